@@ -1,0 +1,41 @@
+// What the two commands need on a fresh machine. Everything it says goes to standard error.
+import { execFileSync, spawnSync } from 'node:child_process';
+import { existsSync, mkdirSync, copyFileSync, statSync, readFileSync, writeFileSync } from 'node:fs';
+import path from 'node:path';
+import { createHash } from 'node:crypto';
+
+export const root = path.resolve(import.meta.dirname ?? path.dirname(new URL(import.meta.url).pathname), '..');
+export const say = (text) => process.stderr.write(`${text}\n`);
+
+/** Installs the packages of the lock file when they are not there or are of another lock file. */
+export function ensurePackages() {
+  const lock = createHash('sha256').update(readFileSync(path.join(root, 'package-lock.json'))).digest('hex');
+  const mark = path.join(root, 'node_modules', '.sgorbia-lock');
+  if (existsSync(mark) && readFileSync(mark, 'utf8') === lock) return;
+  say('Installing packages (npm ci) …');
+  execFileSync('npm', ['ci', '--no-audit', '--no-fund'], { cwd: root, stdio: ['ignore', 'ignore', 'inherit'] });
+  writeFileSync(mark, lock);
+}
+
+/** Puts the solid kernel's wasm where the page can load it: nothing comes from the network at run time. */
+export function ensureKernelFiles() {
+  const from = path.join(root, 'node_modules/replicad-opencascadejs/dist/replicad_single.wasm');
+  const to = path.join(root, 'public/kernel/kernel.wasm');
+  if (existsSync(to) && statSync(to).size === statSync(from).size) return;
+  mkdirSync(path.dirname(to), { recursive: true });
+  copyFileSync(from, to);
+}
+
+/** Installs Debian packages when something of theirs is missing; says so when it cannot. @returns whether all is there now */
+export function ensureDebian(missing, packages, why) {
+  if (!missing()) return true;
+  say(`Installing ${packages.join(', ')} from Debian's packages (${why}) …`);
+  const env = { ...process.env, DEBIAN_FRONTEND: 'noninteractive' };
+  const update = spawnSync('apt-get', ['update', '-qq'], { env, stdio: ['ignore', 'ignore', 'inherit'] });
+  const install = update.status === 0 ? spawnSync('apt-get', ['install', '-y', '-qq', ...packages], { env, stdio: ['ignore', 'ignore', 'inherit'] }) : update;
+  if (install.status !== 0 || missing()) {
+    say(`Could not install ${packages.join(', ')}: needs root and Debian's packages. Install them by hand, then run this again.`);
+    return false;
+  }
+  return true;
+}

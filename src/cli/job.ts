@@ -1,0 +1,82 @@
+import { readFile, writeFile } from 'node:fs/promises';
+import { evaluate } from '@/core/engine/evaluate';
+import { headlessReport } from '@/core/engine/report';
+import { readCard, writeCard, type CardError, type ReadCard } from '@/core/callout/card';
+import { lineAndColumn, readJobText } from '@/core/job/read';
+import type { Job } from '@/core/job/schema';
+import { loadKernel } from '@/kernel/node';
+import { exportJob, exportKinds, type ExportKind } from '@/io/exportJob';
+import { exit } from 'node:process';
+import { readableReport } from './readable';
+
+const USAGE = `usage:
+  npm run -s job -- check FILE [--json]
+  npm run -s job -- format FILE
+  npm run -s job -- export FILE --to ${exportKinds.join('|')} --out F
+FILE is a .card or a job's JSON document.`;
+const MAX_BYTES = 20_000_000;
+
+type Read = { job: Job; places: ReadCard['places'] | null } | { errors: CardError[] };
+
+/** Reads a card or a JSON document; all errors of a card are listed. */
+async function read(file: string): Promise<Read> {
+  let text: string;
+  try {
+    const bytes = await readFile(file);
+    if (bytes.length > MAX_BYTES) return { errors: [{ line: 1, column: 1, message: 'the file is too large', expected: `at most ${MAX_BYTES / 1e6} MB` }] };
+    text = bytes.toString('utf8');
+  } catch (e) {
+    return { errors: [{ line: 1, column: 1, message: `the file cannot be read: ${(e as NodeJS.ErrnoException).code ?? 'unknown'}`, expected: 'a .card or JSON file' }] };
+  }
+  if (text.trimStart().startsWith('{')) {
+    const job = readJobText(text);
+    if (job.ok) return { job: job.value, places: null };
+    return { errors: job.problems.map((p) => ({ ...(p.at !== undefined ? lineAndColumn(text, p.at) : { line: 1, column: 1 }), message: p.path ? `${p.path}: ${p.message}` : p.message, expected: p.expected ?? '' })) };
+  }
+  const card = readCard(text);
+  return card.errors.length ? { errors: card.errors } : { job: card.job, places: card.places };
+}
+
+async function main(argv: string[]): Promise<number> {
+  const [verb, file, ...rest] = argv;
+  const json = rest.includes('--json');
+  const option = (name: string) => rest[rest.indexOf(name) + 1];
+  if (!['check', 'format', 'export'].includes(verb) || !file) {
+    console.error(USAGE);
+    return 2;
+  }
+  const input = await read(file);
+  if ('errors' in input) {
+    if (verb === 'check' && json) console.log(JSON.stringify(headlessReport(null, null, input.errors, null)));
+    else for (const e of input.errors) console.error(`${file}:${e.line}:${e.column}: ${e.message}${e.expected ? `; expected: ${e.expected}` : ''}`);
+    return 2;
+  }
+  if (verb === 'format') {
+    process.stdout.write(writeCard(input.job));
+    return 0;
+  }
+  const kernel = await loadKernel();
+  const evaluation = await evaluate(input.job, kernel);
+  const failed = evaluation.solved.rows.some((r) => r.state === 'failed');
+  if (verb === 'check') {
+    console.log(json ? JSON.stringify(headlessReport(input.job, evaluation, [], input.places)) : readableReport(input.job, evaluation));
+    return failed ? 1 : 0;
+  }
+  const to = option('--to') as ExportKind, out = option('--out');
+  if (!rest.includes('--to') || !exportKinds.includes(to) || !rest.includes('--out') || !out) {
+    console.error(USAGE);
+    return 2;
+  }
+  const made = await exportJob(to, input.job, evaluation, kernel);
+  if (!made.ok) {
+    console.error(made.problems[0].message);
+    return 1;
+  }
+  await writeFile(out, made.value);
+  return failed ? 1 : 0;
+}
+
+main(process.argv.slice(2)).then((code) => exit(code), (e) => {
+  console.error(e instanceof Error ? e.message : String(e));
+  exit(3);
+});

@@ -1,0 +1,22 @@
+import type { Evaluation } from '@/core/engine/evaluate';
+import type { Job } from '@/core/job/schema';
+import { INCH, showLength } from '@/core/number';
+
+/** A short report for people: rows with what they take, the part, the stock, remarks, ledger and check values. */
+export function readableReport(job: Job, e: Evaluation): string {
+  const volume = (mm3: number) => (job.unit === 'in' ? `${(mm3 / INCH ** 3).toFixed(4)} in³` : `${mm3.toFixed(1)} mm³`);
+  const lines = [`${job.name}, rev ${job.revision} (${job.unit}${job.material.name ? `, ${job.material.name}` : ''})`, ''];
+  for (const r of e.solved.rows) {
+    lines.push(`${String(r.number).padStart(3)}  ${r.callout}${r.state === 'ok' ? `   [${r.removed >= 0 ? 'takes' : 'adds'} ${volume(Math.abs(r.removed))}]` : r.state === 'off' ? '   [off]' : ''}`);
+    if (r.state === 'failed') lines.push(`     failed: ${r.message}`);
+    for (const f of e.findings.filter((x) => x.row === r.number)) lines.push(`     ${f.severity}: ${f.text} (${f.source})${f.waived ? ` waived: ${f.waived}` : f.fix ? ` [fix: ${f.fix.label}]` : ''}`);
+  }
+  for (const f of e.findings.filter((x) => x.row === null)) lines.push(`     ${f.severity}: ${f.text} (${f.source})`);
+  if (e.part) lines.push('', `part   ${volume(e.part.volume)}${e.part.mass === null ? '' : `, ${e.part.mass.toFixed(2)} g`}`);
+  if (e.stock) lines.push(`stock  ${volume(e.stock.volume)}${e.stock.chipMass === null ? '' : `, chips ${e.stock.chipMass.toFixed(1)} g`}; to clean up: ${Object.entries(e.stock.allowance).map(([s, v]) => `${s} ${showLength(v, job.unit)}`).join(', ')}`);
+  const states = new Map<string, number>();
+  for (const l of e.ledger) states.set(l.state, (states.get(l.state) ?? 0) + 1);
+  if (e.ledger.length) lines.push(`ledger ${[...states].map(([s, n]) => `${n} ${s}`).join(', ')}`);
+  for (const c of e.checks) lines.push(`check  ${c.kind}${c.of ? ` ${c.of}` : ''}: ${c.agrees ? 'agrees' : 'off'} (${c.expected} printed, ${c.actual} in the model)`);
+  return lines.join('\n');
+}

@@ -1,0 +1,3 @@
+export * from './card';
+export type { RowNames, NumberField } from './grammar';
+export { writeBalloonText } from './balloonLine';

@@ -1,0 +1,86 @@
+import type { Job } from '../job/schema';
+import { dot, sideNormal, sides, type Box, type Side } from '../geometry/vec';
+import { findAll } from '../findings/registry';
+import type { Finding } from '../findings/finding';
+import { defaultLimits, type Limits } from '../findings/limits';
+import type { RuleContext } from '../findings/rule';
+import { compareChecks, type CheckResult } from '../print/checks';
+import { ledger, type LedgerEntry } from '../print/ledger';
+import { allowanceOf, placeStock, radialAllowance, type Allowance, type PlacedStock } from '../stock/stock';
+import { cribFor, findMaterial } from '../tables';
+import type { Problem } from '../result';
+import { valueOf } from './numbers';
+import type { SolidKernel } from './kernel';
+import { prepare, type Prepared } from './prepare';
+import { solve, type Patience, type Solved } from './solve';
+
+export interface PartReport { volume: number; mass: number | null; surfaceArea: number; box: Box; faceArea: Record<Side, number>; solids: number }
+export interface StockReport { volume: number; mass: number | null; chipMass: number | null; allowance: Allowance; radial: number | null; placed: PlacedStock }
+
+/** Everything computed from a job, in mm, mm², mm³, g and radians. */
+export interface Evaluation {
+  solved: Solved;
+  part: PartReport | null;
+  stock: StockReport | null;
+  stockProblem: Problem | null;
+  density: number | null;
+  findings: Finding[];
+  ledger: LedgerEntry[];
+  checks: CheckResult[];
+}
+
+/** g/cm³ of a job's material: typed, or from the table that knows the name; null when neither does. */
+export function densityOf(prepared: Prepared): number | null {
+  const { material } = prepared.job;
+  if (material.density !== undefined) {
+    const r = valueOf(material.density, 'plain', prepared.scope);
+    return r.ok && r.value.typed > 0 ? r.value.typed : null;
+  }
+  return findMaterial(material.name)?.density ?? null;
+}
+
+/**
+ * Evaluates a job through all stages. Each stage depends only on those before it; solids are kept by the kernel under the key of their prefix.
+ */
+export async function evaluate(job: Job, kernel: SolidKernel, options: { limits?: Limits; patience?: Patience } = {}): Promise<Evaluation> {
+  const prepared = prepare(job);
+  const solved = await solve(prepared, kernel, options.patience);
+  const key = solved.finalKey;
+  const density = densityOf(prepared);
+  const mass = (mm3: number) => (density === null ? null : (mm3 * density) / 1000);
+  const part = key === null ? null : measurePart(kernel, key, mass);
+  const placed = job.stock ? placeStock(job.stock, prepared.scope, part?.box ?? null) : null;
+  let stock: StockReport | null = null;
+  if (placed?.ok && part) {
+    const radial = placed.value.shape === 'round' ? radialAllowance(placed.value, kernel.mesh(key!).positions) : null;
+    stock = { volume: placed.value.volume, mass: mass(placed.value.volume), chipMass: mass(placed.value.volume - part.volume), allowance: allowanceOf(placed.value, part.box), radial, placed: placed.value };
+  }
+  const faces = key === null ? [] : kernel.faces(key), edges = key === null ? [] : kernel.edges(key);
+  let findings: Finding[] = [];
+  if (key !== null && part) {
+    const context: RuleContext = {
+      job, scope: prepared.scope, rows: solved.rows, kernel, key, faces, edges, partBox: part.box, stock: stock?.placed ?? null, allowance: stock?.allowance ?? null,
+      radialAllowance: stock?.radial ?? null, crib: job.crib ?? cribFor(job.unit), limits: options.limits ?? defaultLimits,
+    };
+    findings = findAll(context);
+  }
+  const size = part ? { x: part.box.max.x - part.box.min.x, y: part.box.max.y - part.box.min.y, z: part.box.max.z - part.box.min.z } : null;
+  return {
+    solved, part, stock, stockProblem: placed && !placed.ok ? placed.problems[0] : null, density, findings,
+    ledger: ledger(job, solved.rows, faces, edges, prepared.scope),
+    checks: compareChecks(job, part && size ? { volume: part.volume, mass: part.mass, size, faceArea: part.faceArea } : null, prepared.scope),
+  };
+}
+
+function measurePart(kernel: SolidKernel, key: string, mass: (mm3: number) => number | null): PartReport {
+  const { volume, box, solids } = kernel.measure(key);
+  const faces = kernel.faces(key);
+  const faceArea = Object.fromEntries(sides.map((side) => {
+    const n = sideNormal(side);
+    const looking = faces.filter((f) => f.surface === 'plane' && dot(f.normal, n) > 1 - 1e-9);
+    const plane = Math.max(...looking.map((f) => dot(f.point, n)));
+    return [side, looking.filter((f) => dot(f.point, n) > plane - 1e-6).reduce((sum, f) => sum + f.area, 0)];
+  })) as Record<Side, number>;
+  return { volume, mass: mass(volume), surfaceArea: kernel.surfaceArea(key), box, faceArea, solids };
+}
+

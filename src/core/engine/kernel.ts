@@ -1,0 +1,99 @@
+import type { Box, Frame, Vec2, Vec3 } from '../geometry/vec';
+import type { Loop, Outline } from '../outline';
+import type { Result } from '../result';
+
+/** Which row made a face, what the face is to that row, and which copy of its repeat. */
+export interface FaceTag { row: string; role: FaceRole; instance: number }
+export type FaceRole = 'top' | 'bottom' | 'side' | 'wall' | 'floor' | 'cone' | 'chamfer' | 'round' | 'section';
+
+/** A face of a solid as measured, with where it came from. Lengths mm, areas mm². */
+export interface FaceInfo {
+  tag: FaceTag | null;
+  surface: 'plane' | 'cylinder' | 'cone' | 'sphere' | 'torus' | 'other';
+  area: number;
+  box: Box;
+  /** Direction out of the material at a point of the face; for a plane, everywhere. */
+  normal: Vec3;
+  /** A point of the face. */
+  point: Vec3;
+  /** Axis and radius of a cylinder. */
+  axis?: { origin: Vec3; direction: Vec3 };
+  radius?: number;
+  /** A cylinder with the material outside it: a hole, a bore or an inside corner. */
+  hollow?: boolean;
+  /** Angle a cylinder covers, radians. */
+  sweep?: number;
+  /** Half of a cone's included angle. */
+  halfAngle?: number;
+}
+
+/** An edge of a solid with its two faces (indices into the same state's faces; used at once, never stored). */
+export interface EdgeInfo {
+  curve: 'line' | 'circle' | 'other';
+  from: Vec3; to: Vec3; middle: Vec3;
+  length: number;
+  centre?: Vec3; radius?: number; axis?: Vec3;
+  faces: [number, number];
+  /** How the material turns at the edge: an outside edge is convex. */
+  turn: 'convex' | 'concave' | 'smooth';
+  /** Angle between the two outward normals, radians. */
+  angle: number;
+}
+
+/** Triangles and drawn edges of a state, ready for the stage. */
+export interface Mesh {
+  positions: Float32Array; normals: Float32Array; triangles: Uint32Array;
+  /** Triangle ranges by face: start and count in `triangles`, and the face's index. */
+  groups: { start: number; count: number; face: number }[];
+  /** Pairs of points, one after the other. */
+  lines: Float32Array;
+}
+
+/** A tool solid with every depth known, in the coordinates of its frame. */
+export type PlacedBody =
+  | { body: 'prism'; outline: Outline; from: number; to: number }
+  | { body: 'revolved'; profile: { r: number; z: number }[] };
+
+export type KernelStep =
+  | { op: 'leave' | 'cut'; row: string; frame: Frame; body: PlacedBody; places: Vec2[] }
+  | { op: 'edges'; row: string; treatment: 'chamfer' | 'round'; size: number; angle: number; edges: { edge: number; face: number }[] }
+  /** One face with its holes carried down: what can be settled flat is settled flat. */
+  | { op: 'plate'; frame: Frame; height: number; row: string; outer: Loop; holes: { row: string; instance: number; loop: Loop }[] };
+
+/** A step that adds or takes a body. */
+export type BodyStep = Extract<KernelStep, { op: 'leave' | 'cut' }>;
+
+export interface StateMeasure { volume: number; box: Box; solids: number }
+
+/** A line of a drawing: points in the view's own coordinates. */
+export interface DrawnLine { points: Vec2[]; hidden: boolean }
+export interface View { right: Vec3; up: Vec3; toEye: Vec3 }
+
+/**
+ * The solid library, behind one port. States are held under keys; the key of a state stands for everything that led to it.
+ * Calls are synchronous: they run in a worker or on the server, never on the page's thread.
+ */
+export interface SolidKernel {
+  has(key: string): boolean;
+  /** Applies a step to a state (or to nothing) and keeps the result under `key`. */
+  apply(key: string, from: string | null, step: KernelStep): Result<StateMeasure>;
+  measure(key: string): StateMeasure;
+  surfaceArea(key: string): number;
+  /** The flat faces alone: quick, asked for at every cut. */
+  flats(key: string): { normal: Vec3; point: Vec3; face: number }[];
+  faces(key: string): FaceInfo[];
+  edges(key: string): EdgeInfo[];
+  /** Of the edges of a state, those on the outer wires of the given faces. */
+  outerEdges(key: string, faces: number[]): number[];
+  mesh(key: string): Mesh;
+  /** The part of a state behind a plane, its cut faces tagged `section`. */
+  section(key: string, origin: Vec3, normal: Vec3): { mesh: Mesh; area: number; sectionFaces: number[] };
+  /** Mesh of a tool solid alone, for the ghost of a row being typed. */
+  ghost(step: KernelStep): Mesh | null;
+  /** Smallest distance between two faces of a state, with the two points. */
+  faceDistance(key: string, a: number, b: number): { distance: number; a: Vec3; b: Vec3 } | null;
+  drawing(key: string, view: View, hidden: boolean): DrawnLine[];
+  step(key: string): Uint8Array;
+  /** Forgets the states that are not in `keep` when there are many. */
+  trim(keep: Set<string>): void;
+}

@@ -1,0 +1,58 @@
+import { evaluateNumber, type NumberScope, type NumberText, type NumberValue, type Quantity } from '../number';
+import type { Job } from '../job/schema';
+import { setPath, type NumberField } from '../callout/grammar';
+import { rowNumbers, type RowBody } from '../rows';
+import { fail, ok, type Problem, type Result } from '../result';
+
+/** A number of a row with what became of it. */
+export interface NumberReport extends NumberField { value?: NumberValue; problem?: Problem }
+
+/** Balloons as numbers: their nominal in the job's unit, each worked out once; a circle of references is an error. */
+export function numberScope(job: Pick<Job, 'unit' | 'balloons'>): NumberScope {
+  const known = new Map<number, Result<number>>();
+  const open = new Set<number>();
+  const byNumber = new Map(job.balloons.map((b) => [b.number, b]));
+  const scope: NumberScope = {
+    unit: job.unit,
+    balloon(n) {
+      const done = known.get(n);
+      if (done) return done;
+      const b = byNumber.get(n);
+      if (!b) return fail(`there is no balloon #${n}`, { expected: byNumber.size ? `one of ${[...byNumber.keys()].slice(0, 8).map((k) => `#${k}`).join(', ')}` : 'a number' });
+      if (b.reference) return fail(`#${n} is a reference dimension; it can be proved and never drives`, { expected: 'the dimension it comes from' });
+      if (open.has(n)) return fail(`#${n} refers to itself in a circle (${[...open, n].map((k) => `#${k}`).join(' → ')})`, { expected: 'a number' });
+      open.add(n);
+      const text = b.kind === 'count' ? b.count : b.value;
+      const quantity: Quantity = b.kind === 'angle' ? 'angle' : b.kind === 'count' ? 'count' : 'coordinate';
+      const r: Result<number> = text === undefined ? fail(`#${n} is ${b.kind === 'thread' ? 'a thread' : 'empty'} and has no length`, { expected: 'a balloon with a number' }) : typedOf(evaluateNumber(text, quantity, scope), n);
+      open.delete(n);
+      known.set(n, r);
+      return r;
+    },
+  };
+  return scope;
+}
+
+const typedOf = (r: Result<NumberValue>, n: number): Result<number> => (r.ok ? ok(r.value.typed) : { ok: false, problems: r.problems.map((p) => (p.message.startsWith('#') ? p : { ...p, message: `#${n}: ${p.message}` })) });
+
+/** All numbers of a row with value and source, or what is wrong with each. */
+export function reportNumbers(body: RowBody, scope: NumberScope): NumberReport[] {
+  return rowNumbers(body).map((f) => {
+    const r = evaluateNumber(f.text, f.quantity, scope);
+    return r.ok ? { ...f, value: r.value } : { ...f, problem: { ...r.problems[0], path: f.path } };
+  });
+}
+
+/** A row with every number text replaced by its value, mm and radians. */
+export function resolveBody(body: RowBody, numbers: NumberReport[]): Result<never> {
+  const bad = numbers.find((n) => n.problem);
+  if (bad) return { ok: false, problems: [{ ...bad.problem!, message: `${bad.label.toLowerCase()}: ${bad.problem!.message}` }] };
+  const copy = JSON.parse(JSON.stringify(body));
+  for (const n of numbers) setPath(copy, n.path, n.value!.value);
+  return ok(copy as never);
+}
+
+/** Evaluates a loose number of a job (stock, grip, check value). */
+export const valueOf = (text: NumberText | undefined, quantity: Quantity, scope: NumberScope): Result<NumberValue> =>
+  text === undefined ? fail('no value yet') : evaluateNumber(text, quantity, scope);
+

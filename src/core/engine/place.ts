@@ -1,0 +1,71 @@
+import { boxInFrame, type Frame, type Vec2 } from '../geometry/vec';
+import { roundedLoop, type Loop } from '../outline';
+import { ok, type Result } from '../result';
+import type { Body, Recipe } from '../rows';
+import { edgesByMeaning } from './edgesByMeaning';
+import type { KernelStep, PlacedBody, SolidKernel } from './kernel';
+import { depthThrough, frameOf, lowered, outlineBox, sideInPlane, type RowPlanes } from './planes';
+
+/** A row ready for the kernel, with the planes it offers to later rows. */
+export interface Placed { step: KernelStep; planes: RowPlanes; thru: boolean }
+
+/** Puts a recipe on a state: finds its plane, works out how far "through" is, picks the edges it means. */
+export function place(recipe: Recipe, row: string, kernel: SolidKernel, key: string | null, earlier: Map<string, RowPlanes>, nameOf: (id: string) => string): Result<Placed> {
+  if (recipe.op === 'edges') {
+    if (key === null) return { ok: false, problems: [{ message: 'there is nothing to cut yet', expected: 'a LEAVE row first' }] };
+    const edges = edgesByMeaning(recipe.edges, kernel, key, earlier, nameOf);
+    if (!edges.ok) return edges;
+    return ok({ step: { op: 'edges', row, treatment: recipe.treatment, size: recipe.size, angle: recipe.angle, edges: edges.value }, planes: { start: null, floor: null, top: null }, thru: false });
+  }
+  const found = frameOf(recipe.plane, kernel, key, earlier, nameOf);
+  if (!found.ok) return found;
+  const frame = found.value;
+  if (recipe.op === 'leave') {
+    const body: PlacedBody = recipe.body.body === 'prism' ? { body: 'prism', outline: recipe.body.outline, from: 0, to: -(recipe.body.depth as number) } : revolved(recipe.body, 0);
+    const top = recipe.body.body === 'prism' ? lowered(frame, -(recipe.body.depth as number)) : null;
+    return ok({ step: { op: 'leave', row, frame, body, places: recipe.places }, planes: { start: frame, floor: null, top }, thru: false });
+  }
+  if (key === null) return { ok: false, problems: [{ message: 'there is nothing to cut yet', expected: 'a LEAVE row first' }] };
+  const box = kernel.measure(key).box;
+  const far = depthThrough(frame, box);
+  if (recipe.op === 'face') {
+    const part = boxInFrame(frame, box);
+    const loop = rectangle(part.min.x - 1, part.min.y - 1, part.max.x + 1, part.max.y + 1);
+    const above = -Math.max(0, part.max.z) - 1;
+    return ok({ step: cut(row, frame, { body: 'prism', outline: { outer: loop, holes: [] }, from: above, to: recipe.depth }), planes: { start: frame, floor: lowered(frame, recipe.depth), top: null }, thru: false });
+  }
+  if (recipe.op === 'step') {
+    const b = outlineBox(kernel, key, frame);
+    const { axis, sign } = sideInPlane(frame, recipe.side);
+    const edge = sign > 0 ? b.max[axis] : b.min[axis];
+    const other = edge - sign * recipe.width;
+    const [lo, hi] = [Math.min(edge, other), Math.max(edge, other)];
+    const loop = axis === 'x' ? rectangle(lo, b.min.y, hi, b.max.y) : rectangle(b.min.x, lo, b.max.x, hi);
+    return ok({ step: cut(row, frame, { body: 'prism', outline: { outer: loop, holes: [] }, from: 0, to: recipe.depth }), planes: { start: frame, floor: lowered(frame, recipe.depth), top: null }, thru: false });
+  }
+  const { body, places } = recipe;
+  const thru = body.body === 'prism' ? body.depth === 'thru' : body.profile[body.profile.length - 1].z === 'thru';
+  const placed: PlacedBody = body.body === 'prism' ? { body: 'prism', outline: body.outline, from: 0, to: body.depth === 'thru' ? far : body.depth } : revolved(body, far);
+  return ok({ step: { op: 'cut', row, frame, body: placed, places }, planes: { start: frame, floor: floorOf(body, frame), top: null }, thru });
+}
+
+function revolved(body: Extract<Body, { body: 'revolved' }>, far: number): PlacedBody {
+  const known = Math.max(0, ...body.profile.map((p) => (p.z === 'thru' ? 0 : p.z)));
+  return { body: 'revolved', profile: body.profile.map((p) => ({ r: p.r, z: p.z === 'thru' ? Math.max(far, known + 1e-3) : p.z })) };
+}
+
+/** A flat floor: of a blind prism, of a flat-bottomed hole, or of the counterbore of a through hole. */
+function floorOf(body: Body, frame: Frame): Frame | null {
+  if (body.body === 'prism') return body.depth === 'thru' ? null : lowered(frame, body.depth);
+  const p = body.profile;
+  const last = p[p.length - 1];
+  if (last.z !== 'thru' && last.r > 0) return lowered(frame, last.z);
+  for (let i = 0; i + 1 < p.length; i++) if (p[i].z !== 'thru' && p[i].z === p[i + 1].z && p[i].r > p[i + 1].r) return lowered(frame, p[i].z as number);
+  return null;
+}
+
+const cut = (row: string, frame: Frame, body: PlacedBody): KernelStep => ({ op: 'cut', row, frame, body, places: [{ x: 0, y: 0 }] });
+const rectangle = (x0: number, y0: number, x1: number, y1: number): Loop => {
+  const corners: Vec2[] = [{ x: x0, y: y0 }, { x: x1, y: y0 }, { x: x1, y: y1 }, { x: x0, y: y1 }];
+  return roundedLoop(corners, 0)!;
+};

@@ -1,0 +1,41 @@
+import { rowNames } from '../job/names';
+import type { Job, Row } from '../job/schema';
+import type { NumberScope } from '../number';
+import { kindOf, type Recipe } from '../rows';
+import { writeRow } from '../callout/card';
+import type { Problem } from '../result';
+import { numberScope, reportNumbers, resolveBody, type NumberReport } from './numbers';
+
+/** A row after stages 1 to 3: its numbers, and its recipe or the reason there is none. */
+export interface PreparedRow {
+  row: Row;
+  number: number;
+  callout: string;
+  numbers: NumberReport[];
+  resolved: unknown;
+  recipe: Recipe | null;
+  problem: Problem | null;
+}
+
+export interface Prepared { job: Job; scope: NumberScope; rows: PreparedRow[] }
+
+const memo = new WeakMap<object, { scopeKey: string; numbers: NumberReport[]; resolved: unknown; recipe: Recipe | null; problem: Problem | null }>();
+
+/** Stages 1 to 3 (numbers, outlines, recipes): plain and quick, run on every keystroke. A row that did not change is not done again. */
+export function prepare(job: Job): Prepared {
+  const scope = numberScope(job);
+  const scopeKey = `${job.unit}|${JSON.stringify(job.balloons.map((b) => [b.number, b.value, b.count, b.kind, b.reference]))}`;
+  const names = rowNames(job.rows);
+  const rows = job.rows.map((row, i): PreparedRow => {
+    let m = memo.get(row.body);
+    if (!m || m.scopeKey !== scopeKey) {
+      const numbers = reportNumbers(row.body, scope);
+      const resolved = resolveBody(row.body, numbers);
+      const recipe = resolved.ok ? kindOf(row.body).recipe(resolved.value, row.body as never) : resolved;
+      m = { scopeKey, numbers, resolved: resolved.ok ? resolved.value : null, recipe: recipe.ok ? recipe.value : null, problem: recipe.ok ? null : recipe.problems[0] };
+      memo.set(row.body, m);
+    }
+    return { row, number: i + 1, callout: writeRow(row, names), numbers: m.numbers, resolved: m.resolved, recipe: m.recipe, problem: m.problem };
+  });
+  return { job, scope, rows };
+}

@@ -1,0 +1,38 @@
+import type { CardError, RowPlace } from '../callout/card';
+import type { Job } from '../job/schema';
+import type { Evaluation } from './evaluate';
+
+/** The headless report, as the contract names it. Lengths mm, areas mm², volumes mm³, masses g, angles degrees. */
+export function headlessReport(job: Job | null, evaluation: Evaluation | null, errors: CardError[], places: Map<string, RowPlace> | null) {
+  if (!job || !evaluation) return { ok: false, errors, unit: null, rows: [], part: null, stock: null, findings: [], ledger: [], checks: [] };
+  const { solved, part, stock, findings, ledger, checks } = evaluation;
+  // A row that failed at a number also says where in the text that number stands.
+  const rowErrors = places
+    ? solved.rows.filter((r) => r.state === 'failed').map((r): CardError => {
+        const p = places.get(r.row.id)!;
+        const column = r.failure?.path ? columnOf(p, r.failure.path) + (r.failure.at ?? 0) : 1;
+        return { line: p.line, column, message: r.failure?.message ?? 'the row failed', expected: r.failure?.expected ?? '' };
+      })
+    : [];
+  const v = (p: { x: number; y: number; z: number }) => [p.x, p.y, p.z];
+  return {
+    ok: solved.rows.every((r) => r.state !== 'failed'),
+    errors: [...errors, ...rowErrors],
+    unit: job.unit,
+    rows: solved.rows.map((r) => ({ number: r.number, name: r.row.name ?? '', callout: r.callout, state: r.state, message: r.message, removed: r.removed, volumeAfter: r.volumeAfter })),
+    part: part && { volume: part.volume, mass: part.mass, surfaceArea: part.surfaceArea, boundingBox: { min: v(part.box.min), max: v(part.box.max) }, faceArea: part.faceArea },
+    stock: stock && { volume: stock.volume, mass: stock.mass, chipMass: stock.chipMass, allowance: stock.allowance },
+    findings: findings.map((f) => ({ rule: f.rule, severity: f.severity, row: f.row, value: f.value, limit: f.limit, text: f.text, source: f.source, ...(f.waived ? { waived: f.waived } : {}), ...(f.place ? { place: v(f.place) } : {}), ...(f.fix ? { fix: f.fix.label } : {}) })),
+    ledger: ledger.map((l) => ({ number: l.number, state: l.state, nominal: l.nominal, low: l.low, high: l.high, measured: l.measured, by: l.by })),
+    checks: checks.map((c) => ({ kind: c.kind, ...(c.of ? { of: c.of } : {}), expected: c.expected, actual: c.actual, agrees: c.agrees })),
+  };
+}
+
+/** Column of a number by its path, or of the nearest number over it. */
+function columnOf(p: RowPlace, path: string): number {
+  for (let k = path; k; k = k.includes('.') ? k.slice(0, k.lastIndexOf('.')) : '') {
+    const c = p.columns.get(k) ?? [...p.columns].find(([q]) => q.startsWith(`${k}.`))?.[1];
+    if (c !== undefined) return c;
+  }
+  return 1;
+}

@@ -1,0 +1,81 @@
+import type { Problem } from '../result';
+import { keyOf } from './key';
+import type { SolidKernel } from './kernel';
+import { plateAfter, plateFrom, type Plate } from './flat';
+import { place, type Placed } from './place';
+import type { RowPlanes } from './planes';
+import type { Prepared, PreparedRow } from './prepare';
+
+/** A row after stage 4: the state it left, and how much it took (negative where it adds). */
+export interface SolvedRow extends PreparedRow {
+  state: 'ok' | 'failed' | 'off';
+  message: string;
+  failure: Problem | null;
+  removed: number;
+  volumeAfter: number;
+  /** Key of the solid after this row; null while there is none. */
+  key: string | null;
+  planes: RowPlanes | null;
+  placed: Placed | null;
+}
+
+export interface Solved { rows: SolvedRow[]; finalKey: string | null }
+
+/** Says whether a newer edit has come; asked between rows. */
+export interface Patience { pause(): Promise<void>; cancelled(): boolean }
+export const patient: Patience = { pause: async () => {}, cancelled: () => false };
+
+/** Thrown when a newer edit has come; the worker's door turns it into "superseded". */
+export class Superseded extends Error {}
+
+/**
+ * Stage 4: applies the rows one after the other. A state that is there already, under the key of its whole prefix, is not made again.
+ * A row that fails carries its reason and is skipped; the rest computes.
+ */
+export async function solve(prepared: Prepared, kernel: SolidKernel, patience: Patience = patient): Promise<Solved> {
+  let key: string | null = null;
+  let plate: Plate | null = null;
+  let volume = 0;
+  const earlier = new Map<string, RowPlanes>();
+  const nameOf = (id: string) => {
+    const i = prepared.job.rows.findIndex((r) => r.id === id);
+    return i >= 0 ? `row ${i + 1}` : `row ${/^gone-(\d+)$/.exec(id)?.[1] ?? id.replace(/^r(\d+)$/, '$1')}`;
+  };
+  const rows: SolvedRow[] = [];
+  for (const p of prepared.rows) {
+    await patience.pause();
+    if (patience.cancelled()) throw new Superseded();
+    const stay = (state: 'failed' | 'off', failure: Problem | null): SolvedRow => ({
+      ...p, state, failure, message: failure ? failure.message + (failure.expected ? ` (expected: ${failure.expected})` : '') : '', removed: 0, volumeAfter: volume, key, planes: null, placed: null,
+    });
+    if (p.row.off) {
+      rows.push(stay('off', null));
+      continue;
+    }
+    if (!p.recipe) {
+      rows.push(stay('failed', p.problem));
+      continue;
+    }
+    const placed = place(p.recipe, p.row.id, kernel, key, earlier, nameOf);
+    if (!placed.ok) {
+      rows.push(stay('failed', placed.problems[0]));
+      continue;
+    }
+    const { step, planes, thru }: Placed = placed.value;
+    const nextPlate: Plate | null = key === null ? plateFrom(step) : plate && plateAfter(plate, step, thru);
+    const actual = nextPlate ?? step;
+    const nextKey = keyOf(nextPlate ? null : key, actual);
+    const made = kernel.apply(nextKey, nextPlate ? null : key, actual);
+    if (!made.ok) {
+      rows.push(stay('failed', made.problems[0]));
+      continue;
+    }
+    earlier.set(p.row.id, planes);
+    rows.push({ ...p, state: 'ok', message: '', failure: null, removed: volume - made.value.volume, volumeAfter: made.value.volume, key: nextKey, planes, placed: placed.value });
+    key = nextKey;
+    plate = nextPlate;
+    volume = made.value.volume;
+  }
+  kernel.trim(new Set(rows.flatMap((r) => (r.key ? [r.key] : []))));
+  return { rows, finalKey: key };
+}

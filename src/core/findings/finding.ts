@@ -1,0 +1,27 @@
+import type { JobEdit } from '../job/edits';
+import type { Vec3 } from '../geometry/vec';
+
+export type Severity = 'stop' | 'caution' | 'note';
+
+/** What can be put right with one press, and how the button says it. */
+export interface Fix { label: string; edits: JobEdit[] }
+
+/** A remark in the margin of a row: what is wrong, the number, the limit, where the limit comes from, and a fix. */
+export interface Finding {
+  rule: string;
+  severity: Severity;
+  /** Number of the row it concerns; null for the job as a whole. */
+  row: number | null;
+  rowId: string | null;
+  text: string;
+  value: number;
+  limit: number;
+  source: string;
+  /** Where on the part, mm. */
+  place: Vec3 | null;
+  /** Lines to draw on the part: pairs of points. */
+  lines?: [Vec3, Vec3][];
+  fix?: Fix;
+  /** Reason it was waived with, if it was. */
+  waived?: string;
+}

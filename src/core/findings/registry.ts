@@ -1,0 +1,27 @@
+import { cornerEqualsCutter, cornerTooSmall, deepForItsCutter, sharpInsideCorner } from './rules/pocketRules';
+import { drillDepthRatio, edgeDistance, tapDepth, tapDrill } from './rules/holeRules';
+import { edgeBreak, outsideStock } from './rules/jobRules';
+import { cutIntoJaw, gripTooShallow } from '../hold/rules';
+import type { Finding } from './finding';
+import type { Rule, RuleContext } from './rule';
+
+// One line a rule.
+export const rules: readonly Rule[] = [
+  sharpInsideCorner, cornerTooSmall, cornerEqualsCutter, deepForItsCutter,
+  drillDepthRatio, tapDepth, tapDrill, edgeDistance,
+  outsideStock, edgeBreak,
+  gripTooShallow, cutIntoJaw,
+];
+
+const rank = { stop: 0, caution: 1, note: 2 };
+
+/** Every remark the rules make, the gravest first; waived ones carry their reason. */
+export function findAll(c: RuleContext): Finding[] {
+  return rules
+    .flatMap((r) => r.find(c).map((f): Finding => ({ rule: r.id, ...f })))
+    .map((f) => {
+      const w = c.job.waivers.find((x) => x.rule === f.rule && (x.row ?? null) === f.rowId);
+      return w ? { ...f, waived: w.reason } : f;
+    })
+    .sort((a, b) => rank[a.severity] - rank[b.severity] || (a.row ?? 1e9) - (b.row ?? 1e9));
+}

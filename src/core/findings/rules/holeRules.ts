@@ -1,0 +1,201 @@
+import { boxInFrame, sub, dot, unit, length, type Vec3 } from '../../geometry/vec';
+import type { Resolved } from '../../rows';
+import type { CutHoles } from '../../rows/cutHoles';
+import { drilledHole, type CutTapped } from '../../rows/cutTapped';
+import type { SolvedRow } from '../../engine/solve';
+import type { FaceInfo } from '../../engine/kernel';
+import { lengthText, showLength, type NumberText } from '../../number';
+import { drillOver, drillUnder, inchDrills, metricDrills, minorLimits, percentThread } from '../../tables';
+import type { Finding, Fix } from '../finding';
+import { down, facesOfRow, say, up, whose, type Rule, type RuleContext } from '../rule';
+
+const isHole = (r: SolvedRow) => r.state === 'ok' && (r.row.body.kind === 'cutHoles' || r.row.body.kind === 'cutTapped');
+
+/** Drilled diameter of a hole row and how deep the drill's shoulder goes below its plane, measured where the hole goes through. */
+function drilled(c: RuleContext, row: SolvedRow): { diameter: number; depth: number; blind: boolean } | null {
+  let diameter: number, depth: number | 'thru';
+  if (row.row.body.kind === 'cutHoles') {
+    const b = row.resolved as Resolved<CutHoles>;
+    diameter = b.diameter;
+    depth = b.depth === 'thru' ? 'thru' : b.deep!;
+  } else {
+    const hole = drilledHole(row.resolved as Resolved<CutTapped>);
+    if (!hole.ok) return null;
+    ({ diameter, depth } = hole.value);
+  }
+  if (depth !== 'thru') return { diameter, depth, blind: true };
+  const frame = row.planes!.start!;
+  const own = facesOfRow(c, row.row.id).filter(({ face }) => face.surface === 'cylinder' && Math.abs(face.radius! - diameter / 2) < 1e-6);
+  const deepest = Math.max(0, ...own.map(({ face }) => -boxInFrame(frame, face.box).min.z));
+  return { diameter, depth: deepest, blind: false };
+}
+
+const drillsOf = (c: RuleContext) => (c.job.unit === 'in' ? inchDrills : metricDrills).rows;
+const number = (row: SolvedRow, path: string, text: NumberText, label: string): Fix => ({ label, edits: [{ edit: 'setNumber', id: row.row.id, path, text }] });
+
+export const drillDepthRatio: Rule = {
+  id: 'drill-depth-ratio',
+  find: (c) => c.rows.filter(isHole).flatMap((row) => {
+    const hole = drilled(c, row);
+    if (!hole || hole.depth === 0) return [];
+    const ratio = hole.depth / hole.diameter;
+    const { drillPeck, drillDeep, drillStop } = c.limits;
+    const over = [drillStop, drillDeep, drillPeck].find((l) => ratio > l.value + 1e-6);
+    if (!over) return [];
+    let fix: Fix | undefined;
+    const tapped = row.row.body.kind === 'cutTapped';
+    if (!tapped) {
+      const wider = drillOver(hole.depth / over.value, drillsOf(c))?.diameter ?? hole.depth / over.value;
+      const depth = down(c, hole.diameter * over.value);
+      fix = hole.blind ? number(row, 'deep', depth, `deep ${depth}`) : number(row, 'diameter', lengthText(wider, c.job.unit), `⌀${lengthText(wider, c.job.unit)}`);
+    } else if (hole.blind) {
+      const depth = down(c, hole.diameter * over.value);
+      const body = structuredClone(row.row.body) as CutTapped;
+      body.drill = { ...(body.drill ?? {}), deep: depth };
+      const own = (row.resolved as Resolved<CutTapped>).deep;
+      if (own !== undefined && own > hole.diameter * over.value) body.deep = depth;
+      fix = { label: `drill ${depth}`, edits: [{ edit: 'setRow', id: row.row.id, body }] };
+    }
+    const how = over === drillStop ? 'a gun drill, or from both sides' : over === drillDeep ? 'deep pecking or a long drill' : 'peck';
+    return [{
+      ...whose(row), severity: over === drillStop ? ('stop' as const) : over === drillDeep ? ('caution' as const) : ('note' as const), value: ratio, limit: over.value,
+      text: `⌀${say(c, hole.diameter)} by ${say(c, hole.depth)} deep: ${ratio.toFixed(1)} diameters; ${how}`, source: over.source, place: facesOfRow(c, row.row.id)[0]?.face.point ?? null, ...(fix ? { fix } : {}),
+    }];
+  }),
+};
+
+export const tapDepth: Rule = {
+  id: 'tap-depth',
+  find: (c) => c.rows.filter((r) => r.state === 'ok' && r.row.body.kind === 'cutTapped').flatMap((row) => {
+    const body = row.resolved as Resolved<CutTapped>;
+    const hole = drilledHole(body);
+    if (!hole.ok || hole.value.depth === 'thru' || body.deep === undefined) return [];
+    const { pitch } = hole.value.thread;
+    const { tapLeadPlug, tapLeadBottoming } = c.limits;
+    const need = body.deep + tapLeadPlug.value * pitch;
+    if (hole.value.depth >= need - 1e-6) return [];
+    const bare = hole.value.depth < body.deep + tapLeadBottoming.value * pitch - 1e-6;
+    const depth = up(c, need);
+    const next = structuredClone(row.row.body) as CutTapped;
+    next.drill = { ...(next.drill ?? {}), deep: depth };
+    return [{
+      ...whose(row), severity: bare ? ('stop' as const) : ('caution' as const), value: hole.value.depth, limit: need, place: facesOfRow(c, row.row.id)[0]?.face.point ?? null,
+      text: `no room for the tap's lead: ${say(c, body.deep)} of thread and ${tapLeadPlug.value} pitches want ${say(c, need)}; drilled ${say(c, hole.value.depth)}${bare ? ', too little even for a bottoming tap' : ''}`,
+      source: bare ? tapLeadBottoming.source : tapLeadPlug.source, fix: { label: `drill ${depth}`, edits: [{ edit: 'setRow' as const, id: row.row.id, body: next }] },
+    }];
+  }),
+};
+
+export const tapDrill: Rule = {
+  id: 'tap-drill',
+  find: (c) => c.rows.filter((r) => r.state === 'ok' && r.row.body.kind === 'cutTapped').flatMap((row) => {
+    const hole = drilledHole(row.resolved as Resolved<CutTapped>);
+    if (!hole.ok) return [];
+    const { thread, diameter } = hole.value;
+    const percent = percentThread(thread, diameter);
+    const { min, max } = minorLimits(thread);
+    const most = c.limits.threadPercentMost;
+    const standard = thread.system === 'metric' ? 'ISO 965-1 class 6H, from memory' : 'ASME B1.1 class 2B, from memory';
+    const unit = thread.system === 'metric' ? 'mm' : c.job.unit;
+    let found: Pick<Finding, 'value' | 'limit' | 'text' | 'source'> | null = null;
+    if (diameter > max + 1e-4) found = { value: diameter, limit: max, text: `drill ⌀${showLength(diameter, unit, 4)} is over the largest minor diameter ⌀${showLength(max, unit, 4)}: ${percent.toFixed(0)} % of thread`, source: standard };
+    else if (percent > most.value + 1e-6) found = { value: percent, limit: most.value, text: `drill ⌀${showLength(diameter, unit, 4)} leaves ${percent.toFixed(0)} % of thread: hard on the tap`, source: most.source };
+    else if (diameter < min - 1e-4) found = { value: diameter, limit: min, text: `drill ⌀${showLength(diameter, unit, 4)} is under the smallest minor diameter ⌀${showLength(min, unit, 4)}`, source: standard };
+    if (!found) return [];
+    const next = structuredClone(row.row.body) as CutTapped;
+    let fix: Fix | undefined;
+    if (next.drill?.diameter !== undefined && thread.size) {
+      delete next.drill.diameter;
+      if (!Object.keys(next.drill).length) delete next.drill;
+      fix = { label: `${thread.size.drillName} drill`, edits: [{ edit: 'setRow', id: row.row.id, body: next }] };
+    }
+    return [{ ...whose(row), severity: 'caution' as const, ...found, place: facesOfRow(c, row.row.id)[0]?.face.point ?? null, ...(fix ? { fix } : {}) }];
+  }),
+};
+
+/** Most pairs of faces measured exactly; boxes sort out the rest. */
+const MAX_PAIRS = 600;
+
+export const edgeDistance: Rule = {
+  id: 'edge-distance',
+  find(c) {
+    let pairs = 0;
+    return c.rows.filter(isHole).flatMap((row) => {
+      const hole = drilled(c, row);
+      const n = row.planes?.start?.normal;
+      if (!hole || !n) return [];
+      const { edgeWallShare, edgeWallLeast } = c.limits;
+      const limit = Math.max(edgeWallShare.value * hole.diameter, edgeWallLeast.value);
+      let worst: { wall: number; from: Vec3; to: Vec3; instance: number; other: FaceInfo } | null = null;
+      const walls = facesOfRow(c, row.row.id).filter(({ face }) => face.surface === 'cylinder' && face.hollow);
+      for (const { face, index } of walls) {
+        for (let j = 0; j < c.faces.length; j++) {
+          const other = c.faces[j];
+          const same = other.tag?.row === row.row.id && other.tag.instance === face.tag!.instance;
+          if (same || !upright(other, n) || boxGap(face, other) > limit || pairs >= MAX_PAIRS) continue;
+          pairs++;
+          const d = c.kernel.faceDistance(c.key, index, j);
+          if (!d || d.distance >= limit - 1e-6 || (worst && d.distance >= worst.wall)) continue;
+          // The way across the wall must leave the material at the far face; else it runs through air.
+          const way = sub(d.b, d.a);
+          if (d.distance > 1e-6 && dot(unit(way), outward(other, d.b)) < 0.2) continue;
+          worst = { wall: d.distance, from: d.a, to: d.b, instance: face.tag!.instance, other };
+        }
+      }
+      if (!worst) return [];
+      const neighbour = worst.other.surface === 'cylinder' && worst.other.hollow;
+      const fix = edgeFix(c, row, worst, limit, hole.diameter);
+      return [{
+        ...whose(row), severity: 'caution' as const, value: worst.wall, limit, place: worst.to, lines: [[worst.from, worst.to] as [Vec3, Vec3]],
+        text: `wall of ${say(c, worst.wall)} between hole and ${neighbour ? 'neighbour' : 'edge'}; ${say(c, limit)} wanted`,
+        source: edgeWallShare.value * hole.diameter > edgeWallLeast.value ? `${edgeWallShare.source}: half the hole` : `${edgeWallLeast.source}: 1 mm`, ...(fix ? { fix } : {}),
+      }];
+    });
+  },
+};
+
+/** Moves the hole away from the thin wall where its place is its own; else makes the hole smaller. */
+function edgeFix(c: RuleContext, row: SolvedRow, worst: { wall: number; from: Vec3; to: Vec3; instance: number; other: FaceInfo }, limit: number, diameter: number): Fix | undefined {
+  const body = row.row.body as CutHoles | CutTapped;
+  const frame = row.planes!.start!;
+  const away = unit(sub(worst.from, worst.to));
+  const missing = limit - worst.wall + (c.job.unit === 'in' ? 0.0254 : 0.05);
+  const ownNeighbour = worst.other.tag?.row === row.row.id;
+  const dx = dot(away, frame.x) * missing, dy = dot(away, frame.y) * missing;
+  const resolved = row.resolved as Resolved<CutHoles>;
+  if (!ownNeighbour && body.pattern.kind === 'points' && resolved.pattern.kind === 'points' && length(sub(worst.to, worst.from)) > 1e-6) {
+    const next = structuredClone(body);
+    const p = resolved.pattern.points[worst.instance];
+    if (next.pattern.kind === 'points') next.pattern.points[worst.instance] = { x: lengthText(p.x + dx, c.job.unit), y: lengthText(p.y + dy, c.job.unit) };
+    return { label: `move to ${lengthText(p.x + dx, c.job.unit)},${lengthText(p.y + dy, c.job.unit)}`, edits: [{ edit: 'setRow', id: row.row.id, body: next }] };
+  }
+  if (!ownNeighbour && body.pattern.kind === 'boltCircle' && resolved.pattern.kind === 'boltCircle') {
+    const outward = worst.other.hollow ? 1 : -1;
+    const bc = lengthText(resolved.pattern.diameter + 2 * outward * missing, c.job.unit);
+    return number(row, 'pattern.diameter', bc, `BC ${bc}`);
+  }
+  if (body.kind === 'cutHoles') {
+    // Each millimetre off the hole gives half to the wall, and half its diameter is what the wall must be.
+    const share = c.limits.edgeWallShare.value;
+    const target = Math.min(diameter + 2 * worst.wall - 2 * c.limits.edgeWallLeast.value, (2 * worst.wall + diameter) / (1 + 2 * share));
+    const smaller = drillUnder(target, drillsOf(c));
+    if (smaller) return number(row, 'diameter', lengthText(smaller.diameter, c.job.unit), `⌀${lengthText(smaller.diameter, c.job.unit)}`);
+  }
+  return undefined;
+}
+
+/** Walls that stand along the hole: planes and cylinders whose normals lie across its axis. */
+const upright = (f: FaceInfo, axis: Vec3): boolean => (f.surface === 'plane' || f.surface === 'cylinder') && Math.abs(dot(f.normal, axis)) < 1e-6;
+
+function outward(f: FaceInfo, at: Vec3): Vec3 {
+  if (f.surface !== 'cylinder') return f.normal;
+  const d = sub(at, f.axis!.origin);
+  const along = dot(d, f.axis!.direction);
+  const radial = unit(sub(d, { x: f.axis!.direction.x * along, y: f.axis!.direction.y * along, z: f.axis!.direction.z * along }));
+  return f.hollow ? { x: -radial.x, y: -radial.y, z: -radial.z } : radial;
+}
+
+function boxGap(a: FaceInfo, b: FaceInfo): number {
+  const gap = (k: 'x' | 'y' | 'z') => Math.max(0, a.box.min[k] - b.box.max[k], b.box.min[k] - a.box.max[k]);
+  return Math.hypot(gap('x'), gap('y'), gap('z'));
+}

@@ -1,0 +1,83 @@
+import { isSharp } from '../../engine/edgesByMeaning';
+import { sides, type Side } from '../../geometry/vec';
+import { inCallout } from '../../number';
+import { proposeStock } from '../../stock/stock';
+import { readRowLine } from '../../callout/card';
+import { rowNames } from '../../job/names';
+import { say, type Rule, type RuleContext } from '../rule';
+import type { Fix } from '../finding';
+
+/** Faces a saw leaves: the four edges of a plate, the two ends of a bar. */
+const sawn: Record<'plate' | 'round', Side[]> = { plate: ['left', 'right', 'front', 'back'], round: ['top', 'bottom'] };
+
+export const outsideStock: Rule = {
+  id: 'outside-stock',
+  find(c) {
+    if (!c.stock || !c.allowance || !c.job.stock) return [];
+    const round = c.stock.shape === 'round';
+    const looked: Side[] = round ? ['top', 'bottom'] : sides;
+    const least = looked.reduce((a, b) => (c.allowance![b] < c.allowance![a] ? b : a));
+    const radial = round ? c.radialAllowance! : Infinity;
+    const out = Math.min(c.allowance[least], radial);
+    const bars = c.faces.every((f) => f.surface !== 'plane' || Math.abs(f.normal.z) > 0.999);
+    const proposed = proposeStock(c.partBox, c.job.unit, c.scope, bars)[c.stock.shape];
+    const fix: Fix = { label: 'next size', edits: [{ edit: 'setStock', stock: proposed }] };
+    if (out < -1e-6) {
+      const where = radial < c.allowance[least] ? 'round the bar' : `on the ${least}`;
+      const row = sticksOut(c);
+      return [{
+        row: row?.number ?? null, rowId: row?.row.id ?? null, severity: 'stop', value: out, limit: 0, fix, place: corner(c, radial < c.allowance[least] ? 'right' : least),
+        text: `the part sticks out of the stock by ${say(c, -out)} ${where}`, source: 'geometry: the part lies inside its stock',
+      }];
+    }
+    const limit = c.limits.sawnAllowance;
+    const thin = sawn[c.stock.shape].filter((s) => c.allowance![s] < limit.value - 1e-6);
+    if (!thin.length) return [];
+    const tight = thin.reduce((a, b) => (c.allowance![b] < c.allowance![a] ? b : a));
+    return [{
+      row: null, rowId: null, severity: 'caution', value: c.allowance[tight], limit: limit.value, fix, place: corner(c, tight),
+      text: `only ${say(c, c.allowance[tight])} to clean up on the ${tight}; a sawn face wants ${say(c, limit.value)}`, source: limit.source,
+    }];
+  },
+};
+
+/** The first leave row whose material reaches out of the stock. */
+function sticksOut(c: RuleContext) {
+  const b = c.stock!.box;
+  return c.rows.find((r) => {
+    if (r.state !== 'ok' || r.recipe?.op !== 'leave') return false;
+    const box = c.kernel.measure(r.key!).box;
+    return (['x', 'y', 'z'] as const).some((k) => box.min[k] < b.min[k] - 1e-6 || box.max[k] > b.max[k] + 1e-6);
+  }) ?? c.rows.find((r) => r.state === 'ok' && r.recipe?.op === 'leave');
+}
+
+function corner(c: RuleContext, side: Side) {
+  const { min, max } = c.partBox;
+  const p = { x: (min.x + max.x) / 2, y: (min.y + max.y) / 2, z: (min.z + max.z) / 2 };
+  if (side === 'left') p.x = min.x;
+  if (side === 'right') p.x = max.x;
+  if (side === 'front') p.y = min.y;
+  if (side === 'back') p.y = max.y;
+  if (side === 'bottom') p.z = min.z;
+  if (side === 'top') p.z = max.z;
+  return p;
+}
+
+export const edgeBreak: Rule = {
+  id: 'edge-break',
+  find(c) {
+    const asked = c.job.title.edgeBreak;
+    if (asked === undefined) return [];
+    // A chamfer, a round or a countersink is a broken edge itself.
+    const treated = (i: number) => ['chamfer', 'round', 'cone'].includes(c.faces[i].tag?.role ?? '');
+    const sharp = c.edges.filter((e) => isSharp(e) && e.length > 1e-6 && !e.faces.some(treated));
+    if (!sharp.length) return [];
+    const line = readRowLine(`CUT BREAK ${inCallout(asked)} ALL SHARP`, rowNames(c.job.rows), `break-${c.job.rows.length + 1}`);
+    return [{
+      row: null, rowId: null, severity: 'caution', value: sharp.length, limit: 0, place: sharp[0].middle, lines: sharp.map((e) => [e.from, e.to]),
+      text: `the print asks for broken edges (${asked}); ${sharp.length} sharp outside edge${sharp.length > 1 ? 's' : ''} remain`, source: 'the print\'s edge note',
+      ...(line.ok ? { fix: { label: `break ${asked} all sharp`, edits: [{ edit: 'addRows' as const, rows: [line.row] }] } } : {}),
+    }];
+  },
+};
+

@@ -1,0 +1,71 @@
+import { fromFrame, boxOf, v2, type Box } from '../geometry/vec';
+import { loopBox } from '../outline';
+import { lengthText } from '../number';
+import type { BodyStep } from '../engine/kernel';
+import { down, say, whose, type Rule, type RuleContext } from '../findings/rule';
+import { placeVise, type ViseSetup } from './vise';
+
+function setup(c: RuleContext): ViseSetup | null {
+  if (!c.job.hold) return null;
+  const v = placeVise(c.job.hold, c.scope, c.stock?.box ?? c.partBox);
+  return v.ok ? v.value : null;
+}
+
+export const gripTooShallow: Rule = {
+  id: 'grip-too-shallow',
+  find(c) {
+    const v = setup(c);
+    if (!v) return [];
+    const { gripLeast, heightOverGrip } = c.limits;
+    const need = Math.max(gripLeast.value, v.above / heightOverGrip.value);
+    const whole = v.grip + v.above;
+    const fits = Math.max(gripLeast.value, whole / (1 + heightOverGrip.value));
+    if (v.grip >= gripLeast.value - 1e-6 && v.above / v.grip <= heightOverGrip.value + 1e-6) return [];
+    const grip = lengthText(Math.ceil(fits * 20 + 1) / 20, c.job.unit);
+    const p = v.jaws[0].max;
+    return [{
+      row: null, rowId: null, severity: v.grip < gripLeast.value ? 'stop' : 'caution', value: v.grip, limit: need, place: { x: (v.jaws[0].min.x + p.x) / 2, y: p.y, z: v.jawTop },
+      text: `grip of ${say(c, v.grip)} holds ${say(c, v.above)} above the jaws: ${need === gripLeast.value ? `at least ${say(c, need)}` : `${(v.above / v.grip).toFixed(1)} to 1`}. A qualified person judges clamping at the machine`,
+      source: need === gripLeast.value ? gripLeast.source : heightOverGrip.source, fix: { label: `grip ${grip}`, edits: [{ edit: 'setHold', hold: { ...c.job.hold!, grip } }] },
+    }];
+  },
+};
+
+export const cutIntoJaw: Rule = {
+  id: 'cut-into-jaw',
+  find(c) {
+    const v = setup(c);
+    if (!v || !c.job.hold) return [];
+    const piece = c.stock?.box ?? c.partBox;
+    return c.rows.flatMap((row) => {
+      const step = row.placed?.step;
+      if (row.state !== 'ok' || step?.op !== 'cut') return [];
+      // Only cuts made from above in this setup; the others are made in another one.
+      if (step.frame.normal.z * (v.upIsTop ? 1 : -1) < 0.999) return [];
+      const box = toolBox(step);
+      const floor = v.upIsTop ? box.min.z : box.max.z;
+      const below = v.upIsTop ? v.jawTop - floor : floor - v.jawTop;
+      const open = box.min[v.across] <= c.partBox.min[v.across] + 1e-6 || box.max[v.across] >= c.partBox.max[v.across] - 1e-6;
+      if (!open || below <= 1e-6) return [];
+      const grip = v.grip - below;
+      const text = down(c, grip);
+      return [{
+        ...whose(row), severity: 'stop' as const, value: below, limit: 0, place: { x: (box.min.x + box.max.x) / 2, y: (box.min.y + box.max.y) / 2, z: floor },
+        text: `cuts ${say(c, below)} into the jaw: it runs out of the side at a floor below the jaws' top`, source: 'geometry: jaws and cut',
+        ...(grip > 0.1 && piece ? { fix: { label: `grip ${text}`, edits: [{ edit: 'setHold' as const, hold: { ...c.job.hold!, grip: text } }] } } : {}),
+      }];
+    });
+  },
+};
+
+/** Box in space of a cut's tool solid, all its copies together. */
+export function toolBox(step: BodyStep): Box {
+  const corners = step.places.flatMap((p) => {
+    const b = step.body.body === 'prism' ? { ...loopBox(step.body.outline.outer), from: step.body.from, to: step.body.to }
+      : { min: v2(-widest(step.body.profile), -widest(step.body.profile)), max: v2(widest(step.body.profile), widest(step.body.profile)), from: step.body.profile[0].z, to: step.body.profile[step.body.profile.length - 1].z };
+    return [b.min, b.max].flatMap((q) => [b.from, b.to].map((d) => fromFrame(step.frame, v2(q.x + p.x, q.y + p.y), d)));
+  });
+  return boxOf(corners);
+}
+const widest = (profile: { r: number }[]) => Math.max(...profile.map((p) => p.r));
+

@@ -1,0 +1,4 @@
+export * from './schema';
+export * from './read';
+export * from './names';
+export * from './edits';

@@ -1,0 +1,13 @@
+import type { RowNames } from '../callout/grammar';
+import type { Job, Row } from './schema';
+
+/** How the rows of a list are named in text: by their place, 1, 2, 3. An id that is gone is written as 0. */
+export function rowNames(rows: readonly Pick<Row, 'id'>[]): RowNames {
+  const numbers = new Map(rows.map((r, i) => [r.id, i + 1]));
+  return {
+    idOf: (n) => rows[n - 1]?.id ?? `gone-${n}`,
+    numberOf: (id) => numbers.get(id) ?? /^gone-(\d+)$/.exec(id)?.[1] ?? 0,
+  };
+}
+
+export const rowNumber = (job: Pick<Job, 'rows'>, id: string): number => job.rows.findIndex((r) => r.id === id) + 1;

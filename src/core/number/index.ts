@@ -1,0 +1,3 @@
+export * from './evaluate';
+export * from './text';
+export { readExpression, NumberSyntaxError } from './syntax';

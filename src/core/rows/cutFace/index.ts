@@ -1,0 +1,19 @@
+import { z } from 'zod';
+import { marked, required, word } from '../../callout/grammar';
+import { numberText } from '../../number';
+import { ok } from '../../result';
+import { planeOf } from '../common';
+import type { RowKind } from '../kind';
+import { planeClause, planeRef, startClause } from '../places';
+
+const schema = z.strictObject({ kind: z.literal('cutFace'), deep: numberText, plane: planeRef });
+export type CutFace = z.infer<typeof schema>;
+
+export const cutFace: RowKind<CutFace> = {
+  kind: 'cutFace', verb: 'cut', label: 'face', schema, blank: () => ({ plane: { on: 'top' } }),
+  example: { in: 'CUT FACE DEEP .05', mm: 'CUT FACE DEEP 1' },
+  callout: { head: word('FACE'), clauses: [required(marked('DEEP', 'deep', 'Depth', 'length')), startClause, planeClause] },
+  recipe: (row) => ok({ op: 'face', plane: planeOf(row.plane), depth: row.deep }),
+  closedForm: () => null,
+  fields: [{ field: 'number', path: 'deep', label: 'Depth' }, { field: 'plane' }],
+};

@@ -1,0 +1,4 @@
+export * from './kind';
+export * from './registry';
+export * from './places';
+export * from './edges';

@@ -1,0 +1,63 @@
+import type { ZodType } from 'zod';
+import type { CalloutGrammar } from '../callout/grammar';
+import type { NumberText } from '../number';
+import type { Outline } from '../outline';
+import type { Result } from '../result';
+import type { Side, Vec2 } from '../geometry/vec';
+
+/** The same shape with every number text replaced by its value: millimetres, radians or plain. */
+export type Resolved<T> = T extends NumberText ? number : T extends (infer U)[] ? Resolved<U>[] : T extends object ? { [K in keyof T]: Resolved<T[K]> } : T;
+
+/** A resolved plane: where a cut starts. `origin` is the job's own zero, used by leave rows. */
+export type PlanePlace =
+  | { on: Side; start: number }
+  | { on: 'floorOf' | 'topOf'; row: string; start: number }
+  | { on: 'origin'; z: number };
+
+/** A point of a revolved profile: radius at a depth below the plane. `thru` stands for the far side of the part. */
+export interface ProfilePoint { r: number; z: number | 'thru' }
+
+/** One tool solid as plain data, in the coordinates of its plane, depths counted into the material. */
+export type Body =
+  | { body: 'prism'; outline: Outline; depth: number | 'thru' }
+  | { body: 'revolved'; profile: ProfilePoint[] };
+
+export type EdgeChoice =
+  | { edge: 'outerTop' | 'outerBottom' | 'vertical' | 'allSharp' }
+  | { edge: 'mouthOf' | 'floorOf'; row: string };
+
+/** A row as plain data: what it adds or takes, where; the kernel needs nothing else. */
+export type Recipe =
+  | { op: 'leave'; plane: PlanePlace; body: Body; places: Vec2[] }
+  | { op: 'cut'; plane: PlanePlace; body: Body; places: Vec2[] }
+  | { op: 'face'; plane: PlanePlace; depth: number }
+  | { op: 'step'; plane: PlanePlace; side: Side; width: number; depth: number }
+  | { op: 'edges'; treatment: 'chamfer' | 'round'; size: number; angle: number; edges: EdgeChoice[] };
+
+/** What a field of the editor is, in the order a print gives it. Numbers come from the callout grammar; this adds the choices. */
+export type Field =
+  | { field: 'number'; path: string; label: string; optional?: boolean; when?: (row: never) => boolean }
+  | { field: 'choice'; path: string; label: string; options: { value: string; label: string; set: Record<string, unknown> }[] }
+  | { field: 'thread'; path: string; label: string }
+  | { field: 'place' }
+  | { field: 'pattern' }
+  | { field: 'plane' }
+  | { field: 'edges' };
+
+/** All that is known about one kind of row, in one folder. */
+export interface RowKind<T extends { kind: string }> {
+  kind: T['kind'];
+  verb: 'leave' | 'cut';
+  /** What people call it. */
+  label: string;
+  schema: ZodType<T>;
+  /** What a row of this kind holds before its callout is read. */
+  blank: () => Partial<T>;
+  /** One line to start from, for the button that adds such a row. */
+  example: { in: string; mm: string };
+  callout: CalloutGrammar;
+  recipe(row: Resolved<T>, raw: T): Result<Recipe>;
+  /** Volume of one copy of a lone row in a big block, mm³; null where it depends on what is around it. */
+  closedForm(row: Resolved<T>): number | null;
+  fields: Field[];
+}

@@ -1,0 +1,98 @@
+import { z } from 'zod';
+import { CalloutError, Reader } from '../callout/reader';
+import { numbersOf, readCallout, writeCallout, type Draft, type NumberField, type RowNames } from '../callout/grammar';
+import type { NumberText } from '../number';
+import { readThread } from '../tables';
+import { cutBoreGroove, type CutBoreGroove } from './cutBoreGroove';
+import { cutBreak, type CutBreak } from './cutBreak';
+import { cutChamfer, type CutChamfer } from './cutChamfer';
+import { cutFace, type CutFace } from './cutFace';
+import { cutHoles, type CutHoles } from './cutHoles';
+import { cutPocket, type CutPocket } from './cutPocket';
+import { cutRingGroove, type CutRingGroove } from './cutRingGroove';
+import { cutRound, type CutRound } from './cutRound';
+import { cutStep, type CutStep } from './cutStep';
+import { cutTapped, type CutTapped } from './cutTapped';
+import { leaveBlock, type LeaveBlock } from './leaveBlock';
+import { leavePolygon, type LeavePolygon } from './leavePolygon';
+import { leaveRing, type LeaveRing } from './leaveRing';
+import { leaveRound, type LeaveRound } from './leaveRound';
+import type { RowKind } from './kind';
+
+export type RowBody = LeaveBlock | LeaveRound | LeavePolygon | LeaveRing | CutFace | CutStep | CutPocket | CutRingGroove | CutBoreGroove | CutTapped | CutHoles | CutChamfer | CutRound | CutBreak;
+
+// One line a row kind. Order matters only where two could start alike: threads before plain holes.
+// eslint-disable-next-line @typescript-eslint/no-explicit-any
+const kinds: RowKind<any>[] = [
+  leaveBlock, leaveRound, leavePolygon, leaveRing,
+  cutFace, cutStep, cutPocket, cutRingGroove, cutBoreGroove, cutChamfer, cutRound, cutBreak, cutTapped, cutHoles,
+];
+
+export const rowKinds: readonly RowKind<RowBody>[] = kinds;
+export const kindOf = (body: { kind: string }): RowKind<RowBody> => kinds.find((k) => k.kind === body.kind)!;
+
+export const rowBodySchema = z.discriminatedUnion('kind', kinds.map((k) => k.schema) as never) as unknown as z.ZodType<RowBody>;
+
+export const rowNumbers = (body: RowBody): NumberField[] => numbersOf(kindOf(body).callout, body);
+export const writeRowBody = (body: RowBody, names: RowNames): string => `${kindOf(body).verb.toUpperCase()} ${writeCallout(kindOf(body).callout, body, names)}`;
+
+/** A row kind after a count (`4X POCKET`, `4X ⌀.25`): looks past the count for what stands there. */
+function startsAt(kind: RowKind<RowBody>, r: Reader, afterCount: number): boolean {
+  const save = r.pos;
+  const counted = kind.kind === 'cutTapped' || kind.kind === 'cutHoles' || kind.kind === 'cutPocket';
+  if (counted) r.pos = afterCount;
+  const starts =
+    kind.kind === 'cutPocket' ? r.sees('POCKET')
+    : kind.kind === 'cutTapped' ? startsThread(r)
+    : kind.kind === 'cutHoles' ? r.sees('⌀') || r.seesNumber()
+    : kind.callout.head.starts(r);
+  r.pos = save;
+  return starts;
+}
+function startsThread(r: Reader): boolean {
+  r.skip();
+  return readThread(r.text.slice(r.pos)) !== null;
+}
+
+/** Offset after a count such as `6X`, or the reading point when there is none. */
+function afterCount(r: Reader): number {
+  const probe = new Reader(r.text);
+  probe.pos = r.pos;
+  probe.skip();
+  if (!/[0-9(#?`]/.test(r.text[probe.pos] ?? '')) return r.pos;
+  try {
+    probe.number('count');
+    return probe.take('X') ? probe.pos : r.pos;
+  } catch (e) {
+    if (e instanceof CalloutError) return r.pos;
+    throw e;
+  }
+}
+
+/**
+ * Reads a row after its optional OFF and name: `LEAVE ...` or `CUT ...`.
+ * @throws CalloutError with the offset at fault
+ */
+export function readRowBody(r: Reader, verb: 'leave' | 'cut', names: RowNames): RowBody {
+  const after = afterCount(r);
+  const kind = kinds.find((k) => k.verb === verb && startsAt(k, r, after));
+  if (!kind) {
+    const list = verb === 'leave' ? 'BLOCK, ROUND, POLYGON or RING' : 'FACE, STEP, POCKET, GROOVE, CHAMFER, ROUND, BREAK, a thread or ⌀';
+    r.pos = after;
+    return r.fail(list, r.here ? `${JSON.stringify(r.here)} is no row` : 'the row is missing');
+  }
+  const draft: Draft = { kind: kind.kind, ...kind.blank() };
+  readCallout(kind.callout, r, draft, names);
+  return draft as RowBody;
+}
+
+/** A copy of a row with one number set; an empty optional number is taken away. */
+export function withNumber(body: RowBody, path: string, text: NumberText | undefined): RowBody {
+  const copy = structuredClone(body) as Draft;
+  const keys = path.split('.');
+  let o = copy;
+  for (const k of keys.slice(0, -1)) o = o[k] ??= {};
+  if (text === undefined) delete o[keys[keys.length - 1]];
+  else o[keys[keys.length - 1]] = text;
+  return copy;
+}

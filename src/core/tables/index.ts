@@ -1,0 +1,6 @@
+export * from './table';
+export * from './drills';
+export * from './threads';
+export * from './materials';
+export * from './crib';
+export * from './stockSizes';

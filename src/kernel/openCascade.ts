@@ -1,0 +1,315 @@
+import type { TopoDS_Edge, TopoDS_Face, TopoDS_Shape } from 'replicad-opencascadejs';
+import { fail, ok, type Result } from '@/core/result';
+import { add, dot, length, scale, sub, v3, type Vec3 } from '@/core/geometry/vec';
+import type { DrawnLine, EdgeInfo, FaceInfo, FaceTag, KernelStep, Mesh, SolidKernel, StateMeasure, View } from '@/core/engine/kernel';
+import { copiesOf, plateOf, type Tagged } from './bodies';
+import { hiddenLineDrawing } from './drawing';
+import { meshOf } from './meshing';
+import { kernelMessage, scope, type OC } from './oc';
+import { writeStep } from './stepFile';
+import { boxOfShape, countSolids, describeEdge, describeFaces, describeFlats, edgesOf, facesOf, freeEdges, ShapeMap } from './topology';
+
+interface State extends Tagged {
+  measure: StateMeasure;
+  faces?: TopoDS_Face[];
+  flats?: { normal: Vec3; point: Vec3; face: number }[];
+  faceInfo?: FaceInfo[];
+  edgeInfo?: EdgeInfo[];
+  mesh?: Mesh;
+}
+
+/** Most states kept at once: a long session steps and undoes through hundreds. */
+const MAX_STATES = 600;
+
+type History = {
+  Modified(s: TopoDS_Shape): { IsEmpty(): boolean; First(): TopoDS_Shape; RemoveFirst(): void; delete(): void };
+  IsDeleted(s: TopoDS_Shape): boolean;
+};
+
+/** The solid kernel on OpenCASCADE's own classes. One instance holds the states of one worker or server. */
+export class OpenCascadeKernel implements SolidKernel {
+  private states = new Map<string, State>();
+  constructor(private oc: OC) {}
+
+  has(key: string): boolean {
+    return this.states.has(key);
+  }
+  private state(key: string): State {
+    const s = this.states.get(key);
+    if (!s) throw new Error(`no state ${key}`);
+    // The least recently used state is the first to go.
+    this.states.delete(key);
+    this.states.set(key, s);
+    return s;
+  }
+
+  apply(key: string, from: string | null, step: KernelStep): Result<StateMeasure> {
+    const known = this.states.get(key);
+    if (known) return ok(known.measure);
+    try {
+      const made = this.make(from === null ? null : this.state(from), step);
+      if (!made.ok) return made;
+      const measure = this.measureShape(made.value.shape);
+      if (measure.solids === 0 || !(measure.volume > 1e-9)) {
+        made.value.shape.delete();
+        return fail('nothing is left of the part', { expected: 'a cut that leaves material' });
+      }
+      this.states.set(key, { ...made.value, measure });
+      return ok(measure);
+    } catch (e) {
+      return fail(`the solid kernel could not do this (${kernelMessage(this.oc, e)})`, { expected: 'other sizes or another place' });
+    }
+  }
+
+  private make(from: State | null, step: KernelStep): Result<Tagged> {
+    const { oc } = this;
+    if (step.op === 'plate') return ok(plateOf(oc, step));
+    if (step.op === 'edges') return from ? this.treatEdges(from, step) : fail('there is no part yet');
+    const tools = copiesOf(oc, step);
+    try {
+      if (!from) {
+        if (step.op === 'cut') return fail('there is nothing to cut yet', { expected: 'a LEAVE row first' });
+        const [first, ...rest] = tools;
+        if (rest.length === 0) return ok(first);
+        return this.boolean('leave', first, rest);
+      }
+      return this.boolean(step.op, from, tools);
+    } finally {
+      if (from) for (const t of tools) t.shape.delete();
+    }
+  }
+
+  private boolean(op: 'leave' | 'cut', base: Tagged, tools: Tagged[]): Result<Tagged> {
+    const { oc } = this;
+    return scope((own) => {
+      const b = own(op === 'cut' ? new oc.BRepAlgoAPI_Cut() : new oc.BRepAlgoAPI_Fuse());
+      const args = own(new oc.NCollection_List_TopoDS_Shape()), list = own(new oc.NCollection_List_TopoDS_Shape());
+      args.Append(base.shape);
+      for (const t of tools) list.Append(t.shape);
+      b.SetArguments(args);
+      b.SetTools(list);
+      b.SetNonDestructive(true);
+      b.Build(own(new oc.Message_ProgressRange()));
+      if (b.HasErrors()) return fail('the solid kernel could not join these shapes', { expected: 'other sizes or another place' });
+      if (op === 'leave') b.SimplifyResult(true, true, 1e-6);
+      return ok(this.follow(b.Shape(), b as unknown as History, [base, ...tools], null));
+    });
+  }
+
+  /** Carries the tags through an operation by its own record of what became of each face. */
+  private follow(shape: TopoDS_Shape, history: History, sources: Tagged[], fresh: FaceTag | null): Tagged {
+    const { oc } = this;
+    return scope((own) => {
+      const map = new ShapeMap<FaceTag | null>(oc);
+      for (const source of sources) {
+        const faces = facesOf(oc, source.shape);
+        faces.forEach((f, i) => {
+          own(f);
+          if (history.IsDeleted(f)) return;
+          const modified = own(history.Modified(f));
+          if (modified.IsEmpty()) map.set(f, source.tags[i]);
+          for (; !modified.IsEmpty(); modified.RemoveFirst()) map.set(own(modified.First()), source.tags[i]);
+        });
+      }
+      const result = facesOf(oc, shape);
+      const tags = result.map((f) => map.get(own(f)) ?? fresh);
+      return { shape, tags };
+    });
+  }
+
+  private treatEdges(from: State, step: Extract<KernelStep, { op: 'edges' }>): Result<Tagged> {
+    const { oc } = this;
+    const faces = this.facesOfState(from);
+    const raw = edgesOf(oc, faces);
+    try {
+      return scope((own) => {
+        const maker = own(step.treatment === 'chamfer' ? new oc.BRepFilletAPI_MakeChamfer(from.shape) : new oc.BRepFilletAPI_MakeFillet(from.shape));
+        for (const { edge, face } of step.edges) {
+          const e: TopoDS_Edge = raw[edge].edge;
+          // Tangent neighbours are taken along with the first edge of their chain.
+          if (maker.Contour(e) > 0) continue;
+          if (step.treatment === 'round') (maker as InstanceType<OC['BRepFilletAPI_MakeFillet']>).Add(step.size, e);
+          else if (Math.abs(step.angle - Math.PI / 4) < 1e-12) (maker as InstanceType<OC['BRepFilletAPI_MakeChamfer']>).Add(step.size, e);
+          else (maker as InstanceType<OC['BRepFilletAPI_MakeChamfer']>).AddDA(step.size, step.angle, e, faces[face]);
+        }
+        try {
+          maker.Build(own(new oc.Message_ProgressRange()));
+        } catch { /* IsDone tells */ }
+        if (!maker.IsDone()) return fail(`a ${step.treatment} of this size does not fit on every edge`, { path: 'size', expected: 'a smaller size or fewer edges' });
+        const shape = maker.Shape();
+        const check = own(new oc.BRepCheck_Analyzer(shape, true, false, false));
+        if (!check.IsValid()) {
+          shape.delete();
+          return fail(`a ${step.treatment} of this size does not fit on every edge`, { path: 'size', expected: 'a smaller size or fewer edges' });
+        }
+        return ok(this.follow(shape, maker as unknown as History, [from], { row: step.row, role: step.treatment, instance: 0 }));
+      });
+    } finally {
+      freeEdges(raw);
+    }
+  }
+
+  private measureShape(shape: TopoDS_Shape): StateMeasure {
+    const { oc } = this;
+    return scope((own) => {
+      const solids = countSolids(oc, shape);
+      if (solids === 0) return { volume: 0, solids, box: { min: v3(0, 0, 0), max: v3(0, 0, 0) } };
+      const p = own(new oc.GProp_GProps());
+      oc.BRepGProp.VolumeProperties(shape, p, false, false, false);
+      return { volume: p.Mass(), solids, box: boxOfShape(oc, shape) };
+    });
+  }
+  measure(key: string): StateMeasure {
+    return this.state(key).measure;
+  }
+  surfaceArea(key: string): number {
+    return this.faces(key).reduce((sum, f) => sum + f.area, 0);
+  }
+
+  private facesOfState(s: State): TopoDS_Face[] {
+    return (s.faces ??= facesOf(this.oc, s.shape));
+  }
+  flats(key: string): { normal: Vec3; point: Vec3; face: number }[] {
+    const s = this.state(key);
+    return (s.flats ??= describeFlats(this.oc, this.facesOfState(s)));
+  }
+  faces(key: string): FaceInfo[] {
+    const s = this.state(key);
+    return (s.faceInfo ??= describeFaces(this.oc, this.facesOfState(s), s.tags));
+  }
+  edges(key: string): EdgeInfo[] {
+    const s = this.state(key);
+    if (s.edgeInfo) return s.edgeInfo;
+    const faces = this.facesOfState(s);
+    const raw = edgesOf(this.oc, faces);
+    // Seams keep their place as zero-length smooth edges, so that an index means the same here and in treatEdges.
+    const none: EdgeInfo = { curve: 'other', from: v3(0, 0, 0), to: v3(0, 0, 0), middle: v3(0, 0, 0), length: 0, faces: [0, 0], turn: 'smooth', angle: 0 };
+    s.edgeInfo = raw.map((e) => describeEdge(this.oc, e, faces) ?? none);
+    freeEdges(raw);
+    return s.edgeInfo;
+  }
+  outerEdges(key: string, wanted: number[]): number[] {
+    const { oc } = this;
+    const faces = this.facesOfState(this.state(key));
+    const raw = edgesOf(oc, faces);
+    const outer = scope((own) => {
+      const index = new ShapeMap<number>(oc);
+      raw.forEach((e, i) => index.set(e.edge, i));
+      return wanted.flatMap((f) => edgesOf(oc, [own(oc.BRepTools.OuterWire(faces[f])) as unknown as TopoDS_Face]).flatMap((e) => {
+        const i = index.get(e.edge);
+        freeEdges([e]);
+        return i === undefined ? [] : [i];
+      }));
+    });
+    freeEdges(raw);
+    return outer;
+  }
+  mesh(key: string): Mesh {
+    const s = this.state(key);
+    return (s.mesh ??= meshOf(this.oc, s.shape, this.facesOfState(s), deflectionFor(s.measure)));
+  }
+
+  section(key: string, origin: Vec3, normal: Vec3): { mesh: Mesh; area: number; sectionFaces: number[] } {
+    const { oc } = this;
+    const s = this.state(key);
+    return scope((own) => {
+      const size = length(sub(s.measure.box.max, s.measure.box.min)) * 2 + 10;
+      // A box in front of the plane takes away what stands before it.
+      const dir = own(new oc.gp_Dir(normal.x, normal.y, normal.z));
+      const side = Math.abs(normal.z) < 0.9 ? v3(0, 0, 1) : v3(1, 0, 0);
+      const x = sub(side, scale(normal, dot(side, normal)));
+      const xDir = own(new oc.gp_Dir(x.x, x.y, x.z));
+      const xu = scale(x, 1 / length(x)), yu = v3(normal.y * xu.z - normal.z * xu.y, normal.z * xu.x - normal.x * xu.z, normal.x * xu.y - normal.y * xu.x);
+      const centre = scale(add(s.measure.box.min, s.measure.box.max), 0.5);
+      const onPlane = sub(centre, scale(normal, dot(sub(centre, origin), normal)));
+      const corner = sub(onPlane, add(scale(xu, size / 2), scale(yu, size / 2)));
+      const axes = own(new oc.gp_Ax2(own(new oc.gp_Pnt(corner.x, corner.y, corner.z)), dir, xDir));
+      const box = own(own(new oc.BRepPrimAPI_MakeBox(axes, size, size, size)).Shape());
+      const boxFaces = facesOf(oc, box);
+      const tool: Tagged = { shape: box, tags: boxFaces.map(() => ({ row: '', role: 'section', instance: 0 })) };
+      boxFaces.forEach((f) => f.delete());
+      const cut = this.boolean('cut', s, [tool]);
+      if (!cut.ok) return { mesh: emptyMesh(), area: 0, sectionFaces: [] };
+      const shape = own(cut.value.shape);
+      const faces = facesOf(oc, shape).map((f) => own(f));
+      const infos = describeFaces(oc, faces, cut.value.tags);
+      const sectionFaces = infos.flatMap((f, i) => (f.tag?.role === 'section' ? [i] : []));
+      return { mesh: meshOf(oc, shape, faces, deflectionFor(s.measure)), area: sectionFaces.reduce((sum, i) => sum + infos[i].area, 0), sectionFaces };
+    });
+  }
+
+  ghost(step: KernelStep): Mesh | null {
+    if (step.op !== 'cut' && step.op !== 'leave') return null;
+    try {
+      const tools = copiesOf(this.oc, { ...step, places: step.places.slice(0, 200) });
+      const meshes = tools.map((t) => scope((own) => {
+        const faces = facesOf(this.oc, own(t.shape)).map((f) => own(f));
+        return meshOf(this.oc, t.shape, faces, 0.05);
+      }));
+      return joinMeshes(meshes);
+    } catch {
+      return null;
+    }
+  }
+
+  faceDistance(key: string, a: number, b: number): { distance: number; a: Vec3; b: Vec3 } | null {
+    const { oc } = this;
+    const faces = this.facesOfState(this.state(key));
+    return scope((own) => {
+      const d = own(new oc.BRepExtrema_DistShapeShape());
+      d.LoadS1(faces[a]);
+      d.LoadS2(faces[b]);
+      if (!d.Perform(own(new oc.Message_ProgressRange())) || d.NbSolution() === 0) return null;
+      const p = own(d.PointOnShape1(1)), q = own(d.PointOnShape2(1));
+      return { distance: d.Value(), a: v3(p.X(), p.Y(), p.Z()), b: v3(q.X(), q.Y(), q.Z()) };
+    });
+  }
+
+  drawing(key: string, view: View, hidden: boolean): DrawnLine[] {
+    return hiddenLineDrawing(this.oc, this.state(key).shape, view, hidden);
+  }
+  step(key: string): Uint8Array {
+    return writeStep(this.oc, this.state(key).shape);
+  }
+
+  trim(keep: Set<string>): void {
+    for (const [key, s] of this.states) {
+      if (this.states.size <= MAX_STATES) return;
+      if (keep.has(key)) continue;
+      s.faces?.forEach((f) => f.delete());
+      s.shape.delete();
+      this.states.delete(key);
+    }
+  }
+
+  /** Does a throw-away part: the first booleans after loading are several times slower than warm ones. */
+  warmUp(): void {
+    const frame = { origin: v3(0, 0, 0), x: v3(1, 0, 0), y: v3(0, 1, 0), normal: v3(0, 0, 1) };
+    const loop = (s: number) => [[-s, -s], [s, -s], [s, s], [-s, s]].map(([x, y], i, a) => ({ kind: 'line' as const, from: { x, y }, to: { x: a[(i + 1) % 4][0], y: a[(i + 1) % 4][1] } }));
+    this.apply('warm-1', null, { op: 'leave', row: 'warm', frame, body: { body: 'prism', outline: { outer: loop(10), holes: [] }, from: 0, to: -10 }, places: [{ x: 0, y: 0 }] });
+    this.apply('warm-2', 'warm-1', { op: 'cut', row: 'warm', frame: { ...frame, origin: v3(0, 0, 10) }, body: { body: 'revolved', profile: [{ r: 2, z: 0 }, { r: 2, z: 5 }, { r: 0, z: 6 }] }, places: [{ x: 0, y: 0 }, { x: 5, y: 5 }] });
+    this.mesh('warm-2');
+    for (const key of ['warm-1', 'warm-2']) this.states.delete(key);
+  }
+}
+
+/** Chord error of a picture: a two-thousandth of the part, and never coarser than a fifth of a millimetre. */
+const deflectionFor = (m: StateMeasure): number => Math.min(0.2, Math.max(0.002, length(sub(m.box.max, m.box.min)) / 2000));
+
+const emptyMesh = (): Mesh => ({ positions: new Float32Array(), normals: new Float32Array(), triangles: new Uint32Array(), groups: [], lines: new Float32Array() });
+
+function joinMeshes(meshes: Mesh[]): Mesh {
+  const sum = (k: 'positions' | 'triangles' | 'lines') => meshes.reduce((n, m) => n + m[k].length, 0);
+  const out: Mesh = { positions: new Float32Array(sum('positions')), normals: new Float32Array(sum('positions')), triangles: new Uint32Array(sum('triangles')), groups: [], lines: new Float32Array(sum('lines')) };
+  let p = 0, t = 0, l = 0;
+  for (const m of meshes) {
+    out.positions.set(m.positions, p);
+    out.normals.set(m.normals, p);
+    out.triangles.set(m.triangles.map((i) => i + p / 3), t);
+    out.lines.set(m.lines, l);
+    p += m.positions.length;
+    t += m.triangles.length;
+    l += m.lines.length;
+  }
+  return out;
+}
