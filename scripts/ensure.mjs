@@ -1,6 +1,6 @@
 // What the two commands need on a fresh machine. Everything it says goes to standard error.
 import { execFileSync, spawnSync } from 'node:child_process';
-import { existsSync, mkdirSync, copyFileSync, statSync, readFileSync, writeFileSync } from 'node:fs';
+import { copyFileSync, existsSync, mkdirSync, readFileSync, readdirSync, statSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { createHash } from 'node:crypto';
 
@@ -38,4 +38,28 @@ export function ensureDebian(missing, packages, why) {
     return false;
   }
   return true;
+}
+
+/** Builds the application when its sources are newer than the last build. */
+export function ensureBuild() {
+  const mark = path.join(root, '.next', 'sgorbia-build');
+  const now = sourcesHash();
+  if (existsSync(mark) && readFileSync(mark, 'utf8') === now) return;
+  say('Building Sgorbia (about half a minute) …');
+  execFileSync(process.execPath, [path.join(root, 'node_modules/next/dist/bin/next'), 'build'], { cwd: root, stdio: ['ignore', 'ignore', 'inherit'], env: { ...process.env, NEXT_TELEMETRY_DISABLED: '1' } });
+  writeFileSync(mark, now);
+}
+
+function sourcesHash() {
+  const hash = createHash('sha256');
+  const walk = (dir) => {
+    for (const e of readdirSync(dir, { withFileTypes: true }).sort((a, b) => (a.name < b.name ? -1 : 1))) {
+      const p = path.join(dir, e.name);
+      if (e.isDirectory()) walk(p);
+      else hash.update(p.slice(root.length)).update(readFileSync(p));
+    }
+  };
+  for (const d of ['app', 'src', 'public']) walk(path.join(root, d));
+  for (const f of ['next.config.ts', 'proxy.ts', 'package-lock.json', 'tsconfig.json']) hash.update(readFileSync(path.join(root, f)));
+  return hash.digest('hex');
 }

@@ -44,7 +44,13 @@ function apply(job: Job, e: JobEdit): string | null {
   const row = (id: string) => job.rows.findIndex((r) => r.id === id);
   const balloon = (n: number) => job.balloons.findIndex((b) => b.number === n);
   switch (e.edit) {
-    case 'setHead': Object.assign(job, e.head); return null;
+    case 'setHead':
+      for (const [k, v] of Object.entries(e.head)) {
+        // Taken away, not set to nothing: a document holds no undefined.
+        if (v === undefined) delete (job as unknown as Record<string, unknown>)[k];
+        else (job as unknown as Record<string, unknown>)[k] = v;
+      }
+      return null;
     case 'setStock': job.stock = e.stock; return null;
     case 'setHold': job.hold = e.hold; return null;
     case 'addRows':

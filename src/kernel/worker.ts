@@ -1,0 +1,84 @@
+import * as Comlink from 'comlink';
+import init from 'replicad-opencascadejs';
+import type { Vec3 } from '@/core/geometry/vec';
+import { evaluate, type Evaluation } from '@/core/engine/evaluate';
+import { prepare } from '@/core/engine/prepare';
+import { place } from '@/core/engine/place';
+import { solve, Superseded } from '@/core/engine/solve';
+import type { FaceInfo, Mesh, StateMeasure } from '@/core/engine/kernel';
+import type { RowPlanes } from '@/core/engine/planes';
+import type { Job, Row } from '@/core/job/schema';
+import { planPaths, type PathPlan } from '@/core/paths/plan';
+import { OpenCascadeKernel } from './openCascade';
+
+/** What the page gets of an evaluation: plain data, and the wireframe that belongs to it. */
+export interface Evaluated { evaluation: Evaluation; plans: PathPlan[] }
+/** A state's picture with what each face is. */
+export interface Picture { key: string; mesh: Mesh; faces: FaceInfo[]; measure: StateMeasure }
+
+let kernel: Promise<OpenCascadeKernel> | null = null;
+const load = () => (kernel ??= (async () => {
+  const oc = await init({ locateFile: () => '/kernel/kernel.wasm', print: () => {}, printErr: () => {} });
+  const k = new OpenCascadeKernel(oc);
+  k.warmUp();
+  return k;
+})());
+
+let newest = 0;
+/** Lets waiting messages in, so that a newer edit can supersede this one between rows. */
+const breathe = () => new Promise<void>((resolve) => {
+  const { port1, port2 } = new MessageChannel();
+  port1.onmessage = () => { port1.close(); resolve(); };
+  port2.postMessage(null);
+});
+let lastPause = 0;
+
+/** The worker's door: the page asks, the solid kernel works here and never on the page's own thread. */
+const door = {
+  async ready(): Promise<void> {
+    await load();
+  },
+  /** Evaluates a job; null when a newer edit has come meanwhile. */
+  async evaluate(job: Job, turn: number): Promise<Evaluated | null> {
+    newest = Math.max(newest, turn);
+    const k = await load();
+    try {
+      const evaluation = await evaluate(job, k, {
+        patience: {
+          pause: async () => {
+            if (performance.now() - lastPause < 20) return;
+            await breathe();
+            lastPause = performance.now();
+          },
+          cancelled: () => turn < newest,
+        },
+      });
+      return { evaluation, plans: planPaths(job, evaluation.solved.rows) };
+    } catch (e) {
+      if (e instanceof Superseded) return null;
+      throw e;
+    }
+  },
+  async picture(key: string): Promise<Picture | null> {
+    const k = await load();
+    return k.has(key) ? { key, mesh: k.mesh(key), faces: k.faces(key), measure: k.measure(key) } : null;
+  },
+  async section(key: string, origin: Vec3, normal: Vec3) {
+    const k = await load();
+    return k.has(key) ? k.section(key, origin, normal) : null;
+  },
+  /** Tool solid of a row that is being typed, standing at `at` in the list. */
+  async ghost(job: Job, row: Row, at: number): Promise<Mesh | null> {
+    const k = await load();
+    const prepared = prepare({ ...job, rows: [...job.rows.slice(0, at), row] });
+    const mine = prepared.rows[at];
+    if (!mine.recipe || mine.recipe.op === 'edges') return null;
+    const before = await solve({ ...prepared, rows: prepared.rows.slice(0, at) }, k);
+    const planes = new Map<string, RowPlanes>(before.rows.flatMap((r) => (r.planes ? [[r.row.id, r.planes] as const] : [])));
+    const placed = place(mine.recipe, row.id, k, before.finalKey, planes, (id) => id);
+    return placed.ok ? k.ghost(placed.value.step) : null;
+  },
+};
+export type EngineDoor = typeof door;
+
+Comlink.expose(door);

@@ -1,0 +1,62 @@
+import { z, type ZodType } from 'zod';
+import type { Problem } from '@/core/result';
+
+/** Largest JSON body taken. */
+export const MAX_BODY = 8_000_000;
+
+export const problemsResponse = (problems: Problem[], status = 400): Response => Response.json({ problems }, { status });
+export const gone = (): Response => problemsResponse([{ message: 'this job is gone', expected: 'a job on the shelf' }], 404);
+
+/** Reads a JSON body through a schema; a wrong one never reaches a service. */
+export async function readBody<T>(request: Request, schema: ZodType<T>): Promise<{ ok: true; value: T } | { ok: false; response: Response }> {
+  const bytes = await limitedBody(request, MAX_BODY);
+  if (!bytes) return { ok: false, response: problemsResponse([{ message: 'the request is too large', expected: `at most ${MAX_BODY / 1e6} MB` }], 413) };
+  let data: unknown;
+  try {
+    data = JSON.parse(new TextDecoder().decode(bytes));
+  } catch {
+    return { ok: false, response: problemsResponse([{ message: 'the request is no JSON' }]) };
+  }
+  const r = schema.safeParse(data);
+  if (r.success) return { ok: true, value: r.data };
+  return { ok: false, response: problemsResponse(r.error.issues.slice(0, 10).map((i) => ({ message: i.message, path: i.path.join('.') }))) };
+}
+
+/** The body's bytes, or null when there are more than `limit`; it stops reading there. */
+export async function limitedBody(request: Request, limit: number): Promise<Uint8Array | null> {
+  if (Number(request.headers.get('content-length') ?? 0) > limit) return null;
+  if (!request.body) return new Uint8Array();
+  const chunks: Uint8Array[] = [];
+  let size = 0;
+  const reader = request.body.getReader();
+  for (;;) {
+    const { done, value } = await reader.read();
+    if (done) break;
+    size += value.length;
+    if (size > limit) {
+      await reader.cancel();
+      return null;
+    }
+    chunks.push(value);
+  }
+  const all = new Uint8Array(size);
+  let at = 0;
+  for (const c of chunks) {
+    all.set(c, at);
+    at += c.length;
+  }
+  return all;
+}
+
+/** Runs a handler; what nobody expected becomes a plain sentence, never a stack trace. */
+export async function answer(work: () => Promise<Response>): Promise<Response> {
+  try {
+    return await work();
+  } catch (e) {
+    console.error(e);
+    const known = e instanceof Error && e.message.includes('data folder') ? e.message : 'something went wrong on the server; nothing was changed';
+    return problemsResponse([{ message: known, expected: 'try again' }], 500);
+  }
+}
+
+export const jobIdSchema = z.string().regex(/^[A-Za-z0-9_-]{1,64}$/);

@@ -1,0 +1,104 @@
+import { randomBytes } from 'node:crypto';
+import { apply, type Patches } from 'mutative';
+import { fail, ok, type Problem, type Result } from '@/core/result';
+import { emptyJob, readJob, readJobText, type Job } from '@/core/job';
+import { readCard } from '@/core/callout';
+import { database } from './database';
+
+export interface StoredJob { id: string; job: Job; revision: number; changedAt: string }
+export interface ListedJob { id: string; name: string; revision: string; unit: string; material: string; rows: number; balloons: number; stored: number; changedAt: string; summary: unknown }
+
+const newId = () => randomBytes(9).toString('base64url');
+
+interface JobRow { id: string; document: unknown; revision: number; changed_at: Date | string }
+const iso = (d: Date | string) => new Date(d).toISOString();
+
+/** All jobs of the shop, the last changed first; `search` looks in name, material and drawing number. */
+export async function listJobs(search = ''): Promise<ListedJob[]> {
+  const db = await database();
+  const rows = await db.query<JobRow & { summary: unknown; summary_revision: number | null }>(
+    `select j.id, j.document, j.revision, j.changed_at, s.summary, s.revision as summary_revision
+       from job j left join job_summary s on s.job_id = j.id
+      where j.deleted_at is null
+        and ($1 = '' or (j.document->>'name') ilike $2 or (j.document->'material'->>'name') ilike $2 or (j.document->'title'->>'drawing') ilike $2)
+      order by j.changed_at desc limit 500`,
+    [search, `%${search.replace(/[\\%_]/g, (c) => `\\${c}`)}%`],
+  );
+  return rows.map((r) => {
+    const d = r.document as Job;
+    return { id: r.id, name: d.name, revision: d.revision, unit: d.unit, material: d.material.name, rows: d.rows.length, balloons: d.balloons.length, stored: r.revision, changedAt: iso(r.changed_at), summary: r.summary_revision === r.revision ? r.summary : null };
+  });
+}
+
+export async function readStored(id: string): Promise<StoredJob | null> {
+  const db = await database();
+  const [r] = await db.query<JobRow>('select id, document, revision, changed_at from job where id = $1 and deleted_at is null', [id]);
+  if (!r) return null;
+  const job = readJob(r.document);
+  return job.ok ? { id: r.id, job: job.value, revision: r.revision, changedAt: iso(r.changed_at) } : null;
+}
+
+export async function createJob(name: string, unit: 'in' | 'mm', material: string): Promise<StoredJob> {
+  return insert(emptyJob(name, unit, material));
+}
+
+export async function insert(job: Job): Promise<StoredJob> {
+  const db = await database();
+  const id = newId();
+  const [r] = await db.query<JobRow>('insert into job (id, document) values ($1, $2) returning id, document, revision, changed_at', [id, JSON.stringify(job)]);
+  return { id, job, revision: r.revision, changedAt: iso(r.changed_at) };
+}
+
+/** Imports a job's JSON or its card text. Nothing is half-imported: a broken document gives problems and no job. */
+export async function importText(text: string): Promise<Result<StoredJob>> {
+  if (text.trimStart().startsWith('{') || text.trimStart().startsWith('[')) {
+    const job = readJobText(text);
+    return job.ok ? ok(await insert(job.value)) : job;
+  }
+  const card = readCard(text);
+  if (card.errors.length) {
+    return { ok: false, problems: card.errors.slice(0, 20).map((e): Problem => ({ message: `line ${e.line}, column ${e.column}: ${e.message}`, expected: e.expected })) };
+  }
+  // The document door checks what the card reader made: one gate for every way in.
+  const checked = readJob(JSON.parse(JSON.stringify(card.job)));
+  return checked.ok ? ok(await insert(checked.value)) : checked;
+}
+
+export type Saved = { saved: true; revision: number } | { saved: false; conflict: StoredJob };
+
+/**
+ * Saves edits made from a revision. When the job has moved on meanwhile nothing is written and the newer job is handed back.
+ */
+export async function saveEdits(id: string, base: number, patches: Patches): Promise<Result<Saved>> {
+  const db = await database();
+  return db.transaction(async (tx) => {
+    const [r] = await tx.query<JobRow>('select id, document, revision, changed_at from job where id = $1 and deleted_at is null for update', [id]);
+    if (!r) return fail('this job is gone', { expected: 'a job that was not deleted' });
+    const now = readJob(r.document);
+    if (!now.ok) return now;
+    if (r.revision !== base) return ok<Saved>({ saved: false, conflict: { id, job: now.value, revision: r.revision, changedAt: iso(r.changed_at) } });
+    let next: unknown;
+    try {
+      next = apply(now.value as object, patches);
+    } catch {
+      return fail('these edits do not fit the job', { expected: 'edits made from this revision' });
+    }
+    const checked = readJob(next);
+    if (!checked.ok) return checked;
+    await tx.query('update job set document = $2, revision = revision + 1, changed_at = now() where id = $1', [id, JSON.stringify(checked.value)]);
+    await tx.query('insert into job_edit (job_id, revision, patches) values ($1, $2, $3)', [id, base + 1, JSON.stringify(patches)]);
+    return ok<Saved>({ saved: true, revision: base + 1 });
+  });
+}
+
+export async function duplicateJob(id: string): Promise<StoredJob | null> {
+  const stored = await readStored(id);
+  return stored && insert({ ...stored.job, name: `${stored.job.name} (copy)`.slice(0, 120) });
+}
+
+/** Deleting only hides: undo brings the job back. */
+export async function setDeleted(id: string, deleted: boolean): Promise<boolean> {
+  const db = await database();
+  const rows = await db.query('update job set deleted_at = case when $2 then now() else null end where id = $1 returning id', [id, deleted]);
+  return rows.length > 0;
+}

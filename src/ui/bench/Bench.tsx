@@ -1,0 +1,72 @@
+'use client';
+import { useEffect, useState, type ReactNode } from 'react';
+import { Modal } from 'antd';
+import Link from 'next/link';
+import { api, Refused } from '../store/api';
+import { useBench, type Step } from '../store/benchStore';
+import { useJob } from '../store/jobStore';
+import { useEngine } from '../engine/useEngine';
+import { useLight } from '../common/light';
+import { ShapeCard } from '../card/ShapeCard';
+import { PrintCard } from '../print/PrintCard';
+import { PrintTable } from '../print/PrintTable';
+import { StockCard } from '../stock/StockCard';
+import { HoldCard } from '../hold/HoldCard';
+import { PathsCard } from '../paths/PathsCard';
+import { ProofCard } from '../proof/ProofCard';
+import { ReleaseCard } from '../release/ReleaseCard';
+import { Readout } from '../readout/Readout';
+import { Stage } from '../stage/Stage';
+import { Head } from './Head';
+import { useKeys } from './keys';
+import { KeyList } from './KeyList';
+import css from './Bench.module.css';
+
+const cards: Record<Step, () => ReactNode> = { print: PrintCard, stock: StockCard, shape: ShapeCard, hold: HoldCard, paths: PathsCard, proof: ProofCard, release: ReleaseCard };
+
+/** One job on the bench: the card on the left, the part on the stage, the readout under it. */
+export function Bench({ id }: { id: string }) {
+  const job = useJob((s) => s.job);
+  const openId = useJob((s) => s.id);
+  const open = useJob((s) => s.open);
+  const conflict = useJob((s) => s.conflict);
+  const settle = useJob((s) => s.settle);
+  const { step, set } = useBench();
+  const [problem, setProblem] = useState('');
+  const startLight = useLight((s) => s.start);
+
+  useEffect(() => {
+    startLight();
+    let live = true;
+    set({ evaluated: null, picture: null, selected: null, openRow: null, showRow: null, picked: null, measured: [], ghost: null, step: 'shape', view: 'pictorial' });
+    api.read(id).then((s) => { if (live) void open(s); }, (e) => { if (live) setProblem(e instanceof Refused ? e.message : 'the server does not answer'); });
+    return () => {
+      live = false;
+      useJob.getState().close();
+    };
+  }, [id, open, set, startLight]);
+
+  useEngine(openId === id ? job : null);
+  useKeys();
+
+  if (problem) return <main className={css.away}><p>{problem}</p><Link href="/">back to the shelf</Link></main>;
+  if (!job || openId !== id) return <main className={css.away}><p>opening the job …</p></main>;
+  const Card = cards[step];
+  return (
+    <div className={css.bench}>
+      <Head job={job} />
+      <aside className={css.card} aria-label={`${step} card`}><Card /></aside>
+      <main className={css.main}>
+        {step === 'print' ? <PrintTable /> : <Stage job={job} />}
+        <Readout job={job} />
+      </main>
+      <KeyList />
+      <Modal open={conflict !== null} title="This job was changed in another window" closable={false} footer={[
+        <button key="t" className="btn" onClick={() => settle('theirs')}>Take the other window’s job</button>,
+        <button key="m" className="btn main" onClick={() => settle('mine')}>Keep what is here</button>,
+      ]}>
+        <p>The other window saved revision {conflict?.revision} with {conflict?.job.rows.length} rows and {conflict?.job.balloons.length} balloons; here are {job.rows.length} rows and {job.balloons.length} balloons. Nothing is lost until you choose; what is replaced stays in the job’s log.</p>
+      </Modal>
+    </div>
+  );
+}

@@ -1,0 +1,86 @@
+'use client';
+import { DndContext, KeyboardSensor, PointerSensor, closestCenter, useSensor, useSensors, type DragEndEvent } from '@dnd-kit/core';
+import { SortableContext, sortableKeyboardCoordinates, verticalListSortingStrategy } from '@dnd-kit/sortable';
+import { readRowLine, writeRow } from '@/core/callout';
+import { rowNames, type Row } from '@/core/job';
+import { App } from 'antd';
+import { useEffect, useRef } from 'react';
+import { freshId } from '../bench/actions';
+import { useBench } from '../store/benchStore';
+import { useJob } from '../store/jobStore';
+import { RouteRow } from './RouteRow';
+import css from './Card.module.css';
+
+/** The ruled table of leave and cut rows, with the red-pencil margin. Rows move by dragging or with Alt and the arrows. */
+export function RouteCard() {
+  const job = useJob((s) => s.job)!;
+  const edit = useJob((s) => s.edit);
+  const list = useRef<HTMLDivElement>(null);
+  const { message } = App.useApp();
+  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }), useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }));
+  const dropped = ({ active, over }: DragEndEvent) => {
+    if (!over || active.id === over.id) return;
+    edit([{ edit: 'moveRow', id: String(active.id), to: job.rows.findIndex((r) => r.id === over.id) }], 'move row');
+  };
+
+  // Copied rows are their text; pasted text becomes rows, after the selected one.
+  useEffect(() => {
+    const typing = (t: EventTarget | null) => t instanceof HTMLElement && ['INPUT', 'TEXTAREA', 'SELECT'].includes(t.tagName);
+    const copy = (e: ClipboardEvent) => {
+      const { selected } = useBench.getState();
+      const now = useJob.getState().job;
+      const row = now?.rows.find((r) => r.id === selected);
+      if (!now || !row || typing(e.target) || window.getSelection()?.toString()) return;
+      e.clipboardData?.setData('text/plain', `${writeRow(row, rowNames(now.rows))}\n`);
+      e.preventDefault();
+    };
+    const paste = (e: ClipboardEvent) => {
+      if (typing(e.target) && (e.target as HTMLElement).id !== 'callout-line') return;
+      const text = e.clipboardData?.getData('text/plain') ?? '';
+      if ((e.target as HTMLElement).id === 'callout-line' && !text.trim().includes('\n')) return;
+      e.preventDefault();
+      const problem = pasteRows(text);
+      if (problem) void message.error(problem, 6);
+    };
+    document.addEventListener('copy', copy);
+    document.addEventListener('paste', paste);
+    return () => {
+      document.removeEventListener('copy', copy);
+      document.removeEventListener('paste', paste);
+    };
+  }, [message]);
+
+  return (
+    <div className={css.route}>
+      <div className={css.headRow}><span>row</span><span>leave / cut</span><span className={css.penHead}>red pencil</span></div>
+      <div className={css.rows} ref={list} role="list" aria-label="Route card">
+        <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={dropped}>
+          <SortableContext items={job.rows.map((r) => r.id)} strategy={verticalListSortingStrategy}>
+            {job.rows.map((r, i) => <RouteRow key={r.id} row={r} number={i + 1} />)}
+          </SortableContext>
+        </DndContext>
+        {job.rows.length === 0 && <p className={css.none}>No rows yet. The first one leaves the base shape: type it above as the print gives it.</p>}
+      </div>
+    </div>
+  );
+}
+
+/** Rows from pasted text, all or none. @returns what is wrong, or null */
+export function pasteRows(text: string): string | null {
+  const { job, edit } = useJob.getState();
+  if (!job) return null;
+  const lines = text.split(/\r?\n/).map((l) => l.trim()).filter((l) => l && !l.startsWith(';'));
+  if (!lines.length) return null;
+  const names = rowNames(job.rows);
+  const rows: Row[] = [];
+  for (const [i, line] of lines.entries()) {
+    const r = readRowLine(line, names, freshId());
+    if (!r.ok) return `line ${i + 1}, column ${r.error.column}: ${r.error.message}; expected: ${r.error.expected}`;
+    rows.push(r.row);
+  }
+  const { selected, set } = useBench.getState();
+  const at = selected ? job.rows.findIndex((r) => r.id === selected) + 1 : job.rows.length;
+  const problem = edit([{ edit: 'addRows', rows, at: at || job.rows.length }], 'paste');
+  set({ selected: rows[rows.length - 1].id });
+  return problem;
+}

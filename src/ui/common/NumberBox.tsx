@@ -1,0 +1,73 @@
+'use client';
+import { useId, useState } from 'react';
+import type { Job } from '@/core/job';
+import { evaluateNumber, showLength, toNumberText, type NumberText, type Quantity } from '@/core/number';
+import { numberScope } from '@/core/engine/numbers';
+import { writeBalloonText } from '@/core/callout';
+import css from './NumberBox.module.css';
+
+interface Props {
+  job: Job;
+  label: string;
+  value: NumberText | undefined;
+  quantity: Quantity;
+  /** An empty optional number is taken away; an empty needed one becomes a question. */
+  optional?: boolean;
+  commit: (text: NumberText | undefined) => void;
+  autoFocus?: boolean;
+}
+
+/** A number: the text as typed, its value, and where it comes from. Wrong text stays as it was typed and says what is wrong. */
+export function NumberBox({ job, label, value, quantity, optional, commit, autoFocus }: Props) {
+  const [draft, setDraft] = useState<string | null>(null);
+  const id = useId();
+  const shown = draft ?? (value === undefined || value === '?' ? '' : value);
+  const empty = shown.trim() === '';
+  const result = empty ? null : evaluateNumber(shown, quantity, numberScope(job));
+  const problem = result && !result.ok ? result.problems[0] : null;
+  const source = result?.ok ? result.value.source : null;
+  const question = empty ? !optional : problem !== null || source === 'unsourced';
+  const done = () => {
+    if (draft === null) return;
+    const next = draft.trim() === '' ? (optional ? undefined : toNumberText('?')) : toNumberText(draft);
+    setDraft(null);
+    if (next !== value) commit(next);
+  };
+  const plain = result?.ok && /^-?\d*\.?\d+!?$/.test(shown.trim());
+  const unit = quantity === 'count' || quantity === 'plain' ? '' : quantity === 'angle' || quantity === 'includedAngle' ? '°' : job.unit;
+  const resolved = result?.ok ? (quantity === 'count' || quantity === 'plain' ? String(Number(result.value.typed.toPrecision(8))) : unit === '°' ? `${Number(result.value.typed.toFixed(4))}°` : showLength(result.value.value, job.unit)) : '';
+  const cited = result?.ok ? result.value.cites : [];
+  const sameBalloon = result?.ok && source === 'unsourced' ? job.balloons.find((b) => !b.reference && b.value !== undefined && matches(b.value, result.value.typed, job) && kindFits(b.kind, quantity)) : undefined;
+  return (
+    <div className={css.field}>
+      <label htmlFor={id}>{label}</label>
+      <div className={`${css.box} ${question ? css.question : ''} ${problem ? css.wrong : ''}`}>
+        <input id={id} value={shown} spellCheck={false} autoComplete="off" data-draft={draft !== null ? 'yes' : 'no'} autoFocus={autoFocus} aria-invalid={problem !== null} aria-describedby={`${id}-s`} maxLength={200}
+          onChange={(e) => setDraft(e.target.value)} onBlur={done}
+          onKeyDown={(e) => {
+            if (e.key === 'Enter') { e.preventDefault(); done(); }
+            if (e.key === 'Escape') { e.stopPropagation(); setDraft(null); e.currentTarget.blur(); }
+          }} />
+        <i>{problem ? '?' : plain || empty ? unit : resolved}</i>
+      </div>
+      <small id={`${id}-s`} className={question ? 'red' : undefined}>
+        {problem ? <>{problem.message}</> : empty ? (optional ? 'none' : '? no value yet') : source === 'print' ? <>{cited.slice(0, 3).map((n) => <b key={n}>{n}</b>)}{balloonText(job, cited)}</> : source === 'shop' ? 'own choice' : (
+          <>
+            {sameBalloon ? <button className={css.link} onClick={() => commit(toNumberText(`#${sameBalloon.number}`))} title="link this number to the balloon">= #{sameBalloon.number}?</button> : '? no source'}{' '}
+            <button className={css.link} onClick={() => commit(toNumberText(`${shown.trim()}!`))} title="vouch for this number as the shop's own choice">own choice</button>
+          </>
+        )}
+      </small>
+    </div>
+  );
+}
+
+const balloonText = (job: Job, cited: number[]) => {
+  const b = cited.length === 1 ? job.balloons.find((x) => x.number === cited[0]) : undefined;
+  return b ? writeBalloonText({ ...b, note: undefined }) : '';
+};
+const matches = (text: NumberText, typed: number, job: Job): boolean => {
+  const r = evaluateNumber(text, 'plain', numberScope(job));
+  return r.ok && Math.abs(r.value.typed - typed) < 1e-9;
+};
+const kindFits = (kind: string, q: Quantity): boolean => (q === 'angle' || q === 'includedAngle' ? kind === 'angle' : q === 'count' ? kind === 'count' : kind !== 'angle' && kind !== 'count' && kind !== 'thread');

@@ -1,0 +1,44 @@
+'use client';
+import { useEffect, useRef } from 'react';
+import type { Job } from '@/core/job';
+import { useBench } from '../store/benchStore';
+import { engine, restartEngine } from './engine';
+
+let turn = 0;
+
+/** Keeps the evaluation and the picture in step with the job. Typing never waits: an older run is superseded by a newer one. */
+export function useEngine(job: Job | null): void {
+  const set = useBench((s) => s.set);
+  const showRow = useBench((s) => s.showRow);
+  const evaluated = useBench((s) => s.evaluated);
+  const shown = useRef<string | null>(null);
+
+  useEffect(() => {
+    if (!job) return;
+    const mine = ++turn;
+    const start = performance.now();
+    set({ busy: true, busySince: start });
+    engine().evaluate(JSON.parse(JSON.stringify(job)), mine).then(
+      (r) => { if (r && mine === turn) set({ evaluated: r, busy: false, engineProblem: '' }); },
+      (e) => { if (mine === turn) set({ busy: false, engineProblem: e instanceof Error ? e.message : 'the engine stopped' }); },
+    );
+  }, [job, set]);
+
+  useEffect(() => {
+    if (!evaluated) return;
+    const rows = evaluated.evaluation.solved.rows;
+    const row = showRow ? rows.find((r) => r.row.id === showRow) : null;
+    const key = row ? row.key : evaluated.evaluation.solved.finalKey;
+    shown.current = key;
+    if (key === null) return set({ picture: null });
+    engine().picture(key).then((p) => { if (shown.current === key) set({ picture: p }); }, () => {});
+  }, [evaluated, showRow, set]);
+}
+
+/** Gives up what the engine is doing and starts it anew on the job as it is. */
+export function cancelEngine(): void {
+  restartEngine();
+  const { set } = useBench.getState();
+  turn++;
+  set({ busy: false, engineProblem: 'stopped; change something to compute again' });
+}

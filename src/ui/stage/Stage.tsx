@@ -1,0 +1,223 @@
+'use client';
+import { useEffect, useMemo, useRef, useState } from 'react';
+import type { Job } from '@/core/job';
+import { numberScope } from '@/core/engine/numbers';
+import { viewOf } from '@/core/engine/views';
+import { placeVise } from '@/core/hold/vise';
+import { sideNormal, scale, type Vec3 } from '@/core/geometry/vec';
+import { showLength } from '@/core/number';
+import { engine } from '../engine/engine';
+import { useBench } from '../store/benchStore';
+import { useLight } from '../common/light';
+import { boxEdges, boxFaces, chainDotted, drillMark, loopLines, pairs, stockBottom, stockEdges } from './outlines';
+import { printCorners } from './printPlace';
+import { readPalette } from './ink';
+import { StageScene } from './scene';
+import { ViewBar } from './ViewBar';
+import css from './Stage.module.css';
+
+/** The stage: the piece in its stock, in the views of a drawing sheet, with what the step at hand adds to it. */
+export function Stage({ job }: { job: Job }) {
+  const host = useRef<HTMLDivElement>(null);
+  const scene = useRef<StageScene | null>(null);
+  const b = useBench();
+  const { set, picture, evaluated, view, section, ghost, selected, picked, measured, step, blink, printOpacity, showStock } = b;
+  const light = useLight((s) => s.light);
+  const [overlay, setOverlay] = useState({ axes: [] as { x: number; y: number }[], stamp: 0 });
+  const [aspects, setAspects] = useState<Record<string, number>>({});
+  const scope = useMemo(() => numberScope(job), [job]);
+  const evaluation = evaluated?.evaluation ?? null;
+  const fitted = useRef('');
+
+  useEffect(() => {
+    const s = new StageScene(host.current!, readPalette());
+    scene.current = s;
+    s.onDraw = () => setOverlay((o) => ({ axes: s.axes(), stamp: o.stamp + 1 }));
+    const size = new ResizeObserver(([e]) => s.resize(e.contentRect.width, e.contentRect.height));
+    size.observe(host.current!);
+    return () => {
+      size.disconnect();
+      s.dispose();
+      scene.current = null;
+    };
+  }, []);
+
+  // The part, or what a section leaves of it.
+  useEffect(() => {
+    const s = scene.current!;
+    s.setPalette(readPalette());
+    const lit = b.showRow ?? selected;
+    const picks = new Set([picked?.face, ...measured.map((m) => m.face)]);
+    if (!picture) return s.setPart(null, () => false, () => false);
+    let live = true;
+    if (view === 'section') {
+      const n = sideNormal(section.side);
+      const { min, max } = picture.measure.box;
+      const lo = Math.min(dotv(min, n), dotv(max, n)), hi = Math.max(dotv(min, n), dotv(max, n));
+      const at = lo + (hi - lo) * (1 - section.at);
+      engine().section(picture.key, scale(n, at), n).then((r) => { if (live && r) s.setPart(r.mesh, () => false, () => false, new Set(r.sectionFaces)); }, () => {});
+    } else s.setPart(picture.mesh, (f) => lit !== null && picture.faces[f]?.tag?.row === lit, (f) => picks.has(f));
+    return () => { live = false; };
+  }, [picture, selected, b.showRow, picked, measured, view, section, light]);
+
+  useEffect(() => scene.current!.setGhost(ghost), [ghost, light]);
+
+  // Stock: chain-dotted brass with a hatched underside.
+  const placed = evaluation?.stock?.placed ?? null;
+  useEffect(() => {
+    const s = scene.current!;
+    const p = readPalette();
+    if (!placed || !showStock || (view === 'section' && step !== 'stock')) return s.setLines('stock', []);
+    const unit = Math.hypot(placed.box.max.x - placed.box.min.x, placed.box.max.y - placed.box.min.y) / 110;
+    s.setLines('stock', [{ points: chainDotted(stockEdges(placed), unit), colour: p.brass, width: 1.3 }], [{ positions: stockBottom(placed), hatch: { ink: p.brass, opacity: 0.5 } }]);
+  }, [placed, showStock, light, view, step]);
+
+  // Vise jaws on the Hold step.
+  useEffect(() => {
+    const s = scene.current!;
+    const p = readPalette();
+    const piece = evaluation?.stock?.placed.box ?? evaluation?.part?.box;
+    const v = step === 'hold' && job.hold && piece ? placeVise(job.hold, scope, piece) : null;
+    if (!v?.ok) return s.setLines('vise', []);
+    s.setLines('vise', v.value.jaws.map((j) => ({ points: pairs(boxEdges(j)), colour: p.ink, width: 1.4 })), v.value.jaws.map((j) => ({ positions: boxFaces(j), fill: { colour: p.steelDark, opacity: 0.28 } })));
+  }, [evaluation, step, job.hold, scope, light]);
+
+  // Wireframe of the paths; what the cutter cannot reach in vermilion.
+  useEffect(() => {
+    const s = scene.current!;
+    const p = readPalette();
+    if (step !== 'paths' || !evaluated) return s.setLines('paths', []);
+    const only = (id: string) => !selected || selected === id;
+    const mark = evaluation?.part ? Math.hypot(evaluation.part.box.max.x - evaluation.part.box.min.x, evaluation.part.box.max.y - evaluation.part.box.min.y) / 60 : 1;
+    const plans = evaluated.plans.filter((q) => only(q.rowId));
+    s.setLines('paths', [
+      { points: plans.flatMap((q) => q.chains.flatMap((l) => q.levels.flatMap((d) => loopLines(q.frame, l, d)))), colour: p.dye, width: 1.8, onTop: true },
+      { points: plans.flatMap((q) => q.clearing.flatMap((l) => loopLines(q.frame, l, q.depth))), colour: p.dyeLight, width: 1, onTop: true, opacity: 0.7 },
+      { points: plans.flatMap((q) => q.points.flatMap((c) => drillMark(q.frame, c, q.depth, mark))), colour: p.dye, width: 1.5, onTop: true },
+      { points: plans.flatMap((q) => q.rest.loops.flatMap((l) => [...loopLines(q.frame, l, 0), ...loopLines(q.frame, l, q.depth)])), colour: p.vermilion, width: 2, onTop: true },
+    ]);
+  }, [evaluated, evaluation, step, selected, light]);
+
+  // What is picked and measured, and the lines of the finding looked at.
+  const finding = evaluation?.findings.find((f) => !f.waived && f.place && f.rowId === selected && selected !== null) ?? (selected === null ? evaluation?.findings.find((f) => !f.waived && f.rowId === null && f.lines) : undefined);
+  useEffect(() => {
+    const s = scene.current!;
+    const p = readPalette();
+    const m = measured.map((q) => q.point);
+    s.setLines('marks', [
+      { points: m.length === 2 ? pairs([[m[0], m[1]]]) : [], colour: p.dye, width: 2.2, onTop: true },
+      { points: step === 'shape' && finding?.lines ? pairs(finding.lines) : [], colour: p.vermilion, width: 2.4, onTop: true },
+    ]);
+  }, [measured, finding, step, light]);
+
+  // The print over the view it was calibrated to.
+  const print = job.prints.find((q) => q.calibration && q.calibration.view === (view === 'pictorial' || view === 'section' ? '' : view));
+  const part = evaluation?.part?.box ?? null;
+  const aspect = print ? aspects[print.attachment] : undefined;
+  useEffect(() => {
+    if (!print || aspect !== undefined) return;
+    const img = new Image();
+    img.onload = () => setAspects((a) => ({ ...a, [print.attachment]: img.height / img.width }));
+    img.src = `/api/attachments/${print.attachment}`;
+  }, [print, aspect]);
+  useEffect(() => {
+    const s = scene.current!;
+    const corners = print && aspect !== undefined && part ? printCorners(print, aspect, part, scope) : null;
+    s.setPrint(corners ? { url: `/api/attachments/${print!.attachment}`, corners } : null, useBench.getState().blink ? 1 : useBench.getState().printOpacity);
+  }, [print, aspect, part, scope]);
+  const shownOpacity = blink ? 1 : step === 'proof' ? printOpacity : 0;
+  useEffect(() => scene.current!.setPrintOpacity(shownOpacity), [shownOpacity, print, overlay.stamp === 1]);
+
+  // Fitting: when the view changes, or the piece becomes another size.
+  const bounds = placed && showStock ? placed.box : part;
+  const viewKey = `${view}${view === 'section' ? section.side : ''}`;
+  useEffect(() => {
+    const s = scene.current!;
+    if (!bounds) return;
+    s.setBounds(bounds.min, bounds.max);
+    const sizeKey = `${viewKey}|${[bounds.min, bounds.max].flatMap((p) => [p.x, p.y, p.z]).map((n) => n.toFixed(2)).join()}`;
+    if (fitted.current === sizeKey) return;
+    fitted.current = sizeKey;
+    if (view === 'section') {
+      const n = viewOf[section.side].toEye;
+      const tilt = { x: n.x * 0.8 + 0.45, y: n.y * 0.8 - 0.55, z: n.z * 0.8 + 0.5 };
+      const l = Math.hypot(tilt.x, tilt.y, tilt.z);
+      const toEye = { x: tilt.x / l, y: tilt.y / l, z: tilt.z / l };
+      const r = { x: -toEye.y, y: toEye.x, z: 0 }, rl = Math.hypot(r.x, r.y) || 1;
+      const right = { x: r.x / rl, y: r.y / rl, z: 0 };
+      s.look({ toEye, right, up: { x: toEye.y * right.z - toEye.z * right.y, y: toEye.z * right.x - toEye.x * right.z, z: toEye.x * right.y - toEye.y * right.x } }, true);
+    } else s.look(viewOf[view], view === 'pictorial');
+  }, [bounds, view, viewKey, section.side]);
+
+  const down = useRef({ x: 0, y: 0 });
+  const place = (e: React.PointerEvent) => {
+    const r = host.current!.getBoundingClientRect();
+    return { x: e.clientX - r.left, y: e.clientY - r.top };
+  };
+  const move = (e: React.PointerEvent) => {
+    if (e.buttons) return;
+    const p = place(e);
+    const h = scene.current?.hit(p.x, p.y) ?? null;
+    set({ cursor: h ? (h.corner ?? h.point) : null });
+  };
+  const click = (e: React.PointerEvent) => {
+    const p = place(e);
+    if (Math.hypot(p.x - down.current.x, p.y - down.current.y) > 4 || e.button !== 0) return;
+    const h = scene.current?.hit(p.x, p.y) ?? null;
+    if (!h) return set({ picked: null, selected: null, ...(b.measuring ? { measured: [] } : {}) });
+    const face = view === 'section' ? undefined : picture?.faces[h.face];
+    const pick = { point: h.corner ?? h.point, snapped: h.corner ? ('corner' as const) : ('face' as const), face: view === 'section' ? -1 : h.face, row: face?.tag?.row ?? null, role: face?.tag?.role ?? null, area: face?.area ?? 0 };
+    if (b.measuring) return set({ measured: measured.length === 1 ? [measured[0], pick] : [pick] });
+    set({ picked: pick, selected: pick.row ?? null });
+  };
+
+  const leader = finding?.place && scene.current && step === 'shape' && view !== 'section' ? leaderFor(scene.current.project(finding.place), host.current) : null;
+  const mid = measured.length === 2 && scene.current ? scene.current.project({ x: (measured[0].point.x + measured[1].point.x) / 2, y: (measured[0].point.y + measured[1].point.y) / 2, z: (measured[0].point.z + measured[1].point.z) / 2 }) : null;
+  return (
+    <section className={css.stage} aria-label="Stage">
+      <ViewBar job={job} hasPrint={Boolean(print)} />
+      <div className={css.canvas}>
+        <div ref={host} className={css.host} data-testid="stage" onPointerDown={(e) => { down.current = place(e); }} onPointerMove={move} onPointerUp={click} onPointerLeave={() => set({ cursor: null })} />
+        <svg className={css.overlay} aria-hidden="true">
+          <Axes axes={overlay.axes} height={host.current?.clientHeight ?? 0} />
+          {leader && (
+            <g className={css.leader}>
+              <path d={`M${leader.from.x} ${leader.from.y} L${leader.to.x} ${leader.to.y} h${leader.left ? -leader.width : leader.width}`} />
+              <text x={leader.left ? leader.to.x - leader.width : leader.to.x + 4} y={leader.to.y - 6}>{shortRule(finding!.rule)}</text>
+            </g>
+          )}
+          {mid && <text className={css.distance} x={mid.x + 8} y={mid.y - 8}>{showLength(distance(measured[0].point, measured[1].point), b.unitShown ?? job.unit, (b.unitShown ?? job.unit) === 'in' ? 4 : 3)}</text>}
+        </svg>
+        {!picture && <p className={css.empty}>{job.rows.length ? (b.busy ? 'working out the part …' : 'no row makes material yet') : 'Nothing stands here yet. Type what the print says: LEAVE BLOCK 4 X 2.5 X .75'}</p>}
+        {b.measuring && <p className={css.hint}>measuring: pick two places; corners are caught. Press m to stop.</p>}
+      </div>
+    </section>
+  );
+}
+
+const dotv = (a: Vec3, b: Vec3) => a.x * b.x + a.y * b.y + a.z * b.z;
+const distance = (a: Vec3, b: Vec3) => Math.hypot(a.x - b.x, a.y - b.y, a.z - b.z);
+const shortRule = (rule: string) => rule.replace(/-/g, ' ');
+
+function leaderFor(from: { x: number; y: number }, host: HTMLElement | null) {
+  const w = host?.clientWidth ?? 800;
+  const left = from.x > w * 0.62;
+  return { from, to: { x: from.x + (left ? -90 : 90), y: Math.max(40, from.y - 110) }, left, width: 150 };
+}
+
+/** X, Y and Z as inked arrows with letters, as on a sketch. */
+function Axes({ axes, height }: { axes: { x: number; y: number }[]; height: number }) {
+  if (!axes.length) return null;
+  const o = { x: 62, y: height - 62 }, l = 46;
+  return (
+    <g>
+      {axes.map((a, i) => Math.hypot(a.x, a.y) > 0.12 && (
+        <g key={i} className={css.axis}>
+          <line x1={o.x} y1={o.y} x2={o.x + a.x * l} y2={o.y + a.y * l} />
+          <circle cx={o.x + a.x * l} cy={o.y + a.y * l} r={2.4} />
+          <text x={o.x + a.x * (l + 11) - 4} y={o.y + a.y * (l + 11) + 5}>{'XYZ'[i]}</text>
+        </g>
+      ))}
+    </g>
+  );
+}

@@ -1,0 +1,48 @@
+'use client';
+import { create } from 'zustand';
+import type { Side, Vec3 } from '@/core/geometry/vec';
+import type { Mesh } from '@/core/engine/kernel';
+import type { Evaluated, Picture } from '@/kernel/worker';
+
+export const steps = ['print', 'stock', 'shape', 'hold', 'paths', 'proof', 'release'] as const;
+export type Step = (typeof steps)[number];
+export type ViewName = 'pictorial' | 'front' | 'top' | 'right' | 'section';
+
+/** What a pick on the solid told. */
+export interface Pick { point: Vec3; snapped: 'corner' | 'edge' | 'face'; face: number; row: string | null; role: string | null; area: number }
+
+interface BenchState {
+  step: Step;
+  view: ViewName;
+  /** Plane of the section: which way it looks, and where along it. */
+  section: { side: Side; at: number };
+  evaluated: Evaluated | null;
+  busy: boolean;
+  /** Milliseconds the engine has been at it; shown when it takes over a second. */
+  busySince: number;
+  engineProblem: string;
+  picture: Picture | null;
+  ghost: Mesh | null;
+  selected: string | null;
+  openRow: string | null;
+  /** Row whose state is on the stage; null for the finished part. */
+  showRow: string | null;
+  cursor: Vec3 | null;
+  picked: Pick | null;
+  measuring: boolean;
+  measured: Pick[];
+  blink: boolean;
+  printOpacity: number;
+  showStock: boolean;
+  unitShown: 'in' | 'mm' | null;
+  help: boolean;
+  focusRow: string | null;
+  set(p: Partial<BenchState>): void;
+}
+
+/** What is on the bench right now; nothing of it is part of the job. */
+export const useBench = create<BenchState>((set) => ({
+  step: 'shape', view: 'pictorial', section: { side: 'front', at: 0.5 }, evaluated: null, busy: false, busySince: 0, engineProblem: '', picture: null, ghost: null,
+  selected: null, openRow: null, showRow: null, cursor: null, picked: null, measuring: false, measured: [], blink: false, printOpacity: 0.5, showStock: true, unitShown: null, help: false, focusRow: null,
+  set: (p) => set(p),
+}));
