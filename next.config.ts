@@ -1,9 +1,9 @@
 import type { NextConfig } from 'next';
 
-const csp = [
+const policy = (evaluates: boolean) => [
   "default-src 'self'",
   // Next writes its own inline start-up script; wasm needs its own word.
-  `script-src 'self' 'unsafe-inline' 'wasm-unsafe-eval'${process.env.NODE_ENV === 'development' ? " 'unsafe-eval'" : ''}`,
+  `script-src 'self' 'unsafe-inline' 'wasm-unsafe-eval'${evaluates || process.env.NODE_ENV === 'development' ? " 'unsafe-eval'" : ''}`,
   "style-src 'self' 'unsafe-inline'", "img-src 'self' data: blob:", "font-src 'self' data:", "worker-src 'self' blob:", "connect-src 'self' ws://127.0.0.1:* ws://localhost:*", "frame-ancestors 'none'", "base-uri 'self'", "form-action 'self'", "object-src 'none'",
 ].join('; ');
 
@@ -13,6 +13,13 @@ const config: NextConfig = {
   poweredByHeader: false,
   allowedDevOrigins: ['127.0.0.1', 'localhost'],
   typescript: { ignoreBuildErrors: true }, // types are checked by their own command
-  headers: async () => [{ source: '/:path*', headers: [{ key: 'content-security-policy', value: csp }, { key: 'x-content-type-options', value: 'nosniff' }, { key: 'referrer-policy', value: 'same-origin' }] }],
+  headers: async () => {
+    const common = [{ key: 'x-content-type-options', value: 'nosniff' }, { key: 'referrer-policy', value: 'same-origin' }];
+    return [
+      { source: '/:path*', headers: [{ key: 'content-security-policy', value: policy(false) }, ...common] },
+      // The solid kernel's glue makes its call wrappers with Function(): allowed to the worker's own script, which takes the policy it is served with, and to no page.
+      { source: '/_next/static/:path*', headers: [{ key: 'content-security-policy', value: policy(true) }, ...common] },
+    ];
+  },
 };
 export default config;

@@ -7,7 +7,7 @@ import { hiddenLineDrawing } from './drawing';
 import { meshOf } from './meshing';
 import { kernelMessage, scope, type OC } from './oc';
 import { writeStep } from './stepFile';
-import { boxOfShape, countSolids, describeEdge, describeFaces, describeFlats, edgesOf, facesOf, freeEdges, ShapeMap } from './topology';
+import { boxOfShape, countSolids, describeEdge, describeFaces, describeFlats, edgesOf, facesOf, freeEdges, samples, ShapeMap } from './topology';
 
 interface State extends Tagged {
   measure: StateMeasure;
@@ -188,21 +188,26 @@ export class OpenCascadeKernel implements SolidKernel {
     freeEdges(raw);
     return s.edgeInfo;
   }
-  outerEdges(key: string, wanted: number[]): number[] {
+  outerWires(key: string, wanted: number[]): { edges: number[]; pieces: [Vec3, Vec3][] }[] {
     const { oc } = this;
     const faces = this.facesOfState(this.state(key));
     const raw = edgesOf(oc, faces);
-    const outer = scope((own) => {
+    const wires = scope((own) => {
       const index = new ShapeMap<number>(oc);
       raw.forEach((e, i) => index.set(e.edge, i));
-      return wanted.flatMap((f) => edgesOf(oc, [own(oc.BRepTools.OuterWire(faces[f])) as unknown as TopoDS_Face]).flatMap((e) => {
-        const i = index.get(e.edge);
-        freeEdges([e]);
-        return i === undefined ? [] : [i];
-      }));
+      return wanted.map((f) => {
+        const mine = edgesOf(oc, [own(oc.BRepTools.OuterWire(faces[f])) as unknown as TopoDS_Face]);
+        const pieces = mine.flatMap((e) => {
+          const p = samples(oc, e.edge);
+          return p.slice(1).map((q, i): [Vec3, Vec3] => [p[i], q]);
+        });
+        const edges = mine.flatMap((e) => index.get(e.edge) ?? []);
+        freeEdges(mine);
+        return { edges, pieces };
+      });
     });
     freeEdges(raw);
-    return outer;
+    return wires;
   }
   mesh(key: string): Mesh {
     const s = this.state(key);

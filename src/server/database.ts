@@ -9,7 +9,7 @@ export interface Database {
 }
 
 interface Opened { db: Database; close(): Promise<void> }
-const home = globalThis as unknown as { sgorbiaDatabase?: Promise<Opened> };
+const home = globalThis as unknown as { sgorbiaDatabase?: Promise<Opened>; sgorbiaDemo?: Promise<void>; sgorbiaSeeding?: boolean };
 
 /** The data folder: SGORBIA_DATA, or ./data. */
 export const dataFolder = (): string => path.resolve(/*turbopackIgnore: true*/ process.env.SGORBIA_DATA ?? 'data');
@@ -20,12 +20,21 @@ export async function database(): Promise<Database> {
     home.sgorbiaDatabase = undefined;
     throw e;
   });
-  return (await home.sgorbiaDatabase).db;
+  const { db } = await home.sgorbiaDatabase;
+  // Seeding asks for the database itself, so it starts only when there is one.
+  home.sgorbiaDemo ??= import('./demo').then((m) => m.seedDemo(db));
+  if (!home.sgorbiaSeeding) {
+    home.sgorbiaSeeding = true;
+    await home.sgorbiaDemo;
+    home.sgorbiaSeeding = false;
+  }
+  return db;
 }
 
 export async function closeDatabase(): Promise<void> {
   const opened = home.sgorbiaDatabase;
   home.sgorbiaDatabase = undefined;
+  home.sgorbiaDemo = undefined;
   await (await opened)?.close();
 }
 

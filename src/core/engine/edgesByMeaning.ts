@@ -1,4 +1,4 @@
-import { dot, toFrame, type Frame, type Side } from '../geometry/vec';
+import { dot, toFrame, type Frame, type Side, type Vec3 } from '../geometry/vec';
 import { fail, ok, type Result } from '../result';
 import type { EdgeChoice } from '../rows';
 import type { EdgeInfo, FaceInfo, SolidKernel } from './kernel';
@@ -60,12 +60,23 @@ function rim(side: Side, edges: EdgeInfo[], faces: FaceInfo[], kernel: SolidKern
   if (!flat) return fail(`no flat looks to the ${side}`, { path: 'edges', expected: 'a part with such a flat' });
   const sign = side === 'top' ? 1 : -1;
   const inIt = (f: FaceInfo) => f.surface === 'plane' && f.normal.z * sign > 1 - 1e-9 && Math.abs(f.point.z * sign - offset) < NEAR;
-  const outer = new Set(kernel.outerEdges(key, faces.flatMap((f, i) => (inIt(f) ? [i] : []))));
+  // A face inside another's outline (an island within a groove) has a rim of its own, but not the outermost one.
+  const wires = kernel.outerWires(key, faces.flatMap((f, i) => (inIt(f) ? [i] : [])));
+  const outermost = wires.filter((w) => !wires.some((o) => o !== w && surrounds(o.pieces, w.pieces[0]?.[0])));
+  const outer = new Set(outermost.flatMap((w) => w.edges));
   const all = pick((e) => {
     if (e.turn !== 'convex' || !outer.has(edges.indexOf(e))) return null;
     return inIt(faces[e.faces[0]]) ? e.faces[0] : e.faces[1];
   });
   return all.length ? ok(all) : fail(`the ${side} has no outer rim`, { path: 'edges' });
+}
+
+/** Whether closed pieces in a level plane go round a point: a ray along x crosses them an odd number of times. */
+function surrounds(pieces: [Vec3, Vec3][], p: Vec3 | undefined): boolean {
+  if (!p) return false;
+  let odd = false;
+  for (const [a, b] of pieces) if (a.y > p.y !== b.y > p.y && p.x < a.x + ((p.y - a.y) / (b.y - a.y)) * (b.x - a.x)) odd = !odd;
+  return odd;
 }
 
 const inPlane = (e: EdgeInfo, f: Frame): boolean => [e.from, e.to, e.middle].every((p) => Math.abs(toFrame(f, p).z) < NEAR);

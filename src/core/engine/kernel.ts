@@ -83,8 +83,8 @@ export interface SolidKernel {
   flats(key: string): { normal: Vec3; point: Vec3; face: number }[];
   faces(key: string): FaceInfo[];
   edges(key: string): EdgeInfo[];
-  /** Of the edges of a state, those on the outer wires of the given faces. */
-  outerEdges(key: string, faces: number[]): number[];
+  /** Outer wires of the given faces: their edges, and the pieces they are drawn with (in no order). */
+  outerWires(key: string, faces: number[]): { edges: number[]; pieces: [Vec3, Vec3][] }[];
   mesh(key: string): Mesh;
   /** The part of a state behind a plane, its cut faces tagged `section`. */
   section(key: string, origin: Vec3, normal: Vec3): { mesh: Mesh; area: number; sectionFaces: number[] };

@@ -34,6 +34,11 @@ export function distances(row: SolvedRow, faces: FaceInfo[]): Measurement[] {
       if (d > 1e-9) out.push({ value: d, by: `between a flat of row ${row.number} and one of ${g.tag?.row === row.row.id ? 'the same row' : 'another row'}` });
     }
   }
+  // The middle of two walls that face one another: where a pocket stands.
+  for (const f of mine) for (const g of mine) {
+    if (f === g || f.surface !== 'plane' || g.surface !== 'plane' || f.tag!.instance !== g.tag!.instance || dot(f.normal, g.normal) > -PARALLEL) continue;
+    for (const k of ['x', 'y', 'z'] as const) if (Math.abs(f.normal[k]) > PARALLEL) out.push({ value: Math.abs((f.point[k] + g.point[k]) / 2), by: `middle of two walls of row ${row.number} from ${k.toUpperCase()}0` });
+  }
   const axes = axesOf(row, faces);
   for (const a of axes) {
     for (const k of ['x', 'y', 'z'] as const) if (Math.abs(a.direction[k]) < 1e-9) out.push({ value: Math.abs(a.origin[k]), by: `axis of row ${row.number} from ${k.toUpperCase()}0` });

@@ -10,8 +10,8 @@ export function JobPicture({ job }: { job: ListedJob }) {
   const s = known ?? asked.data;
   if (!s) return <span className={css.waiting}>{asked.isError ? 'no picture' : 'drawing …'}</span>;
   const words = [
-    s.failed ? `${s.failed} row${s.failed > 1 ? 's' : ''} failed` : '', s.stops ? `■ ${s.stops} stop${s.stops > 1 ? 's' : ''}` : '', s.cautions ? `▲ ${s.cautions} caution${s.cautions > 1 ? 's' : ''}` : '',
-    s.checksOff ? `${s.checksOff} check value off` : '', s.off ? `${s.off} balloon${s.off > 1 ? 's' : ''} off` : '',
+    s.failed ? `${s.failed} row${s.failed > 1 ? 's' : ''} failed` : '', s.stops ? `■ ${s.stops} stop` : '', s.cautions ? `▲ ${s.cautions}` : '',
+    s.checksOff ? `${s.checksOff} check off` : '', s.off ? `${s.off} balloon${s.off > 1 ? 's' : ''} off` : '',
   ].filter(Boolean);
   return (
     <>

@@ -135,10 +135,11 @@ export const edgeDistance: Rule = {
           if (same || !upright(other, n) || boxGap(face, other) > limit || pairs >= MAX_PAIRS) continue;
           pairs++;
           const d = c.kernel.faceDistance(c.key, index, j);
-          if (!d || d.distance >= limit - 1e-6 || (worst && d.distance >= worst.wall)) continue;
+          // Faces that touch break into one another: that is a crossing, not a wall.
+          if (!d || d.distance < 1e-6 || d.distance >= limit - 1e-6 || (worst && d.distance >= worst.wall)) continue;
           // The way across the wall must leave the material at the far face; else it runs through air.
           const way = sub(d.b, d.a);
-          if (d.distance > 1e-6 && dot(unit(way), outward(other, d.b)) < 0.2) continue;
+          if (dot(unit(way), outward(other, d.b)) < 0.2) continue;
           worst = { wall: d.distance, from: d.a, to: d.b, instance: face.tag!.instance, other };
         }
       }
