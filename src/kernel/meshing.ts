@@ -7,7 +7,7 @@ import { describeEdge, edgesOf, freeEdges, samples } from './topology';
 /** Triangles of a shape by face, and the edges a draughtsman would draw: smooth joins and seams are left out. */
 export function meshOf(oc: OC, shape: TopoDS_Shape, faces: TopoDS_Face[], deflection: number): Mesh {
   return scope((own) => {
-    const data = own(oc.ReplicadMeshExtractor.extract(shape, deflection, 0.25, false));
+    const data = own(oc.ReplicadMeshExtractor.extract(shape, deflection, 0.13, false));
     // Asked for anew each time: the memory is another buffer after it has grown.
     const memory = (oc as unknown as { wasmMemory: WebAssembly.Memory }).wasmMemory.buffer;
     const f32 = (ptr: number, size: number) => new Float32Array(memory, ptr, size).slice();

@@ -185,7 +185,7 @@ function edgeNormal(oc: OC, edge: TopoDS_Edge, face: TopoDS_Face, t: number): Ve
 }
 
 /** Points along an edge, close enough to draw. */
-export function samples(oc: OC, edge: TopoDS_Edge, step = Math.PI / 24): Vec3[] {
+export function samples(oc: OC, edge: TopoDS_Edge, step = Math.PI / 48): Vec3[] {
   return scope((own) => {
     const curve = own(new oc.BRepAdaptor_Curve(edge));
     const t0 = curve.FirstParameter(), t1 = curve.LastParameter();

@@ -1,12 +1,10 @@
 import { randomBytes } from 'node:crypto';
 import { apply, type Patches } from 'mutative';
 import { fail, ok, type Problem, type Result } from '@/core/result';
-import { emptyJob, readJob, readJobText, type Job } from '@/core/job';
+import { emptyJob, readJob, readJobText, type Job, type JobSummary, type ListedJob, type StoredJob } from '@/core/job';
 import { readCard } from '@/core/callout';
 import { database } from './database';
 
-export interface StoredJob { id: string; job: Job; revision: number; changedAt: string }
-export interface ListedJob { id: string; name: string; revision: string; unit: string; material: string; rows: number; balloons: number; stored: number; changedAt: string; summary: unknown }
 
 const newId = () => randomBytes(9).toString('base64url');
 
@@ -16,7 +14,7 @@ const iso = (d: Date | string) => new Date(d).toISOString();
 /** All jobs of the shop, the last changed first; `search` looks in name, material and drawing number. */
 export async function listJobs(search = ''): Promise<ListedJob[]> {
   const db = await database();
-  const rows = await db.query<JobRow & { summary: unknown; summary_revision: number | null }>(
+  const rows = await db.query<JobRow & { summary: JobSummary | null; summary_revision: number | null }>(
     `select j.id, j.document, j.revision, j.changed_at, s.summary, s.revision as summary_revision
        from job j left join job_summary s on s.job_id = j.id
       where j.deleted_at is null

@@ -1,15 +1,12 @@
 import { evaluate, type Evaluation } from '@/core/engine/evaluate';
 import { viewOf } from '@/core/engine/views';
-import type { Job } from '@/core/job';
+import type { Job, JobSummary } from '@/core/job';
 import { exportJob, type ExportKind } from '@/io/exportJob';
 import { drawingSvg } from '@/io/svg';
 import { loadKernel } from '@/kernel/node';
 import { fail, type Result } from '@/core/result';
 import { database } from './database';
 import { readStored } from './jobs';
-
-/** What the shelf shows of a job: its picture and the state of its checks. */
-export interface JobSummary { picture: string | null; stops: number; cautions: number; notes: number; failed: number; proved: number; balloons: number; off: number; checksOff: number; checks: number }
 
 // One evaluation at a time: the kernel is one, and a second would only wait for it.
 let queue: Promise<unknown> = Promise.resolve();

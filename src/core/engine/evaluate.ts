@@ -52,7 +52,7 @@ export async function evaluate(job: Job, kernel: SolidKernel, options: { limits?
   const placed = job.stock ? placeStock(job.stock, prepared.scope, part?.box ?? null) : null;
   let stock: StockReport | null = null;
   if (placed?.ok && part) {
-    const radial = placed.value.shape === 'round' ? radialAllowance(placed.value, kernel.mesh(key!).positions) : null;
+    const radial = placed.value.shape === 'round' ? radialAllowance(placed.value, kernel.edges(key!)) : null;
     stock = { volume: placed.value.volume, mass: mass(placed.value.volume), chipMass: mass(placed.value.volume - part.volume), allowance: allowanceOf(placed.value, part.box), radial, placed: placed.value };
   }
   const faces = key === null ? [] : kernel.faces(key), edges = key === null ? [] : kernel.edges(key);

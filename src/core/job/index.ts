@@ -2,3 +2,4 @@ export * from './schema';
 export * from './read';
 export * from './names';
 export * from './edits';
+export type * from './stored';

@@ -5,6 +5,7 @@ import { stockSizes } from '../tables';
 import { valueOf } from '../engine/numbers';
 import { fail, ok, type Problem, type Result } from '../result';
 import { v3, type Box, type Side } from '../geometry/vec';
+import type { EdgeInfo } from '../engine/kernel';
 
 /** A stock with its numbers worked out and its place known. Lengths mm. */
 export interface PlacedStock { shape: 'plate' | 'round'; box: Box; volume: number; diameter?: number }
@@ -44,11 +45,15 @@ export const allowanceOf = (stock: PlacedStock, part: Box): Allowance => ({
   bottom: part.min.z - stock.box.min.z, top: stock.box.max.z - part.max.z,
 });
 
-/** How far the part stays inside a round bar, measured on points of its surface; negative where it sticks out. */
-export function radialAllowance(stock: PlacedStock, points: ArrayLike<number>): number {
+/** How far the part stays inside a round bar, measured on its edges; negative where it sticks out. */
+export function radialAllowance(stock: PlacedStock, edges: EdgeInfo[]): number {
   const cx = (stock.box.min.x + stock.box.max.x) / 2, cy = (stock.box.min.y + stock.box.max.y) / 2;
   let far = 0;
-  for (let i = 0; i < points.length; i += 3) far = Math.max(far, Math.hypot(points[i] - cx, points[i + 1] - cy));
+  for (const e of edges) {
+    for (const p of [e.from, e.to, e.middle]) far = Math.max(far, Math.hypot(p.x - cx, p.y - cy));
+    // Of a whole level circle the farthest point lies beyond its centre.
+    if (e.curve === 'circle' && Math.abs(e.axis!.z) > 1 - 1e-9 && e.length > 2 * Math.PI * e.radius! - 1e-6) far = Math.max(far, Math.hypot(e.centre!.x - cx, e.centre!.y - cy) + e.radius!);
+  }
   return stock.diameter! / 2 - far;
 }
 

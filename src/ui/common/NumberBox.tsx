@@ -15,10 +15,14 @@ interface Props {
   optional?: boolean;
   commit: (text: NumberText | undefined) => void;
   autoFocus?: boolean;
+  /** A number that is the shop's own by nature (stock, grip): nobody asks where it comes from. */
+  own?: boolean;
+  /** A number that stands on the print itself. */
+  printed?: boolean;
 }
 
 /** A number: the text as typed, its value, and where it comes from. Wrong text stays as it was typed and says what is wrong. */
-export function NumberBox({ job, label, value, quantity, optional, commit, autoFocus }: Props) {
+export function NumberBox({ job, label, value, quantity, optional, commit, autoFocus, own, printed }: Props) {
   const [draft, setDraft] = useState<string | null>(null);
   const id = useId();
   const shown = draft ?? (value === undefined || value === '?' ? '' : value);
@@ -26,7 +30,7 @@ export function NumberBox({ job, label, value, quantity, optional, commit, autoF
   const result = empty ? null : evaluateNumber(shown, quantity, numberScope(job));
   const problem = result && !result.ok ? result.problems[0] : null;
   const source = result?.ok ? result.value.source : null;
-  const question = empty ? !optional : problem !== null || source === 'unsourced';
+  const question = empty ? !optional : problem !== null || (source === 'unsourced' && !own && !printed);
   const done = () => {
     if (draft === null) return;
     const next = draft.trim() === '' ? (optional ? undefined : toNumberText('?')) : toNumberText(draft);
@@ -51,7 +55,7 @@ export function NumberBox({ job, label, value, quantity, optional, commit, autoF
         <i>{problem ? '?' : plain || empty ? unit : resolved}</i>
       </div>
       <small id={`${id}-s`} className={question ? 'red' : undefined}>
-        {problem ? <>{problem.message}</> : empty ? (optional ? 'none' : '? no value yet') : source === 'print' ? <>{cited.slice(0, 3).map((n) => <b key={n}>{n}</b>)}{balloonText(job, cited)}</> : source === 'shop' ? 'own choice' : (
+        {problem ? <>{problem.message}</> : empty ? (optional ? 'none' : '? no value yet') : source === 'print' ? <>{cited.slice(0, 3).map((n) => <b key={n}>{n}</b>)}{balloonText(job, cited)}</> : printed ? '' : source === 'shop' || own ? 'own choice' : (
           <>
             {sameBalloon ? <button className={css.link} onClick={() => commit(toNumberText(`#${sameBalloon.number}`))} title="link this number to the balloon">= #{sameBalloon.number}?</button> : '? no source'}{' '}
             <button className={css.link} onClick={() => commit(toNumberText(`${shown.trim()}!`))} title="vouch for this number as the shop's own choice">own choice</button>

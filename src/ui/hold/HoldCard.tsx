@@ -32,9 +32,9 @@ export function HoldCard() {
             {hold && <>
               <ChoiceBox label="Up is" value={hold.up} options={[{ value: 'top' as const, label: 'the top' }, { value: 'bottom' as const, label: 'the bottom' }]} choose={(o) => put({ ...hold, up: o.value })} />
               <ChoiceBox label="Jaws close along" value={hold.across} options={[{ value: 'y' as const, label: 'y: on front and back' }, { value: 'x' as const, label: 'x: on left and right' }]} choose={(o) => put({ ...hold, across: o.value })} />
-              <NumberBox job={job} label="Grip depth" value={hold.grip} quantity="length" commit={(t) => put({ ...hold, grip: t ?? toNumberText('?') })} />
-              <NumberBox job={job} label="Jaw width" value={hold.jawWidth} quantity="length" optional commit={(t) => { const h = { ...hold, jawWidth: t }; if (t === undefined) delete h.jawWidth; put(h); }} />
-              <NumberBox job={job} label="Jaw height" value={hold.jawHeight} quantity="length" optional commit={(t) => { const h = { ...hold, jawHeight: t }; if (t === undefined) delete h.jawHeight; put(h); }} />
+              <NumberBox own job={job} label="Grip depth" value={hold.grip} quantity="length" commit={(t) => put({ ...hold, grip: t ?? toNumberText('?') })} />
+              <NumberBox own job={job} label="Jaw width" value={hold.jawWidth} quantity="length" optional commit={(t) => { const h = { ...hold, jawWidth: t }; if (t === undefined) delete h.jawWidth; put(h); }} />
+              <NumberBox own job={job} label="Jaw height" value={hold.jawHeight} quantity="length" optional commit={(t) => { const h = { ...hold, jawHeight: t }; if (t === undefined) delete h.jawHeight; put(h); }} />
             </>}
           </div>
           {!hold && <p className="soft">Choose a fixture to see the jaws on the stage and to have grip and cuts checked.</p>}

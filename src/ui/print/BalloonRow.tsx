@@ -44,12 +44,12 @@ export function BalloonRow({ balloon: b, index, open, toggle }: { balloon: Ballo
           <div className={fieldsClass}>
             <ChoiceBox label="Kind" value={b.kind} options={balloonKinds.map((k) => ({ value: k, label: k }))} choose={(o) => setKind(o.value)} />
             {b.kind === 'thread' ? <ThreadBox value={b.thread ?? ''} commit={(v) => findThread(v) && put({ thread: v })} />
-              : b.kind !== 'count' && <NumberBox job={{ ...job, balloons: job.balloons.filter((x) => x.number !== b.number) }} label="As printed" value={b.value} quantity={quantity} commit={(t) => put({ value: t ?? q })} />}
-            {b.kind === 'chamfer' && <NumberBox job={job} label="Angle" value={b.angle} quantity="angle" commit={(t) => put({ angle: t ?? toNumberText('45') })} />}
-            <NumberBox job={job} label="Count" value={b.count} quantity="count" optional={b.kind !== 'count'} commit={(t) => put({ count: t })} />
+              : b.kind !== 'count' && <NumberBox printed job={{ ...job, balloons: job.balloons.filter((x) => x.number !== b.number) }} label="As printed" value={b.value} quantity={quantity} commit={(t) => put({ value: t ?? q })} />}
+            {b.kind === 'chamfer' && <NumberBox printed job={job} label="Angle" value={b.angle} quantity="angle" commit={(t) => put({ angle: t ?? toNumberText('45') })} />}
+            <NumberBox printed job={job} label="Count" value={b.count} quantity="count" optional={b.kind !== 'count'} commit={(t) => put({ count: t })} />
             <ChoiceBox label="Tolerance" value={b.tolerance.kind} options={toleranceKinds} choose={(o) => put({ tolerance: o.make })} />
-            {b.tolerance.kind === 'plusMinus' && <NumberBox job={job} label="±" value={b.tolerance.value} quantity={quantity} commit={(t) => put({ tolerance: { kind: 'plusMinus', value: t ?? q } })} />}
-            {b.tolerance.kind === 'sided' && (['plus', 'minus'] as const).map((k) => <NumberBox key={k} job={job} label={k === 'plus' ? '+' : '−'} value={(b.tolerance as Record<'plus' | 'minus', NumberText>)[k]} quantity={quantity} commit={(t) => put({ tolerance: { ...(b.tolerance as Extract<Tolerance, { kind: 'sided' }>), [k]: t ?? q } })} />)}
+            {b.tolerance.kind === 'plusMinus' && <NumberBox printed job={job} label="±" value={b.tolerance.value} quantity={quantity} commit={(t) => put({ tolerance: { kind: 'plusMinus', value: t ?? q } })} />}
+            {b.tolerance.kind === 'sided' && (['plus', 'minus'] as const).map((k) => <NumberBox printed key={k} job={job} label={k === 'plus' ? '+' : '−'} value={(b.tolerance as Record<'plus' | 'minus', NumberText>)[k]} quantity={quantity} commit={(t) => put({ tolerance: { ...(b.tolerance as Extract<Tolerance, { kind: 'sided' }>), [k]: t ?? q } })} />)}
             <label><span className="lab">Note</span><input className="box" style={{ fontFamily: 'var(--text)' }} defaultValue={b.note ?? ''} key={b.note ?? ''} maxLength={500} onBlur={(e) => e.target.value.trim() !== (b.note ?? '') && put({ note: e.target.value.trim() || undefined })} /></label>
           </div>
           <div className={css.actions}>

@@ -24,9 +24,9 @@ export function Calibration({ print, points, done }: { print: Print; points: { x
     <div className={css.calibration}>
       <p>{!a ? 'pick point a on the print' : !b ? 'pick point b, along x or y from it' : `a and b lie along ${direction}`}</p>
       <ChoiceBox label="View" value={view} options={sides.map((s) => ({ value: s, label: s }))} choose={(o) => setView(o.value)} />
-      <NumberBox job={job} label="a to b" value={distance} quantity="length" commit={(t) => t && setDistance(t)} />
-      <NumberBox job={job} label="a is at x" value={place.x} quantity="coordinate" commit={(t) => t && setPlace({ ...place, x: t })} />
-      <NumberBox job={job} label="a is at y" value={place.y} quantity="coordinate" commit={(t) => t && setPlace({ ...place, y: t })} />
+      <NumberBox own job={job} label="a to b" value={distance} quantity="length" commit={(t) => t && setDistance(t)} />
+      <NumberBox own job={job} label="a is at x" value={place.x} quantity="coordinate" commit={(t) => t && setPlace({ ...place, x: t })} />
+      <NumberBox own job={job} label="a is at y" value={place.y} quantity="coordinate" commit={(t) => t && setPlace({ ...place, y: t })} />
       <button className="btn main" disabled={!good} onClick={() => done({ ...print, calibration: { view, a: a!, b: b!, distance, direction, place } })}>calibrate</button>
     </div>
   );

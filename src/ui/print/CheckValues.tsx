@@ -26,7 +26,7 @@ export function CheckValues() {
       {job.checks.map((c, i) => (
         <div key={i} className={css.check}>
           <select className="box" aria-label={`what check value ${i + 1} is`} value={keyOf(c)} onChange={(e) => put(job.checks.map((x, k) => (k === i ? { ...kinds.find((o) => o.key === e.target.value)!.make, value: c.value } : x)))}>{kinds.map((o) => <option key={o.key} value={o.key}>{o.label}</option>)}</select>
-          <NumberBox job={job} label="as printed" value={c.value} quantity="plain" commit={(t) => put(job.checks.map((x, k) => (k === i ? { ...x, value: t ?? q } : x)))} />
+          <NumberBox printed job={job} label="as printed" value={c.value} quantity="plain" commit={(t) => put(job.checks.map((x, k) => (k === i ? { ...x, value: t ?? q } : x)))} />
           {c.kind === 'mass' ? <select className="box" aria-label="unit of the mass" value={c.unit} onChange={(e) => put(job.checks.map((x, k) => (k === i ? { ...c, unit: e.target.value as 'g' } : x)))}>{['g', 'kg', 'lb', 'oz'].map((u) => <option key={u}>{u}</option>)}</select> : <span className="soft">{unit(c)}</span>}
           <button className="plain faint" aria-label={`take away check value ${i + 1}`} onClick={() => put(job.checks.filter((_, k) => k !== i))}>×</button>
         </div>

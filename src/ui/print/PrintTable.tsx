@@ -74,7 +74,6 @@ export function PrintTable() {
       <div className={css.sheet}>
         {print ? (
           <div className={`${css.picture} ${doing ? css.aim : ''}`} style={{ width: `${zoom * 100}%` }} onClick={place} data-testid="print-picture">
-            {/* eslint-disable-next-line @next/next/no-img-element */}
             <img src={`/api/attachments/${print.attachment}`} alt={`print: ${print.name}`} draggable={false} />
             {job.balloons.map((b) => b.place?.print === print.id && <button key={b.number} className={css.pin} style={{ left: `${b.place.x * 100}%`, top: `calc(${b.place.y} * var(--w))` }} title={writeBalloonText(b)} onClick={(e) => { if (!doing) { e.stopPropagation(); document.querySelector<HTMLElement>(`[data-balloon="${b.number}"] button`)?.click(); } }}>{b.number}</button>)}
             {doing && 'calibrate' in doing && doing.calibrate.map((p, i) => <span key={i} className={css.cross} style={{ left: `${p.x * 100}%`, top: `calc(${p.y} * var(--w))` }}>{'ab'[i]}</span>)}

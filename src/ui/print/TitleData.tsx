@@ -20,7 +20,7 @@ export function TitleData() {
     <label><span className="lab">{label}</span><input className="box" style={{ fontFamily: 'var(--text)' }} defaultValue={title[key] ?? ''} key={title[key] ?? ''} maxLength={key === 'notes' ? 4000 : 120} onBlur={(e) => e.target.value.trim() !== (title[key] ?? '') && put({ [key]: e.target.value.trim() || undefined })} onKeyDown={(e) => { if (e.key === 'Enter') e.currentTarget.blur(); }} /></label>
   );
   const tolerance = (decimals: number) => (
-    <NumberBox job={job} label={`.${'0'.repeat(decimals)} is ±`} value={title.tolerances?.[decimals] ?? undefined} quantity="offset" optional commit={(t) => {
+    <NumberBox printed job={job} label={`.${'0'.repeat(decimals)} is ±`} value={title.tolerances?.[decimals] ?? undefined} quantity="offset" optional commit={(t) => {
       const list = Array.from({ length: 5 }, (_, i) => title.tolerances?.[i] ?? null);
       list[decimals] = t ?? null;
       put({ tolerances: list.some(Boolean) ? list : undefined });
@@ -33,7 +33,7 @@ export function TitleData() {
         <ChoiceBox label="Projection" value={title.projection ?? ''} options={[{ value: '', label: '—' }, { value: 'third', label: 'third angle' }, { value: 'first', label: 'first angle' }]} choose={(o) => put({ projection: (o.value || undefined) as 'first' | 'third' | undefined })} />
         {text('finish', 'Finish')}
         {(job.unit === 'in' ? [2, 3, 4] : [0, 1, 2]).map((d) => <div key={d}>{tolerance(d)}</div>)}
-        <NumberBox job={job} label="Break all edges" value={title.edgeBreak} quantity="length" optional commit={(t) => put({ edgeBreak: t === undefined ? undefined : toNumberText(t) })} />
+        <NumberBox printed job={job} label="Break all edges" value={title.edgeBreak} quantity="length" optional commit={(t) => put({ edgeBreak: t === undefined ? undefined : toNumberText(t) })} />
         <div style={{ gridColumn: 'span 2' }}>{text('notes', 'Notes')}</div>
       </div>
     </Section>

@@ -1,11 +1,12 @@
 'use client';
 import { useQuery } from '@tanstack/react-query';
-import { api, type JobSummary, type ListedJob } from '../store/api';
+import type { ListedJob } from '@/core/job';
+import { api } from '../store/api';
 import css from './Shelf.module.css';
 
 /** Picture of the part and the state of its checks. A summary that is not there yet is asked for. */
 export function JobPicture({ job }: { job: ListedJob }) {
-  const known = job.summary as JobSummary | null;
+  const known = job.summary;
   const asked = useQuery({ queryKey: ['summary', job.id, job.stored], queryFn: () => api.summary(job.id), enabled: known === null, staleTime: Infinity });
   const s = known ?? asked.data;
   if (!s) return <span className={css.waiting}>{asked.isError ? 'no picture' : 'drawing …'}</span>;

@@ -4,7 +4,7 @@ import type { Job } from '@/core/job';
 import { numberScope } from '@/core/engine/numbers';
 import { viewOf } from '@/core/engine/views';
 import { placeVise } from '@/core/hold/vise';
-import { sideNormal, scale, type Vec3 } from '@/core/geometry/vec';
+import { boxOf, sideNormal, scale, type Vec3 } from '@/core/geometry/vec';
 import { showLength } from '@/core/number';
 import { engine } from '../engine/engine';
 import { useBench } from '../store/benchStore';
@@ -129,7 +129,11 @@ export function Stage({ job }: { job: Job }) {
   useEffect(() => scene.current!.setPrintOpacity(shownOpacity), [shownOpacity, print, overlay.stamp === 1]);
 
   // Fitting: when the view changes, or the piece becomes another size.
-  const bounds = placed && showStock ? placed.box : part;
+  const bounds = useMemo(() => {
+    const piece = placed && showStock ? placed.box : part;
+    const v = step === 'hold' && job.hold && piece ? placeVise(job.hold, scope, piece) : null;
+    return piece && v?.ok ? boxOf([piece.min, piece.max, ...v.value.jaws.flatMap((j) => [j.min, j.max])]) : piece;
+  }, [placed, showStock, part, step, job.hold, scope]);
   const viewKey = `${view}${view === 'section' ? section.side : ''}`;
   useEffect(() => {
     const s = scene.current!;

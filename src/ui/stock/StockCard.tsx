@@ -53,13 +53,13 @@ export function StockCard() {
           <div className={fieldsClass}>
             <ChoiceBox label="Form" value={stock?.shape ?? 'none'} options={shapes} choose={(o) => o.make()} />
             {stock?.shape === 'plate' && <>
-              <NumberBox job={job} label="Length, along x" value={stock.length} quantity="length" commit={set('length')} />
-              <div><NumberBox job={job} label="Width, along y" value={stock.width} quantity="length" commit={set('width')} />{list('width', sizes.barWidth)}</div>
-              <div><NumberBox job={job} label="Height, along z" value={stock.height} quantity="length" commit={set('height')} />{list('height', sizes.plateThickness)}</div>
+              <NumberBox own job={job} label="Length, along x" value={stock.length} quantity="length" commit={set('length')} />
+              <div><NumberBox own job={job} label="Width, along y" value={stock.width} quantity="length" commit={set('width')} />{list('width', sizes.barWidth)}</div>
+              <div><NumberBox own job={job} label="Height, along z" value={stock.height} quantity="length" commit={set('height')} />{list('height', sizes.plateThickness)}</div>
             </>}
             {stock?.shape === 'round' && <>
-              <div><NumberBox job={job} label="Diameter" value={stock.diameter} quantity="length" commit={set('diameter')} />{list('diameter', sizes.roundDiameter)}</div>
-              <NumberBox job={job} label="Length, along z" value={stock.height} quantity="length" commit={set('height')} />
+              <div><NumberBox own job={job} label="Diameter" value={stock.diameter} quantity="length" commit={set('diameter')} />{list('diameter', sizes.roundDiameter)}</div>
+              <NumberBox own job={job} label="Length, along z" value={stock.height} quantity="length" commit={set('height')} />
             </>}
           </div>
           {e?.stockProblem && <p className="red">{e.stockProblem.message}</p>}
@@ -68,7 +68,7 @@ export function StockCard() {
           <Section title="Where the part lies" aside="middle of the stock's underside">
             <div className={fieldsClass}>
               {(['x', 'y', 'z'] as const).map((k) => (
-                <NumberBox key={k} job={job} label={`At ${k}`} value={stock.at?.[k]} quantity="coordinate" optional commit={(t) => {
+                <NumberBox own key={k} job={job} label={`At ${k}`} value={stock.at?.[k]} quantity="coordinate" optional commit={(t) => {
                   const at = e?.stock ? { x: lengthText((e.stock.placed.box.min.x + e.stock.placed.box.max.x) / 2, job.unit), y: lengthText((e.stock.placed.box.min.y + e.stock.placed.box.max.y) / 2, job.unit), z: lengthText(e.stock.placed.box.min.z, job.unit) } : { x: toNumberText('0'), y: toNumberText('0'), z: toNumberText('0') };
                   if (t === undefined) { const rest = { ...stock }; delete rest.at; put(rest); } else put({ ...stock, at: { ...at, ...stock.at, [k]: t } });
                 }} />
@@ -93,14 +93,14 @@ export function StockCard() {
         {barPiece && (
           <Section title="Pieces from a bar" aside={pieces?.ok ? <b>{pieces.value} pieces</b> : '—'}>
             <div className={fieldsClass}>
-              <NumberBox job={job} label="Bar" value={bar} quantity="length" commit={(t) => t && setBar(t)} /><NumberBox job={job} label="Saw kerf" value={kerf} quantity="offset" commit={(t) => t && setKerf(t)} /><NumberBox job={job} label="Gripping remnant" value={remnant} quantity="offset" commit={(t) => t && setRemnant(t)} />
+              <NumberBox own job={job} label="Bar" value={bar} quantity="length" commit={(t) => t && setBar(t)} /><NumberBox own job={job} label="Saw kerf" value={kerf} quantity="offset" commit={(t) => t && setKerf(t)} /><NumberBox own job={job} label="Gripping remnant" value={remnant} quantity="offset" commit={(t) => t && setRemnant(t)} />
             </div>
           </Section>
         )}
         <Section title="Material">
           <div className={fieldsClass}>
             <MaterialBox />
-            <NumberBox job={job} label="Density, g/cm³" value={job.material.density} quantity="plain" optional commit={(t) => edit([{ edit: 'setHead', head: { material: { name: job.material.name, ...(t === undefined ? {} : { density: t }) } } }], 'density')} />
+            <NumberBox own job={job} label="Density, g/cm³" value={job.material.density} quantity="plain" optional commit={(t) => edit([{ edit: 'setHead', head: { material: { name: job.material.name, ...(t === undefined ? {} : { density: t }) } } }], 'density')} />
           </div>
         </Section>
       </Body>

@@ -1,10 +1,6 @@
 import type { Patches } from 'mutative';
 import type { Problem } from '@/core/result';
-import type { Job } from '@/core/job';
-import type { ListedJob, StoredJob } from '@/server/jobs';
-import type { JobSummary } from '@/server/release';
-
-export type { ListedJob, StoredJob, JobSummary };
+import type { JobSummary, ListedJob, StoredJob } from '@/core/job';
 
 /** What the server said no to, in words for the user. */
 export class Refused extends Error {
@@ -40,4 +36,3 @@ export const api = {
     return { revision: data.revision };
   },
 };
-export type { Job };

@@ -1,8 +1,8 @@
 'use client';
 import { apply, type Patches } from 'mutative';
 import { create } from 'zustand';
-import { applyEdits, type Job, type JobEdit } from '@/core/job';
-import { api, Refused, type StoredJob } from './api';
+import { applyEdits, type Job, type JobEdit, type StoredJob } from '@/core/job';
+import { api, Refused } from './api';
 import { forgetUnsent, keepUnsent, readUnsent } from './unsent';
 
 interface Change { patches: Patches; inverse: Patches; label: string }

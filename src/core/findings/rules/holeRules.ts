@@ -45,15 +45,15 @@ export const drillDepthRatio: Rule = {
     let fix: Fix | undefined;
     const tapped = row.row.body.kind === 'cutTapped';
     if (!tapped) {
-      const wider = drillOver(hole.depth / over.value, drillsOf(c))?.diameter ?? hole.depth / over.value;
-      const depth = down(c, hole.diameter * over.value);
+      const wider = drillOver(hole.depth / drillPeck.value, drillsOf(c))?.diameter ?? hole.depth / drillPeck.value;
+      const depth = down(c, hole.diameter * drillPeck.value);
       fix = hole.blind ? number(row, 'deep', depth, `deep ${depth}`) : number(row, 'diameter', lengthText(wider, c.job.unit), `⌀${lengthText(wider, c.job.unit)}`);
     } else if (hole.blind) {
-      const depth = down(c, hole.diameter * over.value);
+      const depth = down(c, hole.diameter * drillPeck.value);
       const body = structuredClone(row.row.body) as CutTapped;
       body.drill = { ...(body.drill ?? {}), deep: depth };
       const own = (row.resolved as Resolved<CutTapped>).deep;
-      if (own !== undefined && own > hole.diameter * over.value) body.deep = depth;
+      if (own !== undefined && own > hole.diameter * drillPeck.value) body.deep = depth;
       fix = { label: `drill ${depth}`, edits: [{ edit: 'setRow', id: row.row.id, body }] };
     }
     const how = over === drillStop ? 'a gun drill, or from both sides' : over === drillDeep ? 'deep pecking or a long drill' : 'peck';

@@ -1,0 +1,83 @@
+import { afterFix, findingsOf, evaluateCard, inch, mm } from '../../../tests/helpers/card';
+import { rules } from '.';
+
+/** A case that trips the rule, one just inside the limit that does not, and whether the fix clears the first. */
+interface Case { rule: string; what: string; trips: string; severity: 'stop' | 'caution' | 'note'; row: number | null; value: number; limit: number; holds: string; fixed?: false }
+
+const plate = ['LEAVE BLOCK 4 X 3 X .75'];
+const stocked = (stock: string) => mm(stock, 'LEAVE BLOCK 100 X 60 X 20');
+const pocket = (line: string) => inch(...plate, line);
+const cases: Case[] = [
+  { rule: 'sharp-inside-corner', what: 'a pocket without a radius', trips: pocket('CUT POCKET 2 X 1.25 DEEP .4'), severity: 'stop', row: 2, value: 0, limit: 0.79375, holds: pocket('CUT POCKET 2 X 1.25 R.2 DEEP .4') },
+  { rule: 'corner-too-small', what: 'R.06 half an inch deep', trips: pocket('CUT POCKET 2 X 1.25 R.06 DEEP .5'), severity: 'stop', row: 2, value: 1.524, limit: 1.5875, holds: pocket('CUT POCKET 2 X 1.25 R.0625 DEEP .5') },
+  { rule: 'corner-equals-cutter', what: 'R.125 with a quarter-inch cutter', trips: pocket('CUT POCKET 2 X 1.25 R.125 DEEP .4'), severity: 'note', row: 2, value: 1, limit: 1.1, holds: pocket('CUT POCKET 2 X 1.25 R.1375 DEEP .4') },
+  { rule: 'deep-for-its-cutter', what: 'over three diameters', trips: pocket('CUT POCKET 2 X 1.25 R.07 DEEP .4'), severity: 'caution', row: 2, value: 3.2, limit: 3, holds: pocket('CUT POCKET 2 X 1.25 R.07 DEEP .375') },
+  { rule: 'deep-for-its-cutter', what: 'over five diameters', trips: pocket('CUT POCKET 2 X 1.25 R.07 DEEP .7'), severity: 'caution', row: 2, value: 5.6, limit: 5, holds: pocket('CUT POCKET 2 X 1.25 R.2 DEEP .7') },
+  { rule: 'deep-for-its-cutter', what: 'over eight diameters', trips: pocket('CUT POCKET 2 X 1.25 R.04 DEEP .7'), severity: 'stop', row: 2, value: 11.2, limit: 8, holds: pocket('CUT POCKET 2 X 1.25 R.26 DEEP .7') },
+  { rule: 'drill-depth-ratio', what: 'a peck', trips: inch(...plate, 'CUT ⌀.2 DEEP .61'), severity: 'note', row: 2, value: 3.05, limit: 3, holds: inch(...plate, 'CUT ⌀.2 DEEP .6') },
+  { rule: 'drill-depth-ratio', what: 'a long drill through the block', trips: inch(...plate, 'CUT ⌀.125 THRU'), severity: 'caution', row: 2, value: 6, limit: 5, holds: inch(...plate, 'CUT ⌀.25 THRU') },
+  { rule: 'drill-depth-ratio', what: 'a gun drill', trips: inch(...plate, 'CUT ⌀.07 THRU'), severity: 'stop', row: 2, value: 0.75 / 0.07, limit: 10, holds: inch(...plate, 'CUT ⌀.25 THRU') },
+  { rule: 'tap-depth', what: 'no lead at all', trips: inch(...plate, 'CUT 10-32 UNF-2B DEEP .4'), severity: 'stop', row: 2, value: 10.16, limit: 10.16 + 3 * 25.4 / 32, holds: inch(...plate, 'CUT 10-32 UNF-2B DEEP .4 DRILL DEEP .494') },
+  { rule: 'tap-depth', what: 'room for a bottoming tap only', trips: inch(...plate, 'CUT 10-32 UNF-2B DEEP .4 DRILL DEEP .45'), severity: 'caution', row: 2, value: 11.43, limit: 10.16 + 3 * 25.4 / 32, holds: inch(...plate, 'CUT 10-32 UNF-2B THRU') },
+  { rule: 'tap-drill', what: 'a drill too small', trips: mm('LEAVE BLOCK 40 X 40 X 20', 'CUT M8 DEEP 10 DRILL ⌀6.5 DEEP 15'), severity: 'caution', row: 2, value: (100 * 1.5) / (1.299038 * 1.25), limit: 80, holds: mm('LEAVE BLOCK 40 X 40 X 20', 'CUT M8 DEEP 10 DRILL ⌀6.8 DEEP 15') },
+  { rule: 'tap-drill', what: 'a drill over the largest minor diameter', trips: mm('LEAVE BLOCK 40 X 40 X 20', 'CUT M8 DEEP 10 DRILL ⌀7.2 DEEP 15'), severity: 'caution', row: 2, value: 7.2, limit: 6.9157, holds: mm('LEAVE BLOCK 40 X 40 X 20', 'CUT M8 DEEP 10 DRILL DEEP 15') },
+  { rule: 'outside-stock', what: 'a part longer than its stock', trips: stocked('STOCK PLATE 99 X 70 X 25'), severity: 'stop', row: 1, value: -0.5, limit: 0, holds: stocked('STOCK PLATE 101 X 70 X 20') },
+  { rule: 'outside-stock', what: 'too little on a sawn face', trips: stocked('STOCK PLATE 100.9 X 70 X 25'), severity: 'caution', row: null, value: 0.45, limit: 0.5, holds: stocked('STOCK PLATE 101 X 70 X 20') },
+  { rule: 'outside-stock', what: 'corners out of a round bar', trips: stocked('STOCK ROUND 110 X 25'), severity: 'stop', row: 1, value: 55 - Math.hypot(50, 30), limit: 0, holds: stocked('STOCK ROUND 120 X 25') },
+  { rule: 'edge-distance', what: 'a hole near the edge', trips: mm('LEAVE BLOCK 100 X 60 X 20', 'CUT ⌀10 THRU AT 41,0'), severity: 'caution', row: 2, value: 4, limit: 5, holds: mm('LEAVE BLOCK 100 X 60 X 20', 'CUT ⌀10 THRU AT 40,0') },
+  { rule: 'edge-distance', what: 'a bolt circle near the rim', trips: mm('LEAVE ROUND ⌀60 X 10', 'CUT 6X ⌀6 THRU ON BC 50'), severity: 'caution', row: 2, value: 2, limit: 3, holds: mm('LEAVE ROUND ⌀60 X 10', 'CUT 6X ⌀6 THRU ON BC 48') },
+  { rule: 'edge-distance', what: 'neighbours of one row', trips: mm('LEAVE BLOCK 100 X 60 X 20', 'CUT 2X ⌀10 THRU AT -7,0 7,0'), severity: 'caution', row: 2, value: 4, limit: 5, holds: mm('LEAVE BLOCK 100 X 60 X 20', 'CUT 2X ⌀10 THRU AT -7.5,0 7.5,0') },
+  { rule: 'edge-break', what: 'sharp edges on a print that wants them broken', trips: mm('EDGES BREAK 0.3', 'LEAVE BLOCK 100 X 60 X 20'), severity: 'caution', row: null, value: 12, limit: 0, holds: mm('EDGES BREAK 0.3', 'LEAVE BLOCK 100 X 60 X 20', 'CUT BREAK 0.3 ALL SHARP') },
+  { rule: 'grip-too-shallow', what: 'two millimetres of grip', trips: mm('LEAVE BLOCK 100 X 60 X 10', 'HOLD VISE GRIP 2 ACROSS Y'), severity: 'stop', row: null, value: 2, limit: 3, holds: mm('LEAVE BLOCK 100 X 60 X 10', 'HOLD VISE GRIP 3 ACROSS Y') },
+  { rule: 'grip-too-shallow', what: 'tall over the jaws', trips: mm('LEAVE BLOCK 100 X 60 X 40', 'HOLD VISE GRIP 7.9 ACROSS Y'), severity: 'caution', row: null, value: 7.9, limit: 32.1 / 4, holds: mm('LEAVE BLOCK 100 X 60 X 40', 'HOLD VISE GRIP 8 ACROSS Y') },
+  { rule: 'cut-into-jaw', what: 'a step deeper than the jaws stand', trips: mm('LEAVE BLOCK 100 X 60 X 20', 'CUT STEP FRONT 10 DEEP 15', 'HOLD VISE GRIP 8 ACROSS Y'), severity: 'stop', row: 2, value: 3, limit: 0, holds: mm('LEAVE BLOCK 100 X 60 X 20', 'CUT STEP FRONT 10 DEEP 12', 'HOLD VISE GRIP 8 ACROSS Y') },
+];
+
+describe.each(cases)('$rule: $what', (c) => {
+  it('is found with value, limit, source and place', async () => {
+    const [f, ...more] = await findingsOf(c.trips, c.rule);
+    expect(more).toEqual([]);
+    expect(f).toMatchObject({ severity: c.severity, row: c.row });
+    expect(f.value).toBeCloseTo(c.value, 3);
+    expect(f.limit).toBeCloseTo(c.limit, 3);
+    expect(f.source.length).toBeGreaterThan(5);
+    expect(f.text.length).toBeGreaterThan(10);
+  });
+  it('is silent just inside the limit', async () => expect(await findingsOf(c.holds, c.rule)).toEqual([]));
+  it('is cleared by its own fix', async () => expect(await afterFix(c.trips, c.rule)).toEqual([]));
+});
+
+describe('the rules', () => {
+  it('each have a case here', () => expect(new Set(cases.map((c) => c.rule))).toEqual(new Set(rules.map((r) => r.id))));
+  it('point at the part', async () => {
+    for (const c of cases) {
+      const [f] = await findingsOf(c.trips, c.rule);
+      if (c.rule !== 'corner-too-small') expect([c.rule, f.place !== null]).toEqual([c.rule, true]);
+    }
+  });
+  it('see a sharp corner where one pocket runs into another', async () => {
+    // A slot into a round pocket leaves two sharp inside corners only where walls meet inwards: none here, they are outside corners.
+    expect(await findingsOf(mm('LEAVE BLOCK 100 X 60 X 20', 'CUT POCKET ⌀30 DEEP 5', 'CUT POCKET 60 X 10 R4.9 DEEP 5'), 'sharp-inside-corner')).toEqual([]);
+    const cross = await findingsOf(mm('LEAVE BLOCK 100 X 60 X 20', 'CUT POCKET 30 X 30 R5 DEEP 5', 'CUT POCKET 20 X 20 DEEP 8'), 'sharp-inside-corner');
+    expect(cross.map((f) => f.row)).toEqual([3]);
+  });
+  it('measure the wall through material, not through air', async () => {
+    // The hole stands in a pocket's floor two millimetres from the pocket's wall: the wall is above it, not beside it.
+    expect(await findingsOf(mm('LEAVE BLOCK 100 X 60 X 20', 'CUT POCKET 50 X 40 R5 DEEP 8', 'CUT ⌀10 THRU AT 18,0 ON FLOOR OF 2'), 'edge-distance')).toEqual([]);
+  });
+  it('leave countersinks and chamfers out of the sharp edges', async () => {
+    expect(await findingsOf(mm('EDGES BREAK 0.3', 'LEAVE ROUND ⌀40 X 10', 'CUT CHAMFER 1 OUTER TOP, OUTER BOTTOM'), 'edge-break')).toEqual([]);
+  });
+  it('are waived with a written reason', async () => {
+    const text = cases[2].trips;
+    const { jobOf, evaluateJob } = await import('../../../tests/helpers/card');
+    const job = { ...jobOf(text), waivers: [{ rule: 'corner-equals-cutter', row: 'r2', reason: 'the drawing is fixed' }] };
+    const f = (await evaluateJob(job)).findings.find((x) => x.rule === 'corner-equals-cutter');
+    expect(f?.waived).toBe('the drawing is fixed');
+  });
+  it('come the gravest first', async () => {
+    const { findings } = await evaluateCard(mm('STOCK PLATE 90 X 70 X 25', 'EDGES BREAK 0.3', 'LEAVE BLOCK 100 X 60 X 20', 'CUT POCKET 40 X 30 DEEP 5', 'CUT ⌀3 THRU AT 40,20'));
+    const rank = { stop: 0, caution: 1, note: 2 };
+    expect(findings.map((f) => rank[f.severity])).toEqual([...findings.map((f) => rank[f.severity])].sort());
+  });
+});

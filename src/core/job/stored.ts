@@ -1,0 +1,10 @@
+import type { Job } from './schema';
+
+/** A job as it is kept: its document and the revision every save is counted by. */
+export interface StoredJob { id: string; job: Job; revision: number; changedAt: string }
+
+/** What the shelf shows of a job: its picture and the state of its checks. */
+export interface JobSummary { picture: string | null; stops: number; cautions: number; notes: number; failed: number; proved: number; balloons: number; off: number; checksOff: number; checks: number }
+
+/** A job in the list of the shelf; the summary is null until it has been worked out for this revision. */
+export interface ListedJob { id: string; name: string; revision: string; unit: string; material: string; rows: number; balloons: number; stored: number; changedAt: string; summary: JobSummary | null }
