@@ -103,14 +103,19 @@ export function solidOf(oc: OC, frame: Frame, body: PlacedBody, adds: boolean): 
 export function copiesOf(oc: OC, step: BodyStep): Tagged[] {
   const base = solidOf(oc, step.frame, step.body, step.op === 'leave');
   const home = fromFrame(step.frame, { x: 0, y: 0 });
-  return step.places.map((p, instance) => {
+  // Two copies in one place are one cut; the same solid twice would only confuse the boolean.
+  const seen = new Set<string>();
+  return step.places.flatMap((p, instance) => {
+    const spot = `${Math.round(p.x * 1e6)},${Math.round(p.y * 1e6)}`;
+    if (seen.has(spot)) return [];
+    seen.add(spot);
     const there = fromFrame(step.frame, p);
     const shape = scope((own) => {
       const t = own(new oc.gp_Trsf());
       t.SetTranslation(own(new oc.gp_Vec(there.x - home.x, there.y - home.y, there.z - home.z)));
       return base.shape.Moved(own(new oc.TopLoc_Location(t)), false);
     });
-    return { shape, tags: base.roles.map((role) => ({ row: step.row, role, instance })) };
+    return [{ shape, tags: base.roles.map((role) => ({ row: step.row, role, instance })) }];
   });
 }
 

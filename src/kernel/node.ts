@@ -13,4 +13,8 @@ export function loadEngine(): Promise<{ oc: OC; kernel: OpenCascadeKernel }> {
   return loading;
 }
 
-export const loadKernel = async (): Promise<OpenCascadeKernel> => (await loadEngine()).kernel;
+/** The kernel, ready; one that broke in its own memory is replaced by a new one. */
+export async function loadKernel(): Promise<OpenCascadeKernel> {
+  if ((await loadEngine()).kernel.broken) loading = null;
+  return (await loadEngine()).kernel;
+}

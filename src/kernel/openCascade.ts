@@ -29,6 +29,8 @@ type History = {
 /** The solid kernel on OpenCASCADE's own classes. One instance holds the states of one worker or server. */
 export class OpenCascadeKernel implements SolidKernel {
   private states = new Map<string, State>();
+  /** The library has run into its own memory: this instance must not be used again. */
+  broken = false;
   constructor(private oc: OC) {}
 
   has(key: string): boolean {
@@ -57,6 +59,7 @@ export class OpenCascadeKernel implements SolidKernel {
       this.states.set(key, { ...made.value, measure });
       return ok(measure);
     } catch (e) {
+      this.broken ||= e instanceof WebAssembly.RuntimeError || e instanceof RangeError;
       return fail(`the solid kernel could not do this (${kernelMessage(this.oc, e)})`, { expected: 'other sizes or another place' });
     }
   }
@@ -255,19 +258,6 @@ export class OpenCascadeKernel implements SolidKernel {
     } catch {
       return null;
     }
-  }
-
-  faceDistance(key: string, a: number, b: number): { distance: number; a: Vec3; b: Vec3 } | null {
-    const { oc } = this;
-    const faces = this.facesOfState(this.state(key));
-    return scope((own) => {
-      const d = own(new oc.BRepExtrema_DistShapeShape());
-      d.LoadS1(faces[a]);
-      d.LoadS2(faces[b]);
-      if (!d.Perform(own(new oc.Message_ProgressRange())) || d.NbSolution() === 0) return null;
-      const p = own(d.PointOnShape1(1)), q = own(d.PointOnShape2(1));
-      return { distance: d.Value(), a: v3(p.X(), p.Y(), p.Z()), b: v3(q.X(), q.Y(), q.Z()) };
-    });
   }
 
   drawing(key: string, view: View, hidden: boolean): DrawnLine[] {

@@ -17,12 +17,17 @@ export interface Evaluated { evaluation: Evaluation; plans: PathPlan[] }
 export interface Picture { key: string; mesh: Mesh; faces: FaceInfo[]; measure: StateMeasure }
 
 let kernel: Promise<OpenCascadeKernel> | null = null;
-const load = () => (kernel ??= (async () => {
+const load = async (): Promise<OpenCascadeKernel> => {
+  // One that broke in its own memory is replaced by a new one.
+  if ((await kernel)?.broken) kernel = null;
+  return (kernel ??= start());
+};
+const start = async (): Promise<OpenCascadeKernel> => {
   const oc = await init({ locateFile: () => '/kernel/kernel.wasm', print: () => {}, printErr: () => {} });
   const k = new OpenCascadeKernel(oc);
   k.warmUp();
   return k;
-})());
+};
 
 let newest = 0;
 /** Lets waiting messages in, so that a newer edit can supersede this one between rows. */

@@ -1,6 +1,6 @@
 import { createHash } from 'node:crypto';
 import { fail, ok, type Result } from '@/core/result';
-import { database } from './database';
+import { database, type Database } from './database';
 
 /** Largest picture of a print that is kept. */
 export const MAX_ATTACHMENT = 20_000_000;
@@ -11,13 +11,13 @@ const kinds: { type: string; starts: number[] }[] = [
 ];
 
 /** Keeps a picture under its hash. What it is is told from its first bytes, not from its name. */
-export async function keepAttachment(bytes: Uint8Array): Promise<Result<{ hash: string; mediaType: string; size: number }>> {
+export async function keepAttachment(bytes: Uint8Array, into?: Database): Promise<Result<{ hash: string; mediaType: string; size: number }>> {
   if (bytes.length === 0) return fail('the file is empty', { expected: 'a PNG or JPEG picture' });
   if (bytes.length > MAX_ATTACHMENT) return fail(`the file has ${(bytes.length / 1e6).toFixed(1)} MB`, { expected: `at most ${MAX_ATTACHMENT / 1e6} MB` });
   const kind = kinds.find((k) => k.starts.every((b, i) => bytes[i] === b));
   if (!kind) return fail('this is neither a PNG nor a JPEG picture', { expected: 'a PNG or JPEG picture' });
   const hash = createHash('sha256').update(bytes).digest('hex');
-  const db = await database();
+  const db = into ?? (await database());
   await db.query('insert into attachment (hash, media_type, size, bytes) values ($1, $2, $3, $4) on conflict (hash) do nothing', [hash, kind.type, bytes.length, bytes]);
   return ok({ hash, mediaType: kind.type, size: bytes.length });
 }

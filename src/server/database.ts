@@ -9,7 +9,7 @@ export interface Database {
 }
 
 interface Opened { db: Database; close(): Promise<void> }
-const home = globalThis as unknown as { sgorbiaDatabase?: Promise<Opened>; sgorbiaDemo?: Promise<void>; sgorbiaSeeding?: boolean };
+const home = globalThis as unknown as { sgorbiaDatabase?: Promise<Opened> };
 
 /** The data folder: SGORBIA_DATA, or ./data. */
 export const dataFolder = (): string => path.resolve(/*turbopackIgnore: true*/ process.env.SGORBIA_DATA ?? 'data');
@@ -20,21 +20,12 @@ export async function database(): Promise<Database> {
     home.sgorbiaDatabase = undefined;
     throw e;
   });
-  const { db } = await home.sgorbiaDatabase;
-  // Seeding asks for the database itself, so it starts only when there is one.
-  home.sgorbiaDemo ??= import('./demo').then((m) => m.seedDemo(db));
-  if (!home.sgorbiaSeeding) {
-    home.sgorbiaSeeding = true;
-    await home.sgorbiaDemo;
-    home.sgorbiaSeeding = false;
-  }
-  return db;
+  return (await home.sgorbiaDatabase).db;
 }
 
 export async function closeDatabase(): Promise<void> {
   const opened = home.sgorbiaDatabase;
   home.sgorbiaDatabase = undefined;
-  home.sgorbiaDemo = undefined;
   await (await opened)?.close();
 }
 
@@ -54,6 +45,8 @@ async function open(): Promise<Opened> {
   });
   const db = wrap(pg as unknown as Runner);
   await migrate(db, (sql) => pg.exec(sql));
+  const { seedDemo } = await import('./demo');
+  await seedDemo(db);
   return { db, close: async () => { await pg.close(); await release(); } };
 }
 

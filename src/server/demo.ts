@@ -14,10 +14,10 @@ export async function seedDemo(db: Database): Promise<void> {
   await db.query("insert into shop_setting (name, value) values ('demo', 'true') on conflict (name) do nothing");
   const folder = path.join(process.cwd(), 'demo');
   for (const name of (await readdir(folder)).sort()) {
-    if (name.endsWith('.png')) await keepAttachment(await readFile(path.join(folder, name)));
+    if (name.endsWith('.png')) await keepAttachment(await readFile(path.join(folder, name)), db);
     if (!name.endsWith('.job.json')) continue;
     const job = readJobText(await readFile(path.join(folder, name), 'utf8'));
-    if (job.ok) await insert(job.value);
+    if (job.ok) await insert(job.value, db);
     else console.error(`demo ${name}: ${job.problems.map((p) => `${p.path}: ${p.message}`).join('; ')}`);
   }
 }

@@ -3,7 +3,7 @@ import { apply, type Patches } from 'mutative';
 import { fail, ok, type Problem, type Result } from '@/core/result';
 import { emptyJob, readJob, readJobText, type Job, type JobSummary, type ListedJob, type StoredJob } from '@/core/job';
 import { readCard } from '@/core/callout';
-import { database } from './database';
+import { database, type Database } from './database';
 
 
 const newId = () => randomBytes(9).toString('base64url');
@@ -40,8 +40,8 @@ export async function createJob(name: string, unit: 'in' | 'mm', material: strin
   return insert(emptyJob(name, unit, material));
 }
 
-export async function insert(job: Job): Promise<StoredJob> {
-  const db = await database();
+export async function insert(job: Job, into?: Database): Promise<StoredJob> {
+  const db = into ?? (await database());
   const id = newId();
   const [r] = await db.query<JobRow>('insert into job (id, document) values ($1, $2) returning id, document, revision, changed_at', [id, JSON.stringify(job)]);
   return { id, job, revision: r.revision, changedAt: iso(r.changed_at) };

@@ -90,8 +90,6 @@ export interface SolidKernel {
   section(key: string, origin: Vec3, normal: Vec3): { mesh: Mesh; area: number; sectionFaces: number[] };
   /** Mesh of a tool solid alone, for the ghost of a row being typed. */
   ghost(step: KernelStep): Mesh | null;
-  /** Smallest distance between two faces of a state, with the two points. */
-  faceDistance(key: string, a: number, b: number): { distance: number; a: Vec3; b: Vec3 } | null;
   drawing(key: string, view: View, hidden: boolean): DrawnLine[];
   step(key: string): Uint8Array;
   /** Forgets the states that are not in `keep` when there are many. */

@@ -14,9 +14,9 @@ export function RedPencil({ rowId }: { rowId: string }) {
 }
 
 /** Remarks that concern the job as a whole, under the card. */
-export function JobRemarks({ rules }: { rules: (rule: string) => boolean }) {
+export function JobRemarks({ rules, rows }: { rules: (rule: string) => boolean; rows?: boolean }) {
   const findings = useBench((s) => s.evaluated?.evaluation.findings);
-  const whole = findings?.filter((f) => f.rowId === null && rules(f.rule)) ?? [];
+  const whole = findings?.filter((f) => (rows || f.rowId === null) && rules(f.rule)) ?? [];
   if (!whole.length) return null;
   return <div className={css.whole} aria-label="Remarks on the whole job">{whole.map((f) => <Remark key={f.rule} finding={f} wide />)}</div>;
 }

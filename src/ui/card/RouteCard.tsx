@@ -4,7 +4,7 @@ import { SortableContext, sortableKeyboardCoordinates, verticalListSortingStrate
 import { readRowLine, writeRow } from '@/core/callout';
 import { rowNames, type Row } from '@/core/job';
 import { App } from 'antd';
-import { useEffect, useRef } from 'react';
+import { useEffect } from 'react';
 import { freshId } from '../bench/actions';
 import { useBench } from '../store/benchStore';
 import { useJob } from '../store/jobStore';
@@ -15,7 +15,6 @@ import css from './Card.module.css';
 export function RouteCard() {
   const job = useJob((s) => s.job)!;
   const edit = useJob((s) => s.edit);
-  const list = useRef<HTMLDivElement>(null);
   const { message } = App.useApp();
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }), useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }));
   const dropped = ({ active, over }: DragEndEvent) => {
@@ -53,14 +52,14 @@ export function RouteCard() {
   return (
     <div className={css.route}>
       <div className={css.headRow}><span>row</span><span>leave / cut</span><span className={css.penHead}>red pencil</span></div>
-      <div className={css.rows} ref={list} role="list" aria-label="Route card">
-        <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={dropped}>
-          <SortableContext items={job.rows.map((r) => r.id)} strategy={verticalListSortingStrategy}>
+      <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={dropped}>
+        <SortableContext items={job.rows.map((r) => r.id)} strategy={verticalListSortingStrategy}>
+          <div className={css.rows} role={job.rows.length ? 'list' : undefined} aria-label={job.rows.length ? 'Route card' : undefined}>
             {job.rows.map((r, i) => <RouteRow key={r.id} row={r} number={i + 1} />)}
-          </SortableContext>
-        </DndContext>
-        {job.rows.length === 0 && <p className={css.none}>No rows yet. The first one leaves the base shape: type it above as the print gives it.</p>}
-      </div>
+            {job.rows.length === 0 && <p className={css.none}>No rows yet. The first one leaves the base shape: type it above as the print gives it.</p>}
+          </div>
+        </SortableContext>
+      </DndContext>
     </div>
   );
 }

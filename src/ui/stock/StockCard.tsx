@@ -104,7 +104,7 @@ export function StockCard() {
           </div>
         </Section>
       </Body>
-      <JobRemarks rules={(rule) => rule === 'outside-stock'} />
+      <JobRemarks rows rules={(rule) => rule === 'outside-stock'} />
     </>
   );
 }

@@ -1,4 +1,4 @@
-import { boxInFrame, sub, dot, unit, length, type Vec3 } from '../../geometry/vec';
+import { boxInFrame, dot, fromFrame, length, sub, toFrame, unit, type Box, type Frame, type Vec3 } from '../../geometry/vec';
 import type { Resolved } from '../../rows';
 import type { CutHoles } from '../../rows/cutHoles';
 import { drilledHole, type CutTapped } from '../../rows/cutTapped';
@@ -113,34 +113,29 @@ export const tapDrill: Rule = {
   }),
 };
 
-/** Most pairs of faces measured exactly; boxes sort out the rest. */
-const MAX_PAIRS = 600;
+interface Wall { wall: number; from: Vec3; to: Vec3; instance: number; other: FaceInfo }
 
 export const edgeDistance: Rule = {
   id: 'edge-distance',
   find(c) {
-    let pairs = 0;
+    const ends = endsOfFaces(c);
     return c.rows.filter(isHole).flatMap((row) => {
       const hole = drilled(c, row);
-      const n = row.planes?.start?.normal;
-      if (!hole || !n) return [];
+      const frame = row.planes?.start;
+      if (!hole || !frame) return [];
       const { edgeWallShare, edgeWallLeast } = c.limits;
       const limit = Math.max(edgeWallShare.value * hole.diameter, edgeWallLeast.value);
-      let worst: { wall: number; from: Vec3; to: Vec3; instance: number; other: FaceInfo } | null = null;
-      const walls = facesOfRow(c, row.row.id).filter(({ face }) => face.surface === 'cylinder' && face.hollow);
-      for (const { face, index } of walls) {
-        for (let j = 0; j < c.faces.length; j++) {
-          const other = c.faces[j];
-          const same = other.tag?.row === row.row.id && other.tag.instance === face.tag!.instance;
-          if (same || !upright(other, n) || boxGap(face, other) > limit || pairs >= MAX_PAIRS) continue;
-          pairs++;
-          const d = c.kernel.faceDistance(c.key, index, j);
+      let worst: Wall | null = null;
+      const upright = c.faces.flatMap((face, index) => (standsAlong(face, frame.normal) ? [{ face, index, box: boxInFrame(frame, face.box) }] : []));
+      for (const mine of upright) {
+        if (mine.face.tag?.row !== row.row.id || mine.face.surface !== 'cylinder' || !mine.face.hollow) continue;
+        for (const other of upright) {
+          const same = other.face.tag?.row === row.row.id && other.face.tag.instance === mine.face.tag.instance;
+          if (same || gap(mine.box, other.box) > limit) continue;
+          const d = across(frame, mine.face, mine.box, other.face, other.box, ends[other.index]);
           // Faces that touch break into one another: that is a crossing, not a wall.
-          if (!d || d.distance < 1e-6 || d.distance >= limit - 1e-6 || (worst && d.distance >= worst.wall)) continue;
-          // The way across the wall must leave the material at the far face; else it runs through air.
-          const way = sub(d.b, d.a);
-          if (dot(unit(way), outward(other, d.b)) < 0.2) continue;
-          worst = { wall: d.distance, from: d.a, to: d.b, instance: face.tag!.instance, other };
+          if (!d || d.wall < 1e-6 || d.wall >= limit - 1e-6 || (worst && d.wall >= worst.wall)) continue;
+          worst = { ...d, instance: mine.face.tag.instance, other: other.face };
         }
       }
       if (!worst) return [];
@@ -155,8 +150,52 @@ export const edgeDistance: Rule = {
   },
 };
 
+/** Ends and middles of the edges round every face: a flat wall is as long as they say. */
+function endsOfFaces(c: RuleContext): Vec3[][] {
+  const ends: Vec3[][] = c.faces.map(() => []);
+  for (const e of c.edges) if (e.length > 0) for (const f of e.faces) ends[f].push(e.from, e.to, e.middle);
+  return ends;
+}
+
+/**
+ * Wall between a hole and a face that stands along it, worked out flat in the plane across the axis.
+ * Null where they do not face each other at any depth, or where the way between them runs through air:
+ * it must leave the material at the far face.
+ */
+function across(frame: Frame, hole: FaceInfo, holeBox: Box, other: FaceInfo, otherBox: Box, ends: Vec3[]): { wall: number; from: Vec3; to: Vec3 } | null {
+  const low = Math.max(holeBox.min.z, otherBox.min.z), high = Math.min(holeBox.max.z, otherBox.max.z);
+  if (high - low < 1e-6) return null;
+  const at = (x: number, y: number) => fromFrame(frame, { x, y }, -(low + high) / 2);
+  const c = toFrame(frame, hole.axis!.origin), r = hole.radius!;
+  let near: { x: number; y: number }, normal: { x: number; y: number };
+  const flat = (v: Vec3) => ({ x: dot(v, frame.x), y: dot(v, frame.y) });
+  if (other.surface === 'plane') {
+    normal = flat(other.normal);
+    const along = { x: -normal.y, y: normal.x };
+    const p = toFrame(frame, other.point);
+    const s = ends.map((q) => { const l = toFrame(frame, q); return (l.x - p.x) * along.x + (l.y - p.y) * along.y; });
+    const t = Math.min(Math.max((c.x - p.x) * along.x + (c.y - p.y) * along.y, Math.min(...s)), Math.max(...s));
+    near = { x: p.x + along.x * t, y: p.y + along.y * t };
+  } else {
+    const o = toFrame(frame, other.axis!.origin);
+    const d = Math.hypot(c.x - o.x, c.y - o.y);
+    if (d < 1e-9) return null; // the same axis: a counterbore, a bore behind the hole
+    const u = { x: (c.x - o.x) / d, y: (c.y - o.y) / d };
+    near = { x: o.x + u.x * other.radius!, y: o.y + u.y * other.radius! };
+    const middle = toFrame(frame, other.point);
+    const m = { x: (middle.x - o.x) / other.radius!, y: (middle.y - o.y) / other.radius! };
+    if (other.sweep! < 2 * Math.PI - 0.01 && Math.acos(Math.max(-1, Math.min(1, u.x * m.x + u.y * m.y))) > other.sweep! / 2 + 1e-6) return null;
+    // Out of the material: towards the axis of a hollow face, away from it on a boss.
+    normal = other.hollow ? { x: -u.x, y: -u.y } : u;
+  }
+  const way = { x: near.x - c.x, y: near.y - c.y };
+  const l = Math.hypot(way.x, way.y);
+  if (l < r || (way.x * normal.x + way.y * normal.y) / l < 0.2) return null;
+  return { wall: l - r, from: at(c.x + (way.x / l) * r, c.y + (way.y / l) * r), to: at(near.x, near.y) };
+}
+
 /** Moves the hole away from the thin wall where its place is its own; else makes the hole smaller. */
-function edgeFix(c: RuleContext, row: SolvedRow, worst: { wall: number; from: Vec3; to: Vec3; instance: number; other: FaceInfo }, limit: number, diameter: number): Fix | undefined {
+function edgeFix(c: RuleContext, row: SolvedRow, worst: Wall, limit: number, diameter: number): Fix | undefined {
   const body = row.row.body as CutHoles | CutTapped;
   const frame = row.planes!.start!;
   const away = unit(sub(worst.from, worst.to));
@@ -186,17 +225,9 @@ function edgeFix(c: RuleContext, row: SolvedRow, worst: { wall: number; from: Ve
 }
 
 /** Walls that stand along the hole: planes and cylinders whose normals lie across its axis. */
-const upright = (f: FaceInfo, axis: Vec3): boolean => (f.surface === 'plane' || f.surface === 'cylinder') && Math.abs(dot(f.normal, axis)) < 1e-6;
+const standsAlong = (f: FaceInfo, axis: Vec3): boolean => (f.surface === 'plane' || f.surface === 'cylinder') && Math.abs(dot(f.normal, axis)) < 1e-6;
 
-function outward(f: FaceInfo, at: Vec3): Vec3 {
-  if (f.surface !== 'cylinder') return f.normal;
-  const d = sub(at, f.axis!.origin);
-  const along = dot(d, f.axis!.direction);
-  const radial = unit(sub(d, { x: f.axis!.direction.x * along, y: f.axis!.direction.y * along, z: f.axis!.direction.z * along }));
-  return f.hollow ? { x: -radial.x, y: -radial.y, z: -radial.z } : radial;
-}
-
-function boxGap(a: FaceInfo, b: FaceInfo): number {
-  const gap = (k: 'x' | 'y' | 'z') => Math.max(0, a.box.min[k] - b.box.max[k], b.box.min[k] - a.box.max[k]);
-  return Math.hypot(gap('x'), gap('y'), gap('z'));
+function gap(a: Box, b: Box): number {
+  const g = (k: 'x' | 'y') => Math.max(0, a.min[k] - b.max[k], b.min[k] - a.max[k]);
+  return Math.hypot(g('x'), g('y'));
 }

@@ -1,0 +1,80 @@
+import { spawnSync } from 'node:child_process';
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
+import { fileURLToPath } from 'node:url';
+
+const root = fileURLToPath(new URL('../../', import.meta.url));
+const dir = mkdtempSync(path.join(tmpdir(), 'sgorbia-cli-'));
+afterAll(() => rmSync(dir, { recursive: true, force: true }));
+const file = (name: string, text: string) => { const p = path.join(dir, name); writeFileSync(p, text); return p; };
+/** As scripts call it, from another folder. */
+const run = (...args: string[]) => {
+  const r = spawnSync('npm', ['run', '-s', 'job', '--prefix', root, '--', ...args], { cwd: dir, encoding: 'utf8', env: { ...process.env, INIT_CWD: dir } });
+  return { code: r.status, out: r.stdout, err: r.stderr };
+};
+
+const good = 'JOB "lid" REV A\nUNIT in\nMATERIAL "aluminium 6061"\nSTOCK ROUND 2.25 X .875\n#1 ⌀2.000 ±.005\nLEAVE ROUND #1 X .7\nCUT POCKET 1 X 1 DEEP .4\nOFF CUT FACE DEEP .1\nCHECK SIZE Z .7\n';
+
+describe('the headless command', () => {
+  it('checks a card: one JSON object, exit 0, findings do not count', () => {
+    const r = run('check', file('good.card', good), '--json');
+    expect(r.code).toBe(0);
+    const j = JSON.parse(r.out);
+    expect(Object.keys(j).sort()).toEqual(['checks', 'errors', 'findings', 'ledger', 'ok', 'part', 'rows', 'stock', 'unit']);
+    expect(j).toMatchObject({ ok: true, errors: [], unit: 'in' });
+    expect(j.rows).toHaveLength(3);
+    expect(j.rows[0]).toMatchObject({ number: 1, name: '', callout: 'LEAVE ROUND ⌀#1 X .7', state: 'ok', message: '' });
+    expect(j.rows[0].removed).toBeLessThan(0);
+    expect(j.rows[1].removed).toBeCloseTo(0.4 * 25.4 ** 3, 6);
+    expect(j.rows[2]).toMatchObject({ state: 'off', removed: 0, callout: 'OFF CUT FACE DEEP .1' });
+    expect(j.part.volume).toBeCloseTo((Math.PI * 0.7 - 0.4) * 25.4 ** 3, 5);
+    expect(j.part.mass).toBeCloseTo((j.part.volume * 2.7) / 1000, 9);
+    expect(Object.keys(j.part).sort()).toEqual(['boundingBox', 'faceArea', 'mass', 'surfaceArea', 'volume']);
+    expect(j.part.boundingBox.max[2]).toBeCloseTo(17.78, 9);
+    expect(Object.keys(j.stock.allowance).sort()).toEqual(['back', 'bottom', 'front', 'left', 'right', 'top']);
+    expect(j.findings[0]).toMatchObject({ rule: 'sharp-inside-corner', severity: 'stop', row: 2, value: 0 });
+    expect(j.ledger).toEqual([expect.objectContaining({ number: 1, state: 'proved' })]);
+    expect(j.checks).toEqual([expect.objectContaining({ kind: 'size', agrees: true })]);
+  });
+  it('exits 1 when a row failed, and says where', () => {
+    const r = run('check', file('failed.card', 'UNIT mm\nLEAVE BLOCK 10 X 10 X 10\nCUT ⌀#3 THRU\nCUT ⌀2 THRU\n'), '--json');
+    expect(r.code).toBe(1);
+    const j = JSON.parse(r.out);
+    expect(j.ok).toBe(false);
+    expect(j.rows.map((x: { state: string }) => x.state)).toEqual(['ok', 'failed', 'ok']);
+    expect(j.errors[0]).toMatchObject({ line: 3, column: 6 });
+    expect(j).toMatchObject({ stock: null });
+  });
+  it('exits 2 when the card could not be read, claims nothing, and points at the place', () => {
+    const r = run('check', file('broken.card', 'UNIT in\nLEAVE BLOCK 1 X 2\nCUT ⌀.25 THRU\nCUT POCKE 1 X 1\n'), '--json');
+    expect(r.code).toBe(2);
+    const j = JSON.parse(r.out);
+    expect(j).toMatchObject({ ok: false, part: null, stock: null, rows: [], findings: [], ledger: [], checks: [] });
+    expect(j.errors).toEqual([{ line: 2, column: 18, message: expect.any(String), expected: 'X' }, { line: 4, column: 5, message: expect.any(String), expected: expect.stringContaining('POCKET') }]);
+    expect(run('check', 'nowhere.card', '--json').code).toBe(2);
+    expect(run('check', file('bad.json', '{"format": "sgorbia.job", '), '--json').code).toBe(2);
+    expect(run('frobnicate').code).toBe(2);
+  });
+  it('formats, exports and checks a document as well as a card', () => {
+    const card = file('good.card', good);
+    const formatted = run('format', card);
+    expect(formatted.out).toBe(good.replace('ROUND #1', 'ROUND ⌀#1'));
+    const json = path.join(dir, 'good.job.json');
+    expect(run('export', card, '--to', 'json', '--out', 'good.job.json').code).toBe(0);
+    expect(JSON.parse(readFileSync(json, 'utf8'))).toMatchObject({ format: 'sgorbia.job', name: 'lid' });
+    expect(JSON.parse(run('check', json, '--json').out)).toMatchObject({ ok: true });
+    expect(run('export', card, '--to', 'step', '--out', 'good.step')).toMatchObject({ code: 0, out: '' });
+    expect(readFileSync(path.join(dir, 'good.step'), 'utf8')).toMatch(/^ISO-10303-21/);
+    expect(run('export', card, '--to', 'hologram', '--out', 'x').code).toBe(2);
+    expect(run('check', card).out).toContain('3  OFF CUT FACE DEEP .1   [off]');
+  });
+  it('does not crash on extreme cards', () => {
+    const extreme = ['UNIT mm', 'LEAVE BLOCK 99999 X 0.01 X 0.01', 'CUT ⌀0.001 THRU', `CUT ⌀1 DEEP ${'9'.repeat(300)}`, 'CUT ⌀1 THRU GRID 5000 5000 BY 1 1', 'CUT POCKET 1 X 1 R.5 DEEP 1', 'CUT CHAMFER 500 ALL SHARP', 'CUT ROUND .001 ALL SHARP', `CUT ⌀1 THRU AT ${'1,1 '.repeat(600)}`].join('\n');
+    const r = run('check', file('extreme.card', extreme), '--json');
+    expect([0, 1, 2]).toContain(r.code);
+    expect(() => JSON.parse(r.out)).not.toThrow();
+    const noise = run('check', file('noise.card', Array.from({ length: 400 }, (_, i) => String.fromCharCode(33 + ((i * 7919) % 90)).repeat(i % 60)).join('\n')), '--json');
+    expect(noise.code).toBe(2);
+  });
+});

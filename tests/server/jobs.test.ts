@@ -1,0 +1,126 @@
+import { spawn } from 'node:child_process';
+import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
+import { applyEdits } from '@/core/job';
+import { closeDatabase, database } from '@/server/database';
+import { keepAttachment, readAttachment } from '@/server/attachments';
+import { createJob, duplicateJob, importText, listJobs, readStored, saveEdits, setDeleted } from '@/server/jobs';
+import { fileOf, summaryOf } from '@/server/release';
+
+let dir: string;
+beforeAll(() => {
+  dir = mkdtempSync(path.join(tmpdir(), 'sgorbia-db-'));
+  process.env.SGORBIA_DATA = dir;
+  process.env.SGORBIA_DEMO = 'no';
+});
+afterAll(async () => {
+  await closeDatabase();
+  rmSync(dir, { recursive: true, force: true });
+});
+
+const edit = (job: Parameters<typeof applyEdits>[0], edits: Parameters<typeof applyEdits>[1]) => {
+  const r = applyEdits(job, edits);
+  if (!r.ok) throw new Error(r.problems[0].message);
+  return r.value;
+};
+
+describe('jobs in the database', () => {
+  it('are made, saved, listed, copied, deleted and brought back', async () => {
+    const made = await createJob('Sensor clamp', 'in', 'brass');
+    const saved = await saveEdits(made.id, 1, edit(made.job, [{ edit: 'setHead', head: { revision: 'B' } }]).patches);
+    expect(saved).toMatchObject({ ok: true, value: { saved: true, revision: 2 } });
+    expect((await readStored(made.id))!.job.revision).toBe('B');
+    expect((await listJobs('CLAMP')).map((j) => j.id)).toEqual([made.id]);
+    expect(await listJobs('brass')).toHaveLength(1);
+    expect(await listJobs('100%')).toHaveLength(0);
+    const copy = await duplicateJob(made.id);
+    expect(copy!.job.name).toBe('Sensor clamp (copy)');
+    expect(await setDeleted(made.id, true)).toBe(true);
+    expect(await readStored(made.id)).toBeNull();
+    expect(await setDeleted(made.id, false)).toBe(true);
+    expect(await readStored(made.id)).not.toBeNull();
+    expect(await setDeleted('nobody', true)).toBe(false);
+  });
+  it('do not overwrite one another: the second window is told', async () => {
+    const made = await createJob('Two windows', 'mm', '');
+    const patches = edit(made.job, [{ edit: 'setHead', head: { name: 'first' } }]).patches;
+    expect(await saveEdits(made.id, 1, patches)).toMatchObject({ value: { saved: true } });
+    const second = await saveEdits(made.id, 1, edit(made.job, [{ edit: 'setHead', head: { name: 'second' } }]).patches);
+    expect(second).toMatchObject({ ok: true, value: { saved: false, conflict: { revision: 2, job: { name: 'first' } } } });
+    expect((await readStored(made.id))!.job.name).toBe('first');
+  });
+  it('keep a log of every edit', async () => {
+    const made = await createJob('Logged', 'mm', '');
+    await saveEdits(made.id, 1, edit(made.job, [{ edit: 'setHead', head: { revision: 'C' } }]).patches);
+    const rows = await (await database()).query<{ revision: number; patches: unknown }>('select revision, patches from job_edit where job_id = $1', [made.id]);
+    expect(rows).toEqual([{ revision: 2, patches: [{ op: 'replace', path: ['revision'], value: 'C' }] }]);
+  });
+  it('refuse edits that break the document, and keep what was there', async () => {
+    const made = await createJob('Whole', 'mm', '');
+    const bad = await saveEdits(made.id, 1, [{ op: 'replace', path: ['unit'], value: 'furlong' }] as never);
+    expect(bad).toMatchObject({ ok: false, problems: [{ path: 'unit' }] });
+    expect(await saveEdits(made.id, 1, [{ op: 'replace', path: ['a', 'b', 'c'], value: 1 }] as never)).toMatchObject({ ok: false });
+    expect((await readStored(made.id))!.revision).toBe(1);
+    expect(await saveEdits('nobody', 1, [])).toMatchObject({ ok: false });
+  });
+  it('import whole or not at all, and name the place', async () => {
+    const before = (await listJobs()).length;
+    expect(await importText('UNIT mm\nLEAVE BLOCK 1 X 1\n')).toMatchObject({ ok: false, problems: [{ message: expect.stringContaining('line 2, column 18') }] });
+    expect(await importText('{"format":"sgorbia.job","version":1')).toMatchObject({ ok: false, problems: [{ message: expect.stringMatching(/no JSON/) }] });
+    expect(await importText('{"format":"other"}')).toMatchObject({ ok: false, problems: [{ path: 'format' }] });
+    expect(await importText(JSON.stringify({ format: 'sgorbia.job', version: 99 }))).toMatchObject({ ok: false, problems: [{ message: expect.stringMatching(/newer/) }] });
+    const demo = JSON.parse(readFileSync(new URL('../../demo/gauge-lid.job.json', import.meta.url), 'utf8'));
+    demo.rows[1].body.shape.form = 'blob';
+    expect(await importText(JSON.stringify(demo))).toMatchObject({ ok: false, problems: [{ path: expect.stringContaining('rows[1]') }] });
+    demo.rows[1].body.shape.form = 'circle';
+    demo.rows[2].id = demo.rows[1].id;
+    expect(await importText(JSON.stringify(demo))).toMatchObject({ ok: false });
+    expect(await listJobs()).toHaveLength(before);
+    expect(await importText('UNIT mm\nLEAVE BLOCK 1 X 1 X 1\n')).toMatchObject({ ok: true });
+    expect(await listJobs()).toHaveLength(before + 1);
+  });
+  it('give their files and their summary, made anew after an edit', async () => {
+    const made = await importText('UNIT mm\nLEAVE BLOCK 40 X 30 X 20\nCUT POCKET 20 X 10 DEEP 5\n');
+    if (!made.ok) throw new Error();
+    const first = await summaryOf(made.value.id);
+    expect(first).toMatchObject({ stops: 1, failed: 0, picture: expect.stringContaining('<svg') });
+    await saveEdits(made.value.id, 1, edit(made.value.job, [{ edit: 'setNumber', id: 'r2', path: 'radius', text: '4.5' as never }]).patches);
+    expect(await summaryOf(made.value.id)).toMatchObject({ stops: 0 });
+    const file = await fileOf(made.value.id, 'step');
+    expect(file!.file).toMatchObject({ ok: true });
+    expect(await fileOf('nobody', 'step')).toBeNull();
+  });
+});
+
+describe('attachments', () => {
+  const png = new Uint8Array([0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a, 1, 2, 3]);
+  it('are kept by their hash, and told by their first bytes', async () => {
+    const kept = await keepAttachment(png);
+    if (!kept.ok) throw new Error();
+    expect(kept.value.mediaType).toBe('image/png');
+    expect(new Uint8Array((await readAttachment(kept.value.hash))!.bytes)).toEqual(png);
+    expect(await keepAttachment(png)).toMatchObject({ ok: true, value: { hash: kept.value.hash } });
+  });
+  it('are refused when empty, too large or something else', async () => {
+    expect(await keepAttachment(new Uint8Array())).toMatchObject({ ok: false });
+    expect(await keepAttachment(new TextEncoder().encode('<svg onload="alert(1)">'))).toMatchObject({ ok: false, problems: [{ message: expect.stringMatching(/neither/) }] });
+    expect(await keepAttachment(new Uint8Array(20_000_001))).toMatchObject({ ok: false, problems: [{ expected: expect.stringMatching(/at most/) }] });
+    expect(await readAttachment('0'.repeat(64))).toBeNull();
+  });
+});
+
+describe('the data folder', () => {
+  it('is locked against a second process, and comes free when the first is killed hard', async () => {
+    const folder = mkdtempSync(path.join(tmpdir(), 'sgorbia-lock-'));
+    const script = `import lockfile from 'proper-lockfile'; await lockfile.lock(${JSON.stringify(folder)}, { stale: 5000, update: 1500 }); console.log('locked'); setInterval(() => {}, 1000);`;
+    const child = spawn(process.execPath, ['--input-type=module', '-e', script], { cwd: process.cwd(), stdio: ['ignore', 'pipe', 'inherit'] });
+    await new Promise((resolve) => child.stdout.once('data', resolve));
+    const { default: lockfile } = await import('proper-lockfile');
+    await expect(lockfile.lock(folder, { stale: 5000, update: 1500, retries: 0 })).rejects.toThrow();
+    child.kill('SIGKILL');
+    const release = await lockfile.lock(folder, { stale: 5000, update: 1500, retries: { retries: 14, minTimeout: 500, maxTimeout: 700 } });
+    await release();
+    rmSync(folder, { recursive: true, force: true });
+  });
+});
