@@ -1,13 +1,16 @@
 import type { Evaluation } from '@/core/engine/evaluate';
+import { writeRow } from '@/core/callout/card';
+import { rowNames } from '@/core/job/names';
 import type { Job } from '@/core/job/schema';
 import { INCH, showLength } from '@/core/number';
 
 /** A short report for people: rows with what they take, the part, the stock, remarks, ledger and check values. */
 export function readableReport(job: Job, e: Evaluation): string {
   const volume = (mm3: number) => (job.unit === 'in' ? `${(mm3 / INCH ** 3).toFixed(4)} in³` : `${mm3.toFixed(1)} mm³`);
+  const names = rowNames(job.rows);
   const lines = [`${job.name}, rev ${job.revision} (${job.unit}${job.material.name ? `, ${job.material.name}` : ''})`, ''];
   for (const r of e.solved.rows) {
-    lines.push(`${String(r.number).padStart(3)}  ${r.callout}${r.state === 'ok' ? `   [${r.removed >= 0 ? 'takes' : 'adds'} ${volume(Math.abs(r.removed))}]` : r.state === 'off' ? '   [off]' : ''}`);
+    lines.push(`${String(r.number).padStart(3)}  ${writeRow(r.row, names)}${r.state === 'ok' ? `   [${r.removed >= 0 ? 'takes' : 'adds'} ${volume(Math.abs(r.removed))}]` : r.state === 'off' ? '   [off]' : ''}`);
     if (r.state === 'failed') lines.push(`     failed: ${r.message}`);
     for (const f of e.findings.filter((x) => x.row === r.number)) lines.push(`     ${f.severity}: ${f.text} (${f.source})${f.waived ? ` waived: ${f.waived}` : f.fix ? ` [fix: ${f.fix.label}]` : ''}`);
   }

@@ -27,7 +27,7 @@ export async function exportJob(kind: ExportKind, job: Job, evaluation: Evaluati
   if (key === null) return fail('there is no part to export yet', { expected: 'a job with a LEAVE row that computes' });
   switch (kind) {
     case 'step': return ok(kernel.step(key));
-    case 'stl': return ok(stlBytes(kernel.mesh(key), job.name));
+    case 'stl': return ok(stlBytes(kernel.closedMesh(key), job.name));
     case 'svg': return text(drawingSvg(kernel.drawing(key, viewOf.top, true)));
     case 'dxf': return text(pathsDxf(planPaths(job, evaluation.solved.rows), job.unit));
     case 'nc': return text(pathsNc(planPaths(job, evaluation.solved.rows), job.unit, `${job.name} rev ${job.revision}`));

@@ -4,7 +4,8 @@ import type { Evaluation } from '@/core/engine/evaluate';
 import type { SolidKernel } from '@/core/engine/kernel';
 import { viewOf } from '@/core/engine/views';
 import { INCH, inCallout, showLength } from '@/core/number';
-import { writeStock } from '@/core/callout/card';
+import { writeRow, writeStock } from '@/core/callout/card';
+import { rowNames } from '@/core/job/names';
 import { planPaths } from '@/core/paths/plan';
 import { drawingSvg } from './svg';
 
@@ -41,6 +42,7 @@ export async function setupSheet(job: Job, evaluation: Evaluation, kernel: Solid
   const mass = (g: number | null) => (g === null ? '—' : job.unit === 'in' ? `${(g / 453.59237).toFixed(3)} lb` : `${g.toFixed(1)} g`);
   const volume = (mm3: number) => (job.unit === 'in' ? `${(mm3 / INCH ** 3).toFixed(3)} in³` : `${(mm3 / 1000).toFixed(2)} cm³`);
   const stock = evaluation.stock;
+  const names = rowNames(job.rows);
   const cell = (l: string, v: string) => ({ stack: [label(l), { text: runs(v), fontSize: 10 }], margin: [4, 2, 4, 2] });
   const figure = (l: string, v: string) => [{ ...label(l) }, { text: v, font: 'Figures', fontSize: 8, alignment: 'right' }];
 
@@ -78,7 +80,7 @@ export async function setupSheet(job: Job, evaluation: Evaluation, kernel: Solid
             [label('Row'), label('Leave / cut'), { ...label('Takes'), alignment: 'right' }, label('Red pencil')],
             ...evaluation.solved.rows.map((r) => [
               { text: String(r.number), font: 'Figures', fontSize: 8 },
-              { text: [...runs(r.callout, { font: 'Figures', fontSize: 8, ...(r.state === 'off' ? { decoration: 'lineThrough', color: SOFT } : {}) })] },
+              { text: [...runs(writeRow(r.row, names), { font: 'Figures', fontSize: 8, ...(r.state === 'off' ? { decoration: 'lineThrough', color: SOFT } : {}) })] },
               { text: r.state === 'ok' && r.removed > 0 ? volume(r.removed) : '', font: 'Figures', fontSize: 7.5, alignment: 'right' },
               { text: runs([r.state === 'failed' ? `failed: ${r.message}` : '', ...open.filter((f) => f.row === r.number).map((f) => `${f.severity}: ${f.text}`)].filter(Boolean).join('. ')), color: RED, italics: true, fontSize: 7.5 },
             ]),

@@ -105,7 +105,7 @@ export function copiesOf(oc: OC, step: BodyStep): Tagged[] {
   const home = fromFrame(step.frame, { x: 0, y: 0 });
   // Two copies in one place are one cut; the same solid twice would only confuse the boolean.
   const seen = new Set<string>();
-  return step.places.flatMap((p, instance) => {
+  const copies = step.places.flatMap((p, instance) => {
     const spot = `${Math.round(p.x * 1e6)},${Math.round(p.y * 1e6)}`;
     if (seen.has(spot)) return [];
     seen.add(spot);
@@ -115,8 +115,10 @@ export function copiesOf(oc: OC, step: BodyStep): Tagged[] {
       t.SetTranslation(own(new oc.gp_Vec(there.x - home.x, there.y - home.y, there.z - home.z)));
       return base.shape.Moved(own(new oc.TopLoc_Location(t)), false);
     });
-    return [{ shape, tags: base.roles.map((role) => ({ row: step.row, role, instance })) }];
+    return [{ shape, tags: base.roles.map((role): FaceTag => ({ row: step.row, role, instance })) }];
   });
+  base.shape.delete();
+  return copies;
 }
 
 /** A plate in one piece: its outer loop and all holes carried down together. */

@@ -4,10 +4,12 @@ import { add, dot, length, scale, sub, v3, type Vec3 } from '@/core/geometry/vec
 import type { DrawnLine, EdgeInfo, FaceInfo, FaceTag, KernelStep, Mesh, SolidKernel, StateMeasure, View } from '@/core/engine/kernel';
 import { copiesOf, plateOf, type Tagged } from './bodies';
 import { hiddenLineDrawing } from './drawing';
-import { meshOf } from './meshing';
+import { EdgeCache } from './edgeCache';
+import { FaceCache } from './faceCache';
+import { emptyMesh, extractMesh, joinMeshes } from './meshing';
 import { kernelMessage, scope, type OC } from './oc';
 import { writeStep } from './stepFile';
-import { boxOfShape, countSolids, describeEdge, describeFaces, describeFlats, edgesOf, facesOf, freeEdges, samples, ShapeMap } from './topology';
+import { boxOfShape, countSolids, edgesOf, facesOf, freeEdges, samples, ShapeMap } from './topology';
 
 interface State extends Tagged {
   measure: StateMeasure;
@@ -18,8 +20,9 @@ interface State extends Tagged {
   mesh?: Mesh;
 }
 
-/** Most states kept at once: a long session steps and undoes through hundreds. */
-const MAX_STATES = 600;
+/** States kept besides those of the job as it is: what undo, redo and stepping come back to. */
+const SPARE_STATES = 120;
+const MOST_MEMORY = 1.2e9;
 
 type History = {
   Modified(s: TopoDS_Shape): { IsEmpty(): boolean; First(): TopoDS_Shape; RemoveFirst(): void; delete(): void };
@@ -29,9 +32,17 @@ type History = {
 /** The solid kernel on OpenCASCADE's own classes. One instance holds the states of one worker or server. */
 export class OpenCascadeKernel implements SolidKernel {
   private states = new Map<string, State>();
-  /** The library has run into its own memory: this instance must not be used again. */
-  broken = false;
-  constructor(private oc: OC) {}
+  private brokenDown = false;
+  /** The library has run into its own memory, or has grown past what a bench PC spares: a new one must take its place. */
+  get broken(): boolean {
+    return this.brokenDown || (this.oc as unknown as { wasmMemory: WebAssembly.Memory }).wasmMemory.buffer.byteLength > MOST_MEMORY;
+  }
+  private cache: FaceCache;
+  private edgeCache: EdgeCache;
+  constructor(private oc: OC) {
+    this.cache = new FaceCache(oc);
+    this.edgeCache = new EdgeCache(oc, this.cache);
+  }
 
   has(key: string): boolean {
     return this.states.has(key);
@@ -59,7 +70,7 @@ export class OpenCascadeKernel implements SolidKernel {
       this.states.set(key, { ...made.value, measure });
       return ok(measure);
     } catch (e) {
-      this.broken ||= e instanceof WebAssembly.RuntimeError || e instanceof RangeError;
+      this.brokenDown ||= e instanceof WebAssembly.RuntimeError || e instanceof RangeError;
       return fail(`the solid kernel could not do this (${kernelMessage(this.oc, e)})`, { expected: 'other sizes or another place' });
     }
   }
@@ -174,11 +185,14 @@ export class OpenCascadeKernel implements SolidKernel {
   }
   flats(key: string): { normal: Vec3; point: Vec3; face: number }[] {
     const s = this.state(key);
-    return (s.flats ??= describeFlats(this.oc, this.facesOfState(s)));
+    return (s.flats ??= this.facesOfState(s).flatMap((f, face) => {
+      const flat = this.cache.flat(f);
+      return flat ? [{ ...flat, face }] : [];
+    }));
   }
   faces(key: string): FaceInfo[] {
     const s = this.state(key);
-    return (s.faceInfo ??= describeFaces(this.oc, this.facesOfState(s), s.tags));
+    return (s.faceInfo ??= this.facesOfState(s).map((f, i) => ({ ...this.cache.info(f), tag: s.tags[i] })));
   }
   edges(key: string): EdgeInfo[] {
     const s = this.state(key);
@@ -187,9 +201,22 @@ export class OpenCascadeKernel implements SolidKernel {
     const raw = edgesOf(this.oc, faces);
     // Seams keep their place as zero-length smooth edges, so that an index means the same here and in treatEdges.
     const none: EdgeInfo = { curve: 'other', from: v3(0, 0, 0), to: v3(0, 0, 0), middle: v3(0, 0, 0), length: 0, faces: [0, 0], turn: 'smooth', angle: 0 };
-    s.edgeInfo = raw.map((e) => describeEdge(this.oc, e, faces) ?? none);
+    s.edgeInfo = raw.map((e) => this.edgeCache.info(e, faces) ?? none);
     freeEdges(raw);
     return s.edgeInfo;
+  }
+  /** Edges a draughtsman would draw: smooth joins and seams are left out. Pairs of points. */
+  private drawnEdges(faces: TopoDS_Face[], known?: EdgeInfo[]): Float32Array {
+    const raw = edgesOf(this.oc, faces);
+    const out: number[] = [];
+    raw.forEach((e, k) => {
+      const info = known ? known[k] : this.edgeCache.info(e, faces);
+      if (!info || info.angle < 0.02) return;
+      const p = this.edgeCache.points(e);
+      for (let i = 0; i + 1 < p.length; i++) out.push(p[i].x, p[i].y, p[i].z, p[i + 1].x, p[i + 1].y, p[i + 1].z);
+    });
+    freeEdges(raw);
+    return new Float32Array(out);
   }
   outerWires(key: string, wanted: number[]): { edges: number[]; pieces: [Vec3, Vec3][] }[] {
     const { oc } = this;
@@ -214,7 +241,16 @@ export class OpenCascadeKernel implements SolidKernel {
   }
   mesh(key: string): Mesh {
     const s = this.state(key);
-    return (s.mesh ??= meshOf(this.oc, s.shape, this.facesOfState(s), deflectionFor(s.measure)));
+    if (!s.mesh) {
+      const faces = this.facesOfState(s), deflection = deflectionFor(s.measure);
+      s.mesh = joinMeshes(faces.map((f) => this.cache.mesh(f, deflection)), this.drawnEdges(faces, this.edges(key)));
+    }
+    return s.mesh;
+  }
+  closedMesh(key: string): Mesh {
+    // In one go over the whole shape, so that neighbours share the points of their edges.
+    const s = this.state(key);
+    return joinMeshes([extractMesh(this.oc, s.shape, deflectionFor(s.measure) / 2)], new Float32Array());
   }
 
   section(key: string, origin: Vec3, normal: Vec3): { mesh: Mesh; area: number; sectionFaces: number[] } {
@@ -240,9 +276,10 @@ export class OpenCascadeKernel implements SolidKernel {
       if (!cut.ok) return { mesh: emptyMesh(), area: 0, sectionFaces: [] };
       const shape = own(cut.value.shape);
       const faces = facesOf(oc, shape).map((f) => own(f));
-      const infos = describeFaces(oc, faces, cut.value.tags);
-      const sectionFaces = infos.flatMap((f, i) => (f.tag?.role === 'section' ? [i] : []));
-      return { mesh: meshOf(oc, shape, faces, deflectionFor(s.measure)), area: sectionFaces.reduce((sum, i) => sum + infos[i].area, 0), sectionFaces };
+      const sectionFaces = cut.value.tags.flatMap((t, i) => (t?.role === 'section' ? [i] : []));
+      const deflection = deflectionFor(s.measure);
+      const mesh = joinMeshes(faces.map((f) => this.cache.mesh(f, deflection)), this.drawnEdges(faces));
+      return { mesh, area: sectionFaces.reduce((sum, i) => sum + this.cache.info(faces[i]).area, 0), sectionFaces };
     });
   }
 
@@ -250,11 +287,13 @@ export class OpenCascadeKernel implements SolidKernel {
     if (step.op !== 'cut' && step.op !== 'leave') return null;
     try {
       const tools = copiesOf(this.oc, { ...step, places: step.places.slice(0, 200) });
-      const meshes = tools.map((t) => scope((own) => {
+      const lines: number[] = [];
+      const pieces = tools.map((t) => scope((own) => {
         const faces = facesOf(this.oc, own(t.shape)).map((f) => own(f));
-        return meshOf(this.oc, t.shape, faces, 0.05);
+        lines.push(...this.drawnEdges(faces));
+        return extractMesh(this.oc, t.shape, 0.05);
       }));
-      return joinMeshes(meshes);
+      return joinMeshes(pieces, new Float32Array(lines));
     } catch {
       return null;
     }
@@ -268,8 +307,11 @@ export class OpenCascadeKernel implements SolidKernel {
   }
 
   trim(keep: Set<string>): void {
+    const last = this.states.get([...keep].pop() ?? '');
+    this.cache.atHand = last?.faces?.length ?? 0;
+    this.edgeCache.atHand = last?.edgeInfo?.length ?? 0;
     for (const [key, s] of this.states) {
-      if (this.states.size <= MAX_STATES) return;
+      if (this.states.size <= keep.size + SPARE_STATES) return;
       if (keep.has(key)) continue;
       s.faces?.forEach((f) => f.delete());
       s.shape.delete();
@@ -288,23 +330,6 @@ export class OpenCascadeKernel implements SolidKernel {
   }
 }
 
-/** Chord error of a picture: a two-thousandth of the part, and never coarser than a fifth of a millimetre. */
-const deflectionFor = (m: StateMeasure): number => Math.min(0.2, Math.max(0.002, length(sub(m.box.max, m.box.min)) / 2000));
+/** Chord error of a picture: a four-thousandth of the part, and never coarser than a tenth of a millimetre. */
+const deflectionFor = (m: StateMeasure): number => Math.min(0.1, Math.max(0.001, length(sub(m.box.max, m.box.min)) / 4000));
 
-const emptyMesh = (): Mesh => ({ positions: new Float32Array(), normals: new Float32Array(), triangles: new Uint32Array(), groups: [], lines: new Float32Array() });
-
-function joinMeshes(meshes: Mesh[]): Mesh {
-  const sum = (k: 'positions' | 'triangles' | 'lines') => meshes.reduce((n, m) => n + m[k].length, 0);
-  const out: Mesh = { positions: new Float32Array(sum('positions')), normals: new Float32Array(sum('positions')), triangles: new Uint32Array(sum('triangles')), groups: [], lines: new Float32Array(sum('lines')) };
-  let p = 0, t = 0, l = 0;
-  for (const m of meshes) {
-    out.positions.set(m.positions, p);
-    out.normals.set(m.normals, p);
-    out.triangles.set(m.triangles.map((i) => i + p / 3), t);
-    out.lines.set(m.lines, l);
-    p += m.positions.length;
-    t += m.triangles.length;
-    l += m.lines.length;
-  }
-  return out;
-}

@@ -1,6 +1,6 @@
 import type { TopoDS_Edge, TopoDS_Face, TopoDS_Shape } from 'replicad-opencascadejs';
 import { add, cross, dot, length, scale, sub, unit, v3, type Box, type Vec3 } from '@/core/geometry/vec';
-import type { EdgeInfo, FaceInfo, FaceTag } from '@/core/engine/kernel';
+import type { EdgeInfo, FaceInfo } from '@/core/engine/kernel';
 import { scope, type OC } from './oc';
 
 const HASH_SPACE = 2147483647;
@@ -74,25 +74,24 @@ function normalAt(oc: OC, face: TopoDS_Face, surface: InstanceType<OC['BRepAdapt
   });
 }
 
-/** Normal and a point of every flat face. */
-export function describeFlats(oc: OC, faces: TopoDS_Face[]): { normal: Vec3; point: Vec3; face: number }[] {
-  return faces.flatMap((face, i) => scope((own) => {
+/** Normal and a point of a flat face; null for a curved one. */
+export function describeFlat(oc: OC, face: TopoDS_Face): { normal: Vec3; point: Vec3 } | null {
+  return scope((own) => {
     const surface = own(new oc.BRepAdaptor_Surface(face, false));
-    if ((surface.GetType() as unknown as string) !== 'GeomAbs_Plane') return [];
-    return [{ ...normalAt(oc, face, surface, 0, 0), face: i }];
-  }));
+    return (surface.GetType() as unknown as string) === 'GeomAbs_Plane' ? normalAt(oc, face, surface, 0, 0) : null;
+  });
 }
 
-/** What the faces of a shape are, measured on the surfaces themselves. */
-export function describeFaces(oc: OC, faces: TopoDS_Face[], tags: (FaceTag | null)[]): FaceInfo[] {
-  return faces.map((face, i) => scope((own) => {
+/** What a face is, measured on its surface. */
+export function describeFace(oc: OC, face: TopoDS_Face): FaceInfo {
+  return scope((own) => {
     const props = own(new oc.GProp_GProps());
     oc.BRepGProp.SurfaceProperties(face, props, false, false);
     const surface = own(new oc.BRepAdaptor_Surface(face, true));
     const kind = surfaceNames[surface.GetType() as unknown as string] ?? 'other';
     const u0 = surface.FirstUParameter(), u1 = surface.LastUParameter(), v0 = surface.FirstVParameter(), v1 = surface.LastVParameter();
     const { point, normal } = normalAt(oc, face, surface, (u0 + u1) / 2, (v0 + v1) / 2);
-    const info: FaceInfo = { tag: tags[i], surface: kind, area: props.Mass(), box: boxOfShape(oc, face), normal, point };
+    const info: FaceInfo = { tag: null, surface: kind, area: props.Mass(), box: boxOfShape(oc, face), normal, point };
     if (kind === 'cylinder') {
       const c = own(surface.Cylinder());
       const axis = own(c.Axis());
@@ -110,10 +109,10 @@ export function describeFaces(oc: OC, faces: TopoDS_Face[], tags: (FaceTag | nul
       if (Math.abs(u1 - u0 - 2 * Math.PI) < 1e-6) info.halfAngle = Math.acos(Math.max(-1, Math.min(1, dot(g1, g2)))) / 2;
     }
     return info;
-  }));
+  });
 }
 
-interface RawEdge { edge: TopoDS_Edge; uses: { face: number; edge: TopoDS_Edge }[] }
+export interface RawEdge { edge: TopoDS_Edge; uses: { face: number; edge: TopoDS_Edge }[] }
 
 /** Edges of a shape, each with the faces that use it, in a fixed order. The caller frees the edges. */
 export function edgesOf(oc: OC, faces: TopoDS_Face[]): RawEdge[] {
@@ -141,7 +140,7 @@ export function freeEdges(edges: RawEdge[]): void {
 }
 
 /** Measures one edge; null for seams and degenerate edges, which nobody would call an edge of the part. */
-export function describeEdge(oc: OC, raw: RawEdge, faces: TopoDS_Face[]): EdgeInfo | null {
+export function describeEdge(oc: OC, raw: RawEdge, faces: TopoDS_Face[], quickNormal: (face: TopoDS_Face, at: Vec3) => Vec3 | null): EdgeInfo | null {
   if (raw.uses.length < 2 || oc.BRep_Tool.Degenerated(raw.edge)) return null;
   const first = raw.uses[0], second = raw.uses.find((u) => u.face !== first.face);
   if (!second) return null;
@@ -154,7 +153,7 @@ export function describeEdge(oc: OC, raw: RawEdge, faces: TopoDS_Face[]): EdgeIn
     const from = take(curve.EvalD0(t0)), to = take(curve.EvalD0(t1));
     const reversed = (first.edge.Orientation() as unknown as string) === (oc.TopAbs_Orientation.TopAbs_REVERSED as unknown as string);
     const tangent = reversed ? scale(along, -1) : along;
-    const n1 = edgeNormal(oc, raw.edge, faces[first.face], tm), n2 = edgeNormal(oc, raw.edge, faces[second.face], tm);
+    const [n1, n2] = [first, second].map((u) => quickNormal(faces[u.face], middle) ?? edgeNormal(oc, raw.edge, faces[u.face], tm));
     const angle = Math.atan2(length(cross(n1, n2)), dot(n1, n2));
     const inward = cross(n1, tangent);
     const turn = angle < 1e-4 ? 'smooth' : dot(inward, n2) < 0 ? 'convex' : 'concave';

@@ -53,7 +53,7 @@ print(json.dumps({"errors":len(a.errors),"fixes":len(a.fixes),"kinds":{k:len(m.q
   judge('admesh', spawnSync('admesh', ['--version']).status !== null)('STL is closed and holds the volume', async () => {
     const e = await evaluateCard(part);
     const kernel = await loadKernel();
-    const out = execFileSync('admesh', [put('part.stl', stlBytes(kernel.mesh(e.solved.finalKey!), 'part'))], { encoding: 'utf8' });
+    const out = execFileSync('admesh', [put('part.stl', stlBytes(kernel.closedMesh(e.solved.finalKey!), 'part'))], { encoding: 'utf8' });
     expect(/Total disconnected facets\s*:\s*0\s/.test(out)).toBe(true);
     expect(/Number of parts\s*:\s*1\s/.test(out)).toBe(true);
     const volume = Number(/Volume\s*:\s*([\d.]+)/.exec(out)![1]);

@@ -86,6 +86,8 @@ export interface SolidKernel {
   /** Outer wires of the given faces: their edges, and the pieces they are drawn with (in no order). */
   outerWires(key: string, faces: number[]): { edges: number[]; pieces: [Vec3, Vec3][] }[];
   mesh(key: string): Mesh;
+  /** Triangles whose neighbours share their points, for files that must be closed. */
+  closedMesh(key: string): Mesh;
   /** The part of a state behind a plane, its cut faces tagged `section`. */
   section(key: string, origin: Vec3, normal: Vec3): { mesh: Mesh; area: number; sectionFaces: number[] };
   /** Mesh of a tool solid alone, for the ghost of a row being typed. */

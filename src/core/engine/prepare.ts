@@ -1,8 +1,6 @@
-import { rowNames } from '../job/names';
 import type { Job, Row } from '../job/schema';
 import type { NumberScope } from '../number';
 import { kindOf, type Recipe } from '../rows';
-import { writeRow } from '../callout/card';
 import type { Problem } from '../result';
 import { numberScope, reportNumbers, resolveBody, type NumberReport } from './numbers';
 
@@ -10,7 +8,6 @@ import { numberScope, reportNumbers, resolveBody, type NumberReport } from './nu
 export interface PreparedRow {
   row: Row;
   number: number;
-  callout: string;
   numbers: NumberReport[];
   resolved: unknown;
   recipe: Recipe | null;
@@ -25,7 +22,6 @@ const memo = new WeakMap<object, { scopeKey: string; numbers: NumberReport[]; re
 export function prepare(job: Job): Prepared {
   const scope = numberScope(job);
   const scopeKey = `${job.unit}|${JSON.stringify(job.balloons.map((b) => [b.number, b.value, b.count, b.kind, b.reference]))}`;
-  const names = rowNames(job.rows);
   const rows = job.rows.map((row, i): PreparedRow => {
     let m = memo.get(row.body);
     if (!m || m.scopeKey !== scopeKey) {
@@ -35,7 +31,7 @@ export function prepare(job: Job): Prepared {
       m = { scopeKey, numbers, resolved: resolved.ok ? resolved.value : null, recipe: recipe.ok ? recipe.value : null, problem: recipe.ok ? null : recipe.problems[0] };
       memo.set(row.body, m);
     }
-    return { row, number: i + 1, callout: writeRow(row, names), numbers: m.numbers, resolved: m.resolved, recipe: m.recipe, problem: m.problem };
+    return { row, number: i + 1, numbers: m.numbers, resolved: m.resolved, recipe: m.recipe, problem: m.problem };
   });
   return { job, scope, rows };
 }

@@ -1,4 +1,5 @@
-import type { CardError, RowPlace } from '../callout/card';
+import { writeRow, type CardError, type RowPlace } from '../callout/card';
+import { rowNames } from '../job/names';
 import type { Job } from '../job/schema';
 import type { Evaluation } from './evaluate';
 
@@ -14,12 +15,13 @@ export function headlessReport(job: Job | null, evaluation: Evaluation | null, e
         return { line: p.line, column, message: r.failure?.message ?? 'the row failed', expected: r.failure?.expected ?? '' };
       })
     : [];
+  const names = rowNames(job.rows);
   const v = (p: { x: number; y: number; z: number }) => [p.x, p.y, p.z];
   return {
     ok: solved.rows.every((r) => r.state !== 'failed'),
     errors: [...errors, ...rowErrors],
     unit: job.unit,
-    rows: solved.rows.map((r) => ({ number: r.number, name: r.row.name ?? '', callout: r.callout, state: r.state, message: r.message, removed: r.removed, volumeAfter: r.volumeAfter })),
+    rows: solved.rows.map((r) => ({ number: r.number, name: r.row.name ?? '', callout: writeRow(r.row, names), state: r.state, message: r.message, removed: r.removed, volumeAfter: r.volumeAfter })),
     part: part && { volume: part.volume, mass: part.mass, surfaceArea: part.surfaceArea, boundingBox: { min: v(part.box.min), max: v(part.box.max) }, faceArea: part.faceArea },
     stock: stock && { volume: stock.volume, mass: stock.mass, chipMass: stock.chipMass, allowance: stock.allowance },
     findings: findings.map((f) => ({ rule: f.rule, severity: f.severity, row: f.row, value: f.value, limit: f.limit, text: f.text, source: f.source, ...(f.waived ? { waived: f.waived } : {}), ...(f.place ? { place: v(f.place) } : {}), ...(f.fix ? { fix: f.fix.label } : {}) })),

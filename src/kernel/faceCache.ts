@@ -1,0 +1,74 @@
+import type { TopoDS_Face, TopoDS_Shape } from 'replicad-opencascadejs';
+import { scale, sub, dot, unit, type Vec3 } from '@/core/geometry/vec';
+import type { FaceInfo } from '@/core/engine/kernel';
+import { extractMesh, type FaceMesh } from './meshing';
+import type { OC } from './oc';
+import { describeFace, describeFlat } from './topology';
+
+interface Entry {
+  face: TopoDS_Face;
+  info?: FaceInfo;
+  mesh?: { deflection: number; mesh: FaceMesh };
+  /** Normal and a point of a flat face; null for a curved one. */
+  flat?: { normal: Vec3; point: Vec3 } | null;
+}
+
+const HASH_SPACE = 2147483647;
+/** Faces remembered besides those of the part at hand; past that all are forgotten, for a handle keeps its face's geometry alive. */
+const SPARE_FACES = 1500;
+
+/**
+ * What was measured on a face, kept under the face itself. A cut leaves most faces of a part as they were:
+ * an edit measures and meshes only the faces it changed.
+ */
+export class FaceCache {
+  private buckets = new Map<number, Entry[]>();
+  private count = 0;
+  /** Faces of the part at hand. */
+  atHand = 0;
+  constructor(private oc: OC) {}
+
+  private entry(face: TopoDS_Face): Entry {
+    const h = this.oc.ReplicadShapeHasher.HashCode(face, HASH_SPACE);
+    const bucket = this.buckets.get(h);
+    const known = bucket?.find((e) => e.face.IsEqual(face));
+    if (known) return known;
+    if (this.count >= SPARE_FACES + 2 * this.atHand) this.clear();
+    // A handle of our own: the caller frees the one it came with.
+    const made: Entry = { face: this.oc.TopoDS.Face(face) };
+    if (this.buckets.has(h)) this.buckets.get(h)!.push(made);
+    else this.buckets.set(h, [made]);
+    this.count++;
+    return made;
+  }
+  clear(): void {
+    for (const b of this.buckets.values()) for (const e of b) e.face.delete();
+    this.buckets.clear();
+    this.count = 0;
+  }
+
+  /** What a face is, without its tag. */
+  info(face: TopoDS_Face): FaceInfo {
+    const e = this.entry(face);
+    return (e.info ??= describeFace(this.oc, face));
+  }
+  flat(face: TopoDS_Face): { normal: Vec3; point: Vec3 } | null {
+    const e = this.entry(face);
+    return e.flat === undefined ? (e.flat = describeFlat(this.oc, face)) : e.flat;
+  }
+  mesh(face: TopoDS_Face, deflection: number): FaceMesh {
+    const e = this.entry(face);
+    if (!e.mesh || e.mesh.deflection > deflection * 1.5 || e.mesh.deflection < deflection / 3) e.mesh = { deflection, mesh: extractMesh(this.oc, face as TopoDS_Shape, deflection) };
+    return e.mesh.mesh;
+  }
+  /** Outward normal of a flat or cylindrical face at a point of it, without asking the library; null for other faces. */
+  normalAt(face: TopoDS_Face, point: Vec3): Vec3 | null {
+    const flat = this.flat(face);
+    if (flat) return flat.normal;
+    const i = this.info(face);
+    if (i.surface !== 'cylinder') return null;
+    const d = sub(point, i.axis!.origin);
+    const radial = unit(sub(d, scale(i.axis!.direction, dot(d, i.axis!.direction))));
+    return i.hollow ? scale(radial, -1) : radial;
+  }
+}
