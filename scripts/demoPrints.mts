@@ -74,7 +74,7 @@ for (const j of jobs) {
       parts.push(`<path d="M${elbow} ${side === 'T' ? y + 8 : y - 6}L${to.x} ${to.y}" stroke="#111" stroke-width="1" fill="none"/><path d="M${to.x} ${to.y}l${(-ux * 11 - uy * 3.4).toFixed(1)} ${(-uy * 11 + ux * 3.4).toFixed(1)}l${(uy * 6.8).toFixed(1)} ${(-ux * 6.8).toFixed(1)}z" fill="#111"/>`);
       parts.push(`<text x="${x}" y="${y}" text-anchor="${anchor}" class="d">${shown}</text>`);
       const w = shown.length * 10.2;
-      const px = side === 'L' ? x - w - 24 : side === 'R' ? x + w + 24 : x - w / 2 - 20;
+      const px = side === 'L' ? x - w - 34 : side === 'R' ? x + w + 34 : x - w / 2 - 32;
       b.place = { print: 'sheet1', x: Number((px / W).toFixed(4)), y: Number(((y - 6) / W).toFixed(4)) };
     });
   }

@@ -5,7 +5,7 @@ import type { NumberScope } from '../number';
 import { valueOf } from '../engine/numbers';
 import { drilledHole } from '../rows/cutTapped';
 import { findThread } from '../tables';
-import { angles, copies, diameters, distances, radii, type Measurement } from './measurements';
+import { angles, copies, depths, diameters, distances, radii, type Measurement } from './measurements';
 import { balloonLimits } from './tolerance';
 
 export type BalloonState = 'unused' | 'drives' | 'proved' | 'off' | 'stale';
@@ -38,7 +38,9 @@ export function ledger(job: Job, rows: SolvedRow[], faces: FaceInfo[], edges: Ed
     if (!limits.ok) return { ...base, nominal: null, low: null, high: null, state: cited.length ? 'drives' : 'unused', problem: limits.problems[0].message };
     const { nominal, low, high } = limits.value;
     const own = { ...base, nominal: b.kind === 'thread' ? null : nominal, low: b.kind === 'thread' ? null : low, high: b.kind === 'thread' ? null : high };
-    const alive = cited.filter((r) => r.state === 'ok');
+    // A thread is cosmetic: the solid holds its drilled hole and nothing to measure the thread's depth on.
+    const alive = cited.filter((r) => r.state === 'ok' && !onlyThreadDepth(r, b));
+    if (cited.length && !alive.length && cited.some((r) => r.state === 'ok')) return { ...own, state: 'drives', by: 'a cosmetic thread has no depth to measure' };
     if (b.kind === 'thread') return threadEntry(b, own, alive, faces, scope);
     if (!cited.length && !b.reference) return { ...own, state: 'unused' };
     const looked = b.reference && !cited.length ? rows.filter((r) => r.state === 'ok') : alive;
@@ -57,6 +59,13 @@ export function ledger(job: Job, rows: SolvedRow[], faces: FaceInfo[], edges: Ed
   });
 }
 
+/** Whether a tapped row uses a balloon for the depth of its thread and for nothing else. */
+function onlyThreadDepth(r: SolvedRow, b: Balloon): boolean {
+  if (r.row.body.kind !== 'cutTapped' || b.kind === 'thread') return false;
+  const paths = r.numbers.filter((n) => n.value?.cites.includes(b.number)).map((n) => n.path);
+  return paths.length > 0 && paths.every((p) => p === 'deep');
+}
+
 function measurementsFor(b: Balloon, r: SolvedRow, faces: FaceInfo[], edges: EdgeInfo[]): Measurement[] {
   switch (b.kind) {
     case 'diameter': return diameters(r, faces, edges);
@@ -64,7 +73,8 @@ function measurementsFor(b: Balloon, r: SolvedRow, faces: FaceInfo[], edges: Edg
     case 'angle': return angles(r, faces);
     case 'count': return copies(r, faces);
     case 'thread': return [];
-    case 'linear': case 'depth': case 'chamfer': return [...distances(r, faces), ...(b.kind === 'linear' ? [...diameters(r, faces, edges), ...radii(r, faces, edges)] : [])];
+    case 'depth': return depths(r, faces);
+    case 'linear': case 'chamfer': return [...distances(r, faces), ...(b.kind === 'linear' ? [...diameters(r, faces, edges), ...radii(r, faces, edges)] : [])];
   }
 }
 

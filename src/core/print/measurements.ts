@@ -58,6 +58,21 @@ export function distances(row: SolvedRow, faces: FaceInfo[]): Measurement[] {
   return out;
 }
 
+/** Depths of a row: of its walls below its own plane, and between flats that lie along that plane. */
+export function depths(row: SolvedRow, faces: FaceInfo[]): Measurement[] {
+  const frame = row.planes?.start;
+  if (!frame) return [];
+  const level = faces.filter((f) => f.surface === 'plane' && Math.abs(dot(f.normal, frame.normal)) > PARALLEL);
+  return own(row, faces).flatMap((f): Measurement[] => {
+    if (f.tag!.role === 'wall' || f.tag!.role === 'cone') return [{ value: -boxInFrame(frame, f.box).min.z, by: `depth of a wall of row ${row.number}` }];
+    if (!level.includes(f)) return [];
+    return level.flatMap((g) => {
+      const d = Math.abs(dot(sub(g.point, f.point), frame.normal));
+      return d > 1e-9 ? [{ value: d, by: `between a floor of row ${row.number} and a flat over it` }] : [];
+    });
+  });
+}
+
 /** Angles of a row: of its cones, between its flats and others, and of its axes about the middle of their circle. */
 export function angles(row: SolvedRow, faces: FaceInfo[]): Measurement[] {
   const out: Measurement[] = [];

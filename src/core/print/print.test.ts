@@ -42,6 +42,12 @@ describe('the ledger', () => {
     const e = await evaluateCard(mm('#1 40', '#2 #1/2', 'LEAVE BLOCK 40 X 30 X #2'));
     expect(e.ledger[0].rows).toEqual([1]);
   });
+  it('proves a depth by a depth alone, and claims nothing of a cosmetic thread', async () => {
+    // Two holes 8 apart and 6 deep: the 8 between their axes is no proof of a depth of 8.
+    expect(await states(mm('#1 8 ±0.5', '#2 8 DEEP ±0.5', 'LEAVE BLOCK 60 X 40 X 30', 'CUT 2X ⌀5 DEEP #2-2 FLAT AT -4,0 4,0'))).toMatchObject({ 2: 'off' });
+    expect(await states(mm('#2 8 DEEP ±0.5', 'LEAVE BLOCK 60 X 40 X 30', 'CUT 2X ⌀5 DEEP #2 FLAT AT -4,0 4,0'))).toEqual({ 2: 'proved' });
+    expect(await states(mm('#2 8 DEEP', 'LEAVE BLOCK 60 X 40 X 30', 'CUT M5 DEEP #2 DRILL DEEP 12'))).toEqual({ 2: 'drives' });
+  });
   it('calls a balloon of a failed row driving, not proved', async () => {
     expect(await states(mm('#1 4', 'LEAVE BLOCK 40 X 30 X 20', 'CUT ⌀#1 THRU ON FLOOR OF 9'))).toEqual({ 1: 'drives' });
   });

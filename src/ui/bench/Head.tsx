@@ -70,7 +70,7 @@ function note(step: Step, job: Job, e: Evaluated | null): { text: string; red?: 
     case 'proof': {
       const ledger = e?.evaluation.ledger ?? [];
       const off = ledger.filter((l) => l.state === 'off').length + (e?.evaluation.checks.filter((c) => !c.agrees).length ?? 0);
-      return ledger.length ? { text: `${ledger.filter((l) => l.state === 'proved').length} / ${ledger.length}${off ? ` · ${off} off` : ''}`, red: off > 0 } : { text: off ? `${off} off` : '—', red: off > 0 };
+      return ledger.length ? { text: off ? `${ledger.filter((l) => l.state === 'proved').length}/${ledger.length} ✗${off} off` : `${ledger.filter((l) => l.state === 'proved').length} / ${ledger.length}`, red: off > 0 } : { text: off ? `${off} off` : '—', red: off > 0 };
     }
     case 'release': return { text: job.signOff && job.signOff.revision === job.revision ? 'released' : 'draft' };
   }
