@@ -46,7 +46,7 @@ export class DxfDrawing {
   }
 }
 
-const degrees = (a: number): string => ((((a * 180) / Math.PI) % 360) + 360).toFixed(10).replace(/\.?0+$/, '').replace(/^360(?=$|\.)/, (m) => m);
+const degrees = (a: number): string => (((((a * 180) / Math.PI) % 360) + 360) % 360).toFixed(10).replace(/\.?0+$/, '') || '0';
 
 /** Chains, drill points and rest of every path, each on its own layer, in the coordinates of its plane and the job's unit. */
 export function pathsDxf(plans: PathPlan[], unit: LengthUnit): string {

@@ -90,6 +90,11 @@ describe('rows that fail', () => {
       expect(r.errors[0]).toMatchObject({ line: 2, column: 18 });
     });
   });
+  it('gives angles of the ledger in degrees', async () => {
+    const read = readCard('UNIT mm\n#1 90° ±1\nLEAVE BLOCK 60 X 40 X 20\nCUT ⌀4 THRU CSK ⌀8 X #1');
+    const r = headlessReport(read.job, await evaluateJob(read.job), [], read.places);
+    expect(r.ledger[0]).toMatchObject({ number: 1, state: 'proved', nominal: expect.closeTo(90, 9), low: expect.closeTo(89, 9), measured: expect.closeTo(90, 6) });
+  });
   it('switch off without a trace', async () => {
     const e = await evaluateCard(mm('LEAVE BLOCK 10 X 10 X 10', 'OFF CUT ⌀4 THRU', 'CUT ⌀2 DEEP 1 FLAT ON FLOOR OF 2'));
     expect(e.solved.rows.map((r) => r.state)).toEqual(['ok', 'off', 'failed']);

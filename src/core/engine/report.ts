@@ -25,7 +25,11 @@ export function headlessReport(job: Job | null, evaluation: Evaluation | null, e
     part: part && { volume: part.volume, mass: part.mass, surfaceArea: part.surfaceArea, boundingBox: { min: v(part.box.min), max: v(part.box.max) }, faceArea: part.faceArea },
     stock: stock && { volume: stock.volume, mass: stock.mass, chipMass: stock.chipMass, allowance: stock.allowance },
     findings: findings.map((f) => ({ rule: f.rule, severity: f.severity, row: f.row, value: f.value, limit: f.limit, text: f.text, source: f.source, ...(f.waived ? { waived: f.waived } : {}), ...(f.place ? { place: v(f.place) } : {}), ...(f.fix ? { fix: f.fix.label } : {}) })),
-    ledger: ledger.map((l) => ({ number: l.number, state: l.state, nominal: l.nominal, low: l.low, high: l.high, measured: l.measured, by: l.by })),
+    ledger: ledger.map((l) => {
+      const angle = job.balloons.find((b) => b.number === l.number)?.kind === 'angle';
+      const out = (n: number | null) => (n === null || !angle ? n : (n * 180) / Math.PI);
+      return { number: l.number, state: l.state, nominal: out(l.nominal), low: out(l.low), high: out(l.high), measured: out(l.measured), by: l.by };
+    }),
     checks: checks.map((c) => ({ kind: c.kind, ...(c.of ? { of: c.of } : {}), expected: c.expected, actual: c.actual, agrees: c.agrees })),
   };
 }

@@ -5,6 +5,14 @@ import type { Patches } from 'mutative';
 export interface Unsent { base: number; patches: Patches }
 
 const key = (id: string) => `unsent-${id}`;
-export const keepUnsent = (id: string, unsent: Unsent): Promise<void> => set(key(id), unsent).catch(() => {});
-export const readUnsent = (id: string): Promise<Unsent | undefined> => get<Unsent>(key(id)).catch(() => undefined);
-export const forgetUnsent = (id: string): Promise<void> => del(key(id)).catch(() => {});
+/** A browser that keeps nothing (a private window) must not stop the work. */
+const quietly = async <T>(work: () => Promise<T>): Promise<T | undefined> => {
+  try {
+    return await work();
+  } catch {
+    return undefined;
+  }
+};
+export const keepUnsent = (id: string, unsent: Unsent) => quietly(() => set(key(id), unsent));
+export const readUnsent = (id: string) => quietly(() => get<Unsent>(key(id)));
+export const forgetUnsent = (id: string) => quietly(() => del(key(id)));

@@ -1,0 +1,43 @@
+import { numberScope } from '../engine/numbers';
+import { emptyJob, type Hold } from '../job';
+import { toNumberText } from '../number';
+import { v3 } from '../geometry/vec';
+import { placeVise } from './vise';
+import { findingsOf, mm } from '../../../tests/helpers/card';
+
+const scope = numberScope(emptyJob('x', 'mm', ''));
+const hold: Hold = { fixture: 'vise', across: 'y', grip: toNumberText('6'), up: 'top' };
+const piece = { min: v3(-50, -30, 0), max: v3(50, 30, 20) };
+
+describe('a vise with plain jaws', () => {
+  it('stands on both sides of the piece and grips it from below', () => {
+    const v = placeVise(hold, scope, piece);
+    if (!v.ok) throw new Error();
+    const [front, back] = v.value.jaws;
+    expect(front.max.y).toBe(-30);
+    expect(back.min.y).toBe(30);
+    expect(v.value).toMatchObject({ jawTop: 6, grip: 6, above: 14, upIsTop: true });
+    expect(front.max.z).toBe(6);
+  });
+
+  it('turns with the part', () => {
+    const v = placeVise({ ...hold, up: 'bottom', across: 'x' }, scope, piece);
+    if (!v.ok) throw new Error();
+    expect(v.value.jawTop).toBe(14);
+    expect(v.value.jaws[0].max.x).toBe(-50);
+    expect(v.value.jaws[0].min.z).toBe(14);
+  });
+
+  it('takes jaws of other sizes, and says which number is wrong', () => {
+    const wide = placeVise({ ...hold, jawWidth: toNumberText('200'), jawHeight: toNumberText('50') }, scope, piece);
+    expect(wide).toMatchObject({ ok: true, value: { jaws: [{ min: { x: -100, z: -44 } }, {}] } });
+    expect(placeVise({ ...hold, grip: toNumberText('?') }, scope, piece)).toMatchObject({ ok: false, problems: [{ path: 'grip' }] });
+  });
+
+  it('does not mind a pocket that stays inside, nor a step at the free sides', async () => {
+    const base = ['LEAVE BLOCK 100 X 60 X 20', 'HOLD VISE GRIP 8 ACROSS Y'];
+    expect(await findingsOf(mm(...base, 'CUT POCKET 50 X 30 R5 DEEP 18'), 'cut-into-jaw')).toEqual([]);
+    expect(await findingsOf(mm(...base, 'CUT STEP LEFT 10 DEEP 15'), 'cut-into-jaw')).toHaveLength(1);
+    expect(await findingsOf(mm(...base, 'CUT POCKET 200 X 10 THRU ON RIGHT AT 0,15'), 'cut-into-jaw')).toEqual([]);
+  });
+});
