@@ -20,7 +20,7 @@ export function TitleData() {
     <label><span className="lab">{label}</span><input className="box" style={{ fontFamily: 'var(--text)' }} defaultValue={title[key] ?? ''} key={title[key] ?? ''} maxLength={key === 'notes' ? 4000 : 120} onBlur={(e) => e.target.value.trim() !== (title[key] ?? '') && put({ [key]: e.target.value.trim() || undefined })} onKeyDown={(e) => { if (e.key === 'Enter') e.currentTarget.blur(); }} /></label>
   );
   const tolerance = (decimals: number) => (
-    <NumberBox printed job={job} label={`.${'0'.repeat(decimals)} is ±`} value={title.tolerances?.[decimals] ?? undefined} quantity="offset" optional commit={(t) => {
+    <NumberBox printed job={job} label={decimals ? `.${'0'.repeat(decimals)} is ±` : 'whole is ±'} value={title.tolerances?.[decimals] ?? undefined} quantity="offset" optional commit={(t) => {
       const list = Array.from({ length: 5 }, (_, i) => title.tolerances?.[i] ?? null);
       list[decimals] = t ?? null;
       put({ tolerances: list.some(Boolean) ? list : undefined });
