@@ -1,4 +1,5 @@
 import { evaluate, type Evaluation } from '@/core/engine/evaluate';
+import type { Patience } from '@/core/engine/solve';
 import { viewOf } from '@/core/engine/views';
 import type { Job, JobSummary } from '@/core/job';
 import { exportJob, type ExportKind } from '@/io/exportJob';
@@ -16,9 +17,12 @@ function oneByOne<T>(work: () => Promise<T>): Promise<T> {
   return next;
 }
 
+/** Other requests come in between the rows: a save must not wait for a picture of the shelf. */
+const considerate: Patience = { pause: () => new Promise((resolve) => setImmediate(resolve)), cancelled: () => false };
+
 const evaluateHere = async (job: Job): Promise<{ evaluation: Evaluation; kernel: Awaited<ReturnType<typeof loadKernel>> }> => {
   const kernel = await loadKernel();
-  return { evaluation: await evaluate(job, kernel), kernel };
+  return { evaluation: await evaluate(job, kernel, { patience: considerate }), kernel };
 };
 
 export function fileOf(id: string, kind: ExportKind): Promise<{ job: Job; file: Result<Uint8Array> } | null> {
@@ -43,6 +47,7 @@ export function summaryOf(id: string): Promise<JobSummary | null> {
     const [known] = await db.query<{ revision: number; summary: JobSummary }>('select revision, summary from job_summary where job_id = $1', [id]);
     if (known?.revision === stored.revision) return known.summary;
     const { evaluation, kernel } = await evaluateHere(stored.job);
+    await considerate.pause();
     const summary = summarise(evaluation, kernel);
     await db.query(
       'insert into job_summary (job_id, revision, summary) values ($1, $2, $3) on conflict (job_id) do update set revision = excluded.revision, summary = excluded.summary',

@@ -123,10 +123,10 @@ export function Stage({ job }: { job: Job }) {
   useEffect(() => {
     const s = scene.current!;
     const corners = print && aspect !== undefined && part ? printCorners(print, aspect, part, scope) : null;
-    s.setPrint(corners ? { url: `/api/attachments/${print!.attachment}`, corners } : null, useBench.getState().blink ? 1 : useBench.getState().printOpacity);
+    s.setPrint(corners ? { url: `/api/attachments/${print!.attachment}`, corners } : null);
   }, [print, aspect, part, scope]);
   const shownOpacity = blink ? 1 : step === 'proof' ? printOpacity : 0;
-  useEffect(() => scene.current!.setPrintOpacity(shownOpacity), [shownOpacity, print, overlay.stamp === 1]);
+  useEffect(() => scene.current!.setPrintOpacity(shownOpacity), [shownOpacity]);
 
   // Fitting: when the view changes, or the piece becomes another size.
   const bounds = useMemo(() => {
@@ -181,7 +181,7 @@ export function Stage({ job }: { job: Job }) {
     <section className={css.stage} aria-label="Stage">
       <ViewBar job={job} hasPrint={Boolean(print)} />
       <div className={css.canvas}>
-        <div ref={host} className={css.host} data-testid="stage" onPointerDown={(e) => { down.current = place(e); }} onPointerMove={move} onPointerUp={click} onPointerLeave={() => set({ cursor: null })} />
+        <div ref={host} className={css.host} data-testid="stage" data-print={print ? shownOpacity : undefined} onPointerDown={(e) => { down.current = place(e); }} onPointerMove={move} onPointerUp={click} onPointerLeave={() => set({ cursor: null })} />
         <svg className={css.overlay} aria-hidden="true">
           <Axes axes={overlay.axes} height={host.current?.clientHeight ?? 0} />
           {leader && (

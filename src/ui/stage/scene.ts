@@ -83,6 +83,7 @@ export class StageScene {
     this.camera.updateProjectionMatrix();
   }
   private half = 1;
+  private printOpacity = 0;
 
   setPalette(p: Palette): void {
     this.palette = p;
@@ -190,7 +191,7 @@ export class StageScene {
   }
 
   /** A picture of the print, laid flat into the view by its four corners. */
-  setPrint(image: { url: string; corners: Vec3[] } | null, opacity: number): void {
+  setPrint(image: { url: string; corners: Vec3[] } | null): void {
     this.clear('print');
     if (!image) return this.draw();
     new THREE.TextureLoader().load(image.url, (texture) => {
@@ -200,16 +201,21 @@ export class StageScene {
       const [a, b, c, d] = image.corners;
       g.setAttribute('position', new THREE.BufferAttribute(new Float32Array([a, b, c, a, c, d].flatMap((p) => [p.x, p.y, p.z])), 3));
       g.setAttribute('uv', new THREE.BufferAttribute(new Float32Array([0, 0, 1, 0, 1, 1, 0, 0, 1, 1, 0, 1]), 2));
-      const m = new THREE.Mesh(g, new THREE.MeshBasicMaterial({ map: texture, transparent: true, opacity, depthTest: false, side: THREE.DoubleSide }));
+      const m = new THREE.Mesh(g, new THREE.MeshBasicMaterial({ map: texture, transparent: true, opacity: this.printOpacity, depthTest: false, side: THREE.DoubleSide }));
       m.renderOrder = 20;
+      m.visible = this.printOpacity > 0;
       this.layer('print').add(m);
       this.draw();
     });
   }
+  /** How strong the print lies over the part; kept for a picture that is still being loaded. */
   setPrintOpacity(opacity: number): void {
+    this.printOpacity = opacity;
     this.layer('print').traverse((o) => {
       const m = (o as THREE.Mesh).material as THREE.MeshBasicMaterial | undefined;
-      if (m) m.opacity = opacity;
+      if (!m) return;
+      m.opacity = opacity;
+      o.visible = opacity > 0;
     });
     this.draw();
   }
