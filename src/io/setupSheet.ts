@@ -4,7 +4,7 @@ import type { Evaluation } from '@/core/engine/evaluate';
 import type { SolidKernel } from '@/core/engine/kernel';
 import { viewOf } from '@/core/engine/views';
 import { INCH, inCallout, showLength } from '@/core/number';
-import { writeRow, writeStock } from '@/core/callout/card';
+import { writeRow, writeStock } from '@/core/callout';
 import { rowNames } from '@/core/job/names';
 import { planPaths } from '@/core/paths/plan';
 import { drawingSvg } from './svg';

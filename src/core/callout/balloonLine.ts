@@ -1,11 +1,13 @@
 import type { Balloon } from '../job/schema';
-import { inCallout } from '../number';
+import { inCallout, type NumberText } from '../number';
 import { readThread } from '../tables';
 import type { Reader } from './reader';
 
-/** What stands after `#4`: `⌀1.950 ±.005`, `6X 10-32 UNF-2B`, `R.175`, `.375 DEEP`, `45°`, `.03 X 45°`, `6X`. */
+/**
+ * What stands after `#4`: `⌀1.950 ±.005`, `6X 10-32 UNF-2B`, `R.175`, `.375 DEEP`, `45°`, `.03 X 45°`, `6X`, `⌀20 H7`, `1.255 / 1.245`, `R.25 MAX`, `2.500 BASIC`, `(.750)`.
+ */
 export function readBalloon(r: Reader, number: number): Balloon {
-  const b: Balloon = { number, kind: 'linear', tolerance: { kind: 'byDecimals' } };
+  const b: Balloon = { number, kind: 'linear', tolerance: { kind: 'default' } };
   const start = r.pos;
   if (r.seesNumber() && !thread(r)) {
     const first = r.number('count');
@@ -34,10 +36,31 @@ export function readBalloon(r: Reader, number: number): Balloon {
     b.thread = t.designation;
     return rest(r, b);
   }
+  // In brackets on a print: a reference dimension.
+  r.skip();
+  const bracketed = /^\(\s*(⌀|Ø|∅|R)?\s*([0-9.]+(?:-\d+\/\d+)?|\d+\/\d+)\s*(°)?\s*\)/.exec(r.text.slice(r.pos));
+  if (bracketed) {
+    r.pos += bracketed[0].length;
+    b.kind = bracketed[1] === 'R' ? 'radius' : bracketed[1] ? 'diameter' : bracketed[3] ? 'angle' : 'linear';
+    b.value = bracketed[2] as NumberText;
+    b.reference = true;
+    return rest(r, b);
+  }
   if (r.take('⌀')) b.kind = 'diameter';
   else if (r.take('R')) b.kind = 'radius';
   else if (r.take('DEEP')) b.kind = 'depth';
+  const at = r.pos;
   b.value = r.number('value', 'a dimension');
+  const pair = /^(\d*\.\d+)\/(\d*\.\d+)$/.exec(b.value);
+  if (pair) limits(r, b, pair[1] as NumberText, pair[2] as NumberText, at);
+  else {
+    // `1.255 / 1.245` or `1.245 TO 1.255`: two limits.
+    r.skip();
+    if (r.text[r.pos] === '/' || r.sees('TO')) {
+      if (!r.take('TO')) r.pos++;
+      limits(r, b, b.value, r.number('low', 'the other limit'), at);
+    }
+  }
   if (r.take('°')) b.kind = 'angle';
   return rest(r, b);
 }
@@ -47,32 +70,88 @@ const thread = (r: Reader) => {
   return readThread(r.text.slice(r.pos));
 };
 
+/** Two limits, the larger one first whichever way they were written. */
+function limits(r: Reader, b: Balloon, first: NumberText, second: NumberText, at: number): void {
+  const [x, y] = [Number(first), Number(second)];
+  if (x === y) r.fail('two limits that differ', 'both limits are the same', at);
+  delete b.value;
+  b.tolerance = { kind: 'limits', high: y > x ? second : first, low: y > x ? first : second };
+}
+
+const fitAt = /^((?:[A-Z]{1,2}|[a-z]{1,2})(?:01|1[0-8]|[0-9]))(?![\w.])/;
+
 function rest(r: Reader, b: Balloon): Balloon {
   while (!r.done) {
-    if (r.take('DEEP')) b.kind = 'depth';
-    else if (r.take('±')) b.tolerance = { kind: 'plusMinus', value: r.number('tolerance', 'a tolerance') };
-    else if (/^\+/.test(r.text.slice(r.pos))) {
-      r.pos++;
-      const plus = r.number('tolerance', 'a tolerance');
-      r.skip();
-      if (r.text[r.pos] !== '-') r.fail('- and the lower tolerance');
-      r.pos++;
-      b.tolerance = { kind: 'sided', plus, minus: r.number('tolerance', 'a tolerance') };
+    const text = r.text.slice(r.pos);
+    const fit = fitAt.exec(text);
+    const own = (t: Balloon['tolerance']) => {
+      if (b.tolerance.kind !== 'default') r.fail('one tolerance', 'this dimension has two tolerances');
+      b.tolerance = t;
+    };
+    if (fit && b.kind !== 'angle' && !r.seesNumber() && b.value !== undefined) {
+      own({ kind: 'fit', fit: fit[1] });
+      r.pos += fit[0].length;
+    } else if (r.sees('ISO')) {
+      const iso = /^ISO\s*2768\s*-\s*(?:1\s*-?\s*)?([fmcv])\b/i.exec(text);
+      if (!iso) r.fail('ISO 2768-f, -m, -c or -v');
+      own({ kind: 'general', class: iso![1].toLowerCase() as 'm' });
+      r.pos += iso![0].length;
+    } else if (r.take('DEEP')) b.kind = 'depth';
+    else if (r.sees('±')) {
+      own({ kind: 'default' });
+      r.take('±');
+      b.tolerance = { kind: 'plusMinus', value: r.number('tolerance', 'a tolerance') };
+      r.take('°');
+    } else if (/^[+-]/.test(text)) {
+      own({ kind: 'default' });
+      b.tolerance = sided(r);
+    } else if (r.sees('MAX') || r.sees('MIN')) {
+      own({ kind: r.sees('MAX') ? 'max' : 'min' });
+      r.takeOne(['MAX', 'MIN']);
     } else if (r.take('REF')) b.reference = true;
-    else if (r.text[r.pos] === '"') b.note = r.quoted();
-    else r.fail('±, DEEP, REF or a note in quotes');
+    else if (r.take('BASIC') || r.take('BSC')) b.basic = true;
+    else if (r.take('LEG')) b.leg = r.number('leg', 'the shorter leg of the angle');
+    else if (r.take('ZONE')) {
+      r.skip();
+      const zone = /^[A-Za-z0-9-]{1,10}/.exec(r.text.slice(r.pos));
+      if (!zone) r.fail('a zone such as B3');
+      b.zone = zone![0].toUpperCase();
+      r.pos += zone![0].length;
+    } else if (text[0] === '"') b.note = r.quoted();
+    else r.fail('±, + and -, a fit, MAX, MIN, BASIC, REF, DEEP or a note in quotes');
   }
+  if (b.basic && b.tolerance.kind !== 'default') r.fail('BASIC or a tolerance', 'a basic dimension has no tolerance of its own');
   return b;
+}
+
+/** `+.003 -.001`, also both on one side (`+.003 +.001`, `-.001 -.003`), and `+.003` alone: then the other is 0. */
+function sided(r: Reader): Balloon['tolerance'] {
+  const one = () => {
+    r.skip();
+    const sign = r.text[r.pos] === '-' ? -1 : 1;
+    r.pos++;
+    return { sign, value: r.number('tolerance', 'a tolerance') };
+  };
+  const first = one();
+  r.skip();
+  const second = /^[+-]/.test(r.text.slice(r.pos)) ? one() : /^0(?![\d.])/.test(r.text.slice(r.pos)) ? (r.pos++, { sign: -first.sign, value: '0' as NumberText }) : { sign: -first.sign, value: '0' as NumberText };
+  const signed = (v: { sign: number; value: NumberText }, towards: number): NumberText => (v.sign === towards || Number(v.value) === 0 ? v.value : (`-${v.value}` as NumberText));
+  // The upper deviation is the one that lies higher, whichever was written first.
+  const high = first.sign * Number(first.value) >= second.sign * Number(second.value) || Number.isNaN(Number(first.value)) ? [first, second] : [second, first];
+  return { kind: 'sided', plus: signed(high[0], 1), minus: signed(high[1], -1) };
 }
 
 /** A balloon as the card writes it, without its number. */
 export function writeBalloonText(b: Balloon): string {
   const count = b.count === undefined ? '' : `${inCallout(b.count)}X`;
-  const value = b.value === undefined ? '' : inCallout(b.value);
+  const t = b.tolerance;
+  const value = t.kind === 'limits' ? `${inCallout(t.high)} / ${inCallout(t.low)}` : b.value === undefined ? '' : inCallout(b.value);
   const body =
     b.kind === 'count' ? '' : b.kind === 'thread' ? (b.thread ?? '') : b.kind === 'diameter' ? `⌀${value}` : b.kind === 'radius' ? `R${value}`
     : b.kind === 'angle' ? `${value}°` : b.kind === 'depth' ? `${value} DEEP` : b.kind === 'chamfer' ? `${value} X ${inCallout(b.angle ?? '45')}°` : value;
-  const t = b.tolerance;
-  const tolerance = t.kind === 'plusMinus' ? `±${inCallout(t.value)}` : t.kind === 'sided' ? `+${inCallout(t.plus)} -${inCallout(t.minus)}` : '';
-  return [count, body, tolerance, b.reference ? 'REF' : '', b.note ? `"${b.note.replace(/"/g, '”')}"` : ''].filter(Boolean).join(' ');
+  const side = (v: NumberText, sign: '+' | '-') => (v.startsWith('-') ? `${sign === '+' ? '-' : '+'}${inCallout(v.slice(1))}` : `${sign}${inCallout(v)}`);
+  const tolerance =
+    t.kind === 'plusMinus' ? `±${inCallout(t.value)}` : t.kind === 'sided' ? `${side(t.plus, '+')} ${side(t.minus, '-')}` : t.kind === 'fit' ? t.fit
+    : t.kind === 'general' ? `ISO 2768-${t.class}` : t.kind === 'max' ? 'MAX' : t.kind === 'min' ? 'MIN' : '';
+  return [count, body, tolerance, b.basic ? 'BASIC' : '', b.reference ? 'REF' : '', b.leg === undefined ? '' : `LEG ${inCallout(b.leg)}`, b.zone ? `ZONE ${b.zone}` : '', b.note ? `"${b.note.replace(/"/g, '”')}"` : ''].filter(Boolean).join(' ');
 }

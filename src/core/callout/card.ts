@@ -1,10 +1,10 @@
 import { rowNames } from '../job/names';
-import { emptyJob, type CheckValue, type Job, type Row, type Stock } from '../job/schema';
+import { emptyJob, type Job, type Row } from '../job/schema';
 import { inCallout, toNumberText } from '../number';
 import { readRowBody, writeRowBody } from '../rows/registry';
-import { readPoint, writePoint } from '../rows/places';
 import { readBalloon, writeBalloonText } from './balloonLine';
 import type { RowNames } from './grammar';
+import { readCheck, readLet, readStock, readTolerances, writeCheck, writeLet, writeStock, writeTolerances } from './headLines';
 import { CalloutError, Reader } from './reader';
 
 /** One wrong line; the others are still read. Line and column count from 1. */
@@ -27,6 +27,7 @@ export function readCard(text: string): ReadCard {
   let rows = 0, content = 0;
   const lines = text.replace(/^\uFEFF/, '').split(/\r\n|\n|\r/);
   if (lines.length > MAX_LINES) return { job, places, errors: [{ line: MAX_LINES + 1, column: 1, message: `more than ${MAX_LINES} lines`, expected: 'a shorter card' }] };
+  const named = new Set(lines.slice(0, MAX_LINES).flatMap((l) => /^\s*LET\s+([A-Za-z_]\w*)/i.exec(l)?.[1].toLowerCase() ?? []));
   const names: RowNames = { idOf: (n) => `r${n}`, numberOf: (id) => id.slice(1) };
 
   lines.forEach((whole, i) => {
@@ -35,12 +36,12 @@ export function readCard(text: string): ReadCard {
     const body = withoutRemark(whole).trimEnd();
     if (body.trim() === '') return;
     content++;
-    const r = new Reader(body);
+    const r = new Reader(body, named);
     const isRow = r.sees('LEAVE') || r.sees('CUT') || r.sees('OFF');
     if (isRow) rows++;
     try {
-      const head = r.takeOne(['JOB', 'UNIT', 'MATERIAL', 'STOCK', 'CHECK', 'EDGES', 'HOLD'] as const);
-      const needsUnit = head === null || head === 'STOCK' || head === 'CHECK' || head === 'EDGES' || head === 'HOLD' || (head === 'MATERIAL' && /density/i.test(body));
+      const head = r.takeOne(['JOB', 'UNIT', 'MATERIAL', 'STOCK', 'CHECK', 'EDGES', 'HOLD', 'LET', 'TOLERANCES', 'TOLERANCE'] as const);
+      const needsUnit = head === 'MATERIAL' ? /density/i.test(body) : head !== 'JOB' && head !== 'UNIT';
       if (needsUnit && !unitSeen && (isRow || head !== null || body.trimStart().startsWith('#')) && !unitMissingSaid) {
         unitMissingSaid = true;
         throw new CalloutError(body.length - body.trimStart().length, 'the unit must come before any number', 'UNIT in or UNIT mm');
@@ -69,7 +70,15 @@ export function readCard(text: string): ReadCard {
           if (r.take('DENSITY')) job.material.density = r.number('density', 'a density in g/cm³');
           break;
         case 'STOCK': job.stock = readStock(r); break;
-        case 'CHECK': job.checks.push(readCheck(r)); break;
+        case 'CHECK': job.checks.push(readCheck(r, names)); break;
+        case 'LET': {
+          const at = r.pos;
+          const n = readLet(r);
+          if (job.names.some((o) => o.name.toLowerCase() === n.name.toLowerCase())) r.fail('another name', `${n.name} is named twice`, at);
+          job.names.push(n);
+          break;
+        }
+        case 'TOLERANCES': case 'TOLERANCE': readTolerances(r, job.title); break;
         case 'EDGES':
           r.want('BREAK');
           job.title.edgeBreak = r.number('edgeBreak', 'the size of the break');
@@ -99,7 +108,7 @@ export function readCard(text: string): ReadCard {
             if (b.number < 1) r.fail('a number from 1', 'a balloon has a number from 1', numberAt);
             if (job.balloons.some((o) => o.number === b.number)) r.fail('another number', `balloon #${b.number} is there twice`, numberAt);
             job.balloons.push(b);
-          } else r.fail('JOB, UNIT, MATERIAL, STOCK, #, LEAVE, CUT or CHECK', `${JSON.stringify(r.here)} starts no line of a card`);
+          } else r.fail('JOB, UNIT, MATERIAL, STOCK, LET, TOLERANCES, #, LEAVE, CUT or CHECK', `${JSON.stringify(r.here)} starts no line of a card`);
       }
       if (!r.done) r.fail('the end of the line');
     } catch (e) {
@@ -130,9 +139,9 @@ function readRow(r: Reader, names: RowNames, id: string): { row: Row; columns: M
 }
 
 /** Reads one row of text, as typed in the callout line or pasted. */
-export function readRowLine(text: string, names: RowNames, id: string): { ok: true; row: Row } | { ok: false; error: CardError } {
+export function readRowLine(text: string, names: RowNames, id: string, named: ReadonlySet<string> = new Set()): { ok: true; row: Row } | { ok: false; error: CardError } {
   try {
-    const r = new Reader(withoutRemark(text).trimEnd());
+    const r = new Reader(withoutRemark(text).trimEnd(), named);
     const { row } = readRow(r, names, id);
     if (!r.done) r.fail('the end of the line');
     return { ok: true, row };
@@ -143,9 +152,9 @@ export function readRowLine(text: string, names: RowNames, id: string): { ok: tr
 }
 
 /** Reads one balloon as typed in the ledger: `⌀1.950 ±.005`. */
-export function readBalloonLine(text: string, number: number) {
+export function readBalloonLine(text: string, number: number, named: ReadonlySet<string> = new Set()) {
   try {
-    const r = new Reader(text.trim());
+    const r = new Reader(text.trim(), named);
     const balloon = readBalloon(r, number);
     if (!r.done) r.fail('the end of the line');
     return { ok: true as const, balloon };
@@ -154,6 +163,9 @@ export function readBalloonLine(text: string, number: number) {
     return { ok: false as const, error: { line: 1, column: e.at + 1, message: e.message, expected: e.expected } };
   }
 }
+
+/** Names a job's text may use where a number stands. */
+export const namedIn = (job: Pick<Job, 'names'>): ReadonlySet<string> => new Set(job.names.map((n) => n.name.toLowerCase()));
 
 export function writeRow(row: Row, names: RowNames): string {
   const text = writeRowBody(row.body, names);
@@ -168,71 +180,14 @@ export function writeCard(job: Job): string {
   if (job.material.name || job.material.density) lines.push(`MATERIAL "${job.material.name.replace(/"/g, '”')}"${job.material.density === undefined ? '' : ` DENSITY ${inCallout(job.material.density)}`}`);
   if (job.stock) lines.push(writeStock(job.stock));
   if (job.title.edgeBreak !== undefined) lines.push(`EDGES BREAK ${inCallout(job.title.edgeBreak)}`);
+  const tolerances = writeTolerances(job.title);
+  if (tolerances) lines.push(tolerances);
+  for (const n of job.names) lines.push(writeLet(n));
   for (const b of job.balloons) lines.push(`#${b.number} ${writeBalloonText(b)}`);
   for (const r of job.rows) lines.push(writeRow(r, names));
   if (job.hold) lines.push(`HOLD VISE GRIP ${inCallout(job.hold.grip)} ACROSS ${job.hold.across.toUpperCase()}${job.hold.up === 'top' ? '' : ' UP BOTTOM'}`);
-  for (const c of job.checks) lines.push(writeCheck(c));
+  for (const c of job.checks) lines.push(writeCheck(c, names));
   return lines.join('\n') + '\n';
-}
-
-function readStock(r: Reader): Stock {
-  const shape = r.takeOne(['PLATE', 'BAR', 'ROUND'] as const);
-  if (!shape) r.fail('PLATE or ROUND');
-  let stock: Stock;
-  if (shape === 'ROUND') {
-    const diameter = r.diameter('diameter');
-    r.want('X');
-    stock = { shape: 'round', diameter, height: r.number('height', 'a length') };
-  } else {
-    const length = r.number('length', 'a length');
-    r.want('X');
-    const width = r.number('width', 'a width');
-    r.want('X');
-    stock = { shape: 'plate', length, width, height: r.number('height', 'a height') };
-  }
-  if (r.take('AT')) {
-    const p = readPoint(r, 'at');
-    r.skip();
-    if (r.text[r.pos] !== ',') r.fail(', and z');
-    r.pos++;
-    stock.at = { ...p, z: r.number('at.z', 'a coordinate z') };
-  }
-  return stock;
-}
-
-export function writeStock(s: Stock): string {
-  const size = s.shape === 'round' ? `ROUND ${inCallout(s.diameter)} X ${inCallout(s.height)}` : `PLATE ${inCallout(s.length)} X ${inCallout(s.width)} X ${inCallout(s.height)}`;
-  return `STOCK ${size}${s.at ? ` AT ${writePoint(s.at)}` : ''}`;
-}
-
-const massUnits = ['KG', 'G', 'LB', 'OZ'] as const;
-function readCheck(r: Reader): CheckValue {
-  const kind = r.takeOne(['MASS', 'VOLUME', 'AREA', 'SIZE'] as const);
-  const tolerance = () => (r.take('±') ? { tolerance: r.number('tolerance', 'a tolerance') } : {});
-  switch (kind) {
-    case 'MASS': {
-      const value = r.number('value', 'a mass');
-      const unit = r.takeOne(massUnits) ?? 'G';
-      return { kind: 'mass', value, unit: unit.toLowerCase() as 'g' | 'kg' | 'lb' | 'oz', ...tolerance() };
-    }
-    case 'VOLUME': return { kind: 'volume', value: r.number('value', 'a volume'), ...tolerance() };
-    case 'AREA': {
-      const of = r.takeOne(['TOP', 'BOTTOM', 'FRONT', 'BACK', 'LEFT', 'RIGHT'] as const);
-      if (!of) r.fail('TOP, BOTTOM, FRONT, BACK, LEFT or RIGHT');
-      return { kind: 'area', of: of!.toLowerCase() as 'top', value: r.number('value', 'an area'), ...tolerance() };
-    }
-    case 'SIZE': {
-      const of = r.takeOne(['X', 'Y', 'Z'] as const);
-      if (!of) r.fail('X, Y or Z');
-      return { kind: 'size', of: of!.toLowerCase() as 'x', value: r.number('value', 'a size'), ...tolerance() };
-    }
-    default: return r.fail('MASS, VOLUME, AREA or SIZE');
-  }
-}
-
-function writeCheck(c: CheckValue): string {
-  const body = c.kind === 'mass' ? `MASS ${inCallout(c.value)} ${c.unit}` : c.kind === 'volume' ? `VOLUME ${inCallout(c.value)}` : `${c.kind.toUpperCase()} ${c.of.toUpperCase()} ${inCallout(c.value)}`;
-  return `CHECK ${body}${c.tolerance === undefined ? '' : ` ±${inCallout(c.tolerance)}`}`;
 }
 
 /** The line without its remark: `;` outside quotes starts one. */

@@ -1,4 +1,4 @@
-import { CHOSEN, NumberSyntaxError, readExpression, toNumberText, UNKNOWN, type NumberText } from '../number';
+import { CHOSEN, CITED, NumberSyntaxError, readExpression, toNumberText, UNKNOWN, type NumberText } from '../number';
 
 /** Thrown inside the callout reader only; card.ts turns it into `{ line, column, message, expected }`. */
 export class CalloutError extends Error {
@@ -25,7 +25,8 @@ export class Reader {
   pos = 0;
   /** Offset of each number, by its path in the row. */
   readonly marks = new Map<string, number>();
-  constructor(readonly text: string) {}
+  /** @param named values the job has given names to, in lower case: they may stand where a number may */
+  constructor(readonly text: string, readonly named: ReadonlySet<string> = new Set()) {}
 
   skip(): void {
     while (this.text[this.pos] === ' ' || this.text[this.pos] === '\t') this.pos++;
@@ -84,10 +85,17 @@ export class Reader {
     return words.find((w) => this.take(w)) ?? null;
   }
 
+  /** Whether the word at the reading point is a named value. */
+  private seesName(): boolean {
+    const word = /^[A-Za-z_][A-Za-z0-9_]*/.exec(this.text.slice(this.pos, this.pos + 60));
+    return word !== null && this.named.has(word[0].toLowerCase());
+  }
+
   /** Whether a number could start here. */
   seesNumber(): boolean {
     this.skip();
     const c = this.text[this.pos];
+    if (this.named.size > 0 && this.seesName()) return true;
     return c !== undefined && (/[0-9.(#`?]/.test(c) || ((c === '-' || c === '+') && /[0-9.(#]/.test(this.text[this.pos + 1] ?? '')) || /^(sqrt|a?sin|a?cos|a?tan2?|abs|min|max)\(/i.test(this.text.slice(this.pos, this.pos + 6)));
   }
   /** Reads one number and keeps its text; `path` remembers the place for later findings. */
@@ -109,13 +117,18 @@ export class Reader {
     if (c === undefined || (!/[0-9.(#+-]/.test(c) && !this.seesNumber())) this.fail(expected);
     try {
       const { node, end } = readExpression(this.text, start, false);
-      if (node.kind === 'name') this.fail(expected, undefined, start);
+      if (node.kind === 'name' && !this.seesName()) this.fail(expected, undefined, start);
       this.pos = end;
     } catch (e) {
       if (e instanceof NumberSyntaxError) throw new CalloutError(e.problem.at, e.problem.message, e.problem.expected ?? expected);
       throw e;
     }
     if (this.text[this.pos] === CHOSEN) this.pos++;
+    else if (this.text[this.pos] === '{') {
+      const close = this.text.indexOf('}', this.pos);
+      if (close < 0 || !CITED.test(this.text.slice(start, close + 1))) this.fail('a closing }', 'a brace is open');
+      this.pos = close + 1;
+    }
     return toNumberText(this.text.slice(start, this.pos));
   }
   /** An angle: a number with an optional degree sign. */

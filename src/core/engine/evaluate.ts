@@ -4,13 +4,14 @@ import { findAll } from '../findings/registry';
 import type { Finding } from '../findings/finding';
 import { defaultLimits, type Limits } from '../findings/limits';
 import type { RuleContext } from '../findings/rule';
-import { compareChecks, type CheckResult } from '../print/checks';
+import { compareChecks, type CheckResult, type PartFigures } from '../print/checks';
+import { countEdges, countHoles, floorAreaOf } from '../print/counts';
 import { ledger, type LedgerEntry } from '../print/ledger';
 import { allowanceOf, placeStock, radialAllowance, type Allowance, type PlacedStock } from '../stock/stock';
 import { cribFor, findMaterial } from '../tables';
 import type { Problem } from '../result';
 import { valueOf } from './numbers';
-import type { SolidKernel } from './kernel';
+import type { EdgeInfo, FaceInfo, SolidKernel } from './kernel';
 import { prepare, type Prepared } from './prepare';
 import { solve, type Patience, type Solved } from './solve';
 
@@ -64,15 +65,23 @@ export async function evaluate(job: Job, kernel: SolidKernel, options: { limits?
     };
     findings = findAll(context);
   }
-  const size = part ? { x: part.box.max.x - part.box.min.x, y: part.box.max.y - part.box.min.y, z: part.box.max.z - part.box.min.z } : null;
   return {
     solved, part, stock, stockProblem: placed && !placed.ok ? placed.problems[0] : null, density, findings,
     ledger: ledger(job, solved.rows, faces, edges, prepared.scope),
-    checks: compareChecks(job, part && size ? { volume: part.volume, mass: part.mass, size, faceArea: part.faceArea } : null, prepared.scope),
+    checks: compareChecks(job, part && figuresOf(job, part, faces, edges), prepared.scope),
   };
 }
 
-function measurePart(kernel: SolidKernel, key: string, mass: (mm3: number) => number | null): PartReport {
+/** The figures of a part that check values are compared with. */
+export function figuresOf(job: Job, part: PartReport, faces: FaceInfo[], edges: EdgeInfo[]): PartFigures {
+  const { min, max } = part.box;
+  return {
+    volume: part.volume, mass: part.mass, surfaceArea: part.surfaceArea, faceArea: part.faceArea, size: { x: max.x - min.x, y: max.y - min.y, z: max.z - min.z },
+    edges: countEdges(edges), holes: countHoles(job, faces), floorArea: (row) => floorAreaOf(row, faces),
+  };
+}
+
+export function measurePart(kernel: SolidKernel, key: string, mass: (mm3: number) => number | null): PartReport {
   const { volume, box, solids } = kernel.measure(key);
   const faces = kernel.faces(key);
   const faceArea = Object.fromEntries(sides.map((side) => {

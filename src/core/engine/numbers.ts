@@ -1,5 +1,6 @@
-import { evaluateNumber, type NumberScope, type NumberText, type NumberValue, type Quantity } from '../number';
+import { evaluateNumber, toNumberText, type NumberScope, type NumberText, type NumberValue, type Quantity } from '../number';
 import type { Job } from '../job/schema';
+import { balloonQuantity } from '../print/tolerance';
 import { setPath, type NumberField } from '../callout/grammar';
 import { rowNumbers, type RowBody } from '../rows';
 import { fail, ok, type Problem, type Result } from '../result';
@@ -7,8 +8,11 @@ import { fail, ok, type Problem, type Result } from '../result';
 /** A number of a row with what became of it. */
 export interface NumberReport extends NumberField { value?: NumberValue; problem?: Problem }
 
-/** Balloons as numbers: their nominal in the job's unit, each worked out once; a circle of references is an error. */
-export function numberScope(job: Pick<Job, 'unit' | 'balloons'>): NumberScope {
+/** Balloons and named values as numbers: their nominal in the job's unit, each worked out once; a circle of references is an error. */
+export function numberScope(job: Pick<Job, 'unit' | 'balloons'> & { names?: Job['names'] }): NumberScope {
+  const names = new Map((job.names ?? []).map((n) => [n.name.toLowerCase(), n]));
+  const knownNames = new Map<string, Result<NumberValue>>();
+  const openNames = new Set<string>();
   const known = new Map<number, Result<number>>();
   const open = new Set<number>();
   const byNumber = new Map(job.balloons.map((b) => [b.number, b]));
@@ -22,12 +26,25 @@ export function numberScope(job: Pick<Job, 'unit' | 'balloons'>): NumberScope {
       if (b.reference) return fail(`#${n} is a reference dimension; it can be proved and never drives`, { expected: 'the dimension it comes from' });
       if (open.has(n)) return fail(`#${n} refers to itself in a circle (${[...open, n].map((k) => `#${k}`).join(' → ')})`, { expected: 'a number' });
       open.add(n);
-      const text = b.kind === 'count' ? b.count : b.value;
-      const quantity: Quantity = b.kind === 'angle' ? 'angle' : b.kind === 'count' ? 'count' : 'coordinate';
-      const r: Result<number> = text === undefined ? fail(`#${n} is ${b.kind === 'thread' ? 'a thread' : 'empty'} and has no length`, { expected: 'a balloon with a number' }) : typedOf(evaluateNumber(text, quantity, scope), n);
+      const text = b.tolerance.kind === 'limits' ? toNumberText(`(${b.tolerance.high} + ${b.tolerance.low})/2`) : b.kind === 'count' ? b.count : b.value;
+      const r: Result<number> = text === undefined ? fail(`#${n} is ${b.kind === 'thread' ? 'a thread' : 'empty'} and has no length`, { expected: 'a balloon with a number' }) : typedOf(evaluateNumber(text, balloonQuantity(b), scope), n);
       open.delete(n);
       known.set(n, r);
       return r;
+    },
+    name(word) {
+      const key = word.toLowerCase();
+      const done = knownNames.get(key);
+      if (done) return done;
+      const n = names.get(key);
+      if (!n) return fail(`nothing is named ${word}`, { expected: names.size ? `one of ${[...names.values()].slice(0, 8).map((k) => k.name).join(', ')}` : 'a number, a balloon or a named value' });
+      if (openNames.has(key)) return fail(`${n.name} refers to itself in a circle (${[...openNames, key].join(' → ')})`, { expected: 'a number' });
+      openNames.add(key);
+      const r = evaluateNumber(n.value, 'plain', scope);
+      openNames.delete(key);
+      const named: Result<NumberValue> = r.ok ? r : { ok: false, problems: r.problems.map((p) => (p.message.includes('in a circle') ? p : { ...p, message: `${n.name}: ${p.message}` })) };
+      knownNames.set(key, named);
+      return named;
     },
   };
   return scope;

@@ -21,7 +21,7 @@ const memo = new WeakMap<object, { scopeKey: string; numbers: NumberReport[]; re
 /** Stages 1 to 3 (numbers, outlines, recipes): plain and quick, run on every keystroke. A row that did not change is not done again. */
 export function prepare(job: Job): Prepared {
   const scope = numberScope(job);
-  const scopeKey = `${job.unit}|${JSON.stringify(job.balloons.map((b) => [b.number, b.value, b.count, b.kind, b.reference]))}`;
+  const scopeKey = `${job.unit}|${JSON.stringify(job.balloons.map((b) => [b.number, b.value, b.count, b.kind, b.reference, b.tolerance.kind === 'limits' ? b.tolerance : 0]))}|${JSON.stringify(job.names.map((n) => [n.name, n.value]))}`;
   const rows = job.rows.map((row, i): PreparedRow => {
     let m = memo.get(row.body);
     if (!m || m.scopeKey !== scopeKey) {

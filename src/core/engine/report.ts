@@ -1,4 +1,6 @@
 import { writeRow, type CardError, type RowPlace } from '../callout/card';
+import { writeBalloonText } from '../callout/balloonLine';
+import { completeness } from '../print/complete';
 import { rowNames } from '../job/names';
 import type { Job } from '../job/schema';
 import type { Evaluation } from './evaluate';
@@ -25,12 +27,14 @@ export function headlessReport(job: Job | null, evaluation: Evaluation | null, e
     part: part && { volume: part.volume, mass: part.mass, surfaceArea: part.surfaceArea, boundingBox: { min: v(part.box.min), max: v(part.box.max) }, faceArea: part.faceArea },
     stock: stock && { volume: stock.volume, mass: stock.mass, chipMass: stock.chipMass, allowance: stock.allowance },
     findings: findings.map((f) => ({ rule: f.rule, severity: f.severity, row: f.row, value: f.value, limit: f.limit, text: f.text, source: f.source, ...(f.waived ? { waived: f.waived } : {}), ...(f.place ? { place: v(f.place) } : {}), ...(f.fix ? { fix: f.fix.label } : {}) })),
+    complete: completeness(job, evaluation),
     ledger: ledger.map((l) => {
-      const angle = job.balloons.find((b) => b.number === l.number)?.kind === 'angle';
+      const b = job.balloons.find((o) => o.number === l.number)!;
+      const angle = b.kind === 'angle';
       const out = (n: number | null) => (n === null || !angle ? n : (n * 180) / Math.PI);
-      return { number: l.number, state: l.state, nominal: out(l.nominal), low: out(l.low), high: out(l.high), measured: out(l.measured), by: l.by };
+      return { number: l.number, text: writeBalloonText(b), kind: b.kind, state: l.state, nominal: out(l.nominal), low: out(l.low), high: out(l.high), tolerance: l.tolerance, measured: out(l.measured), by: l.by, rows: l.rows, ...(l.problem ? { problem: l.problem } : {}) };
     }),
-    checks: checks.map((c) => ({ kind: c.kind, ...(c.of ? { of: c.of } : {}), expected: c.expected, actual: c.actual, agrees: c.agrees })),
+    checks: checks.map((c) => ({ kind: c.kind, ...(c.of ? { of: c.of } : {}), expected: c.expected, actual: c.actual, tolerance: c.tolerance, agrees: c.agrees, ...(c.problem ? { problem: c.problem } : {}) })),
   };
 }
 

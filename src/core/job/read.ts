@@ -1,4 +1,5 @@
 import { fail, ok, type Problem, type Result } from '../result';
+import { migrate } from './migrate';
 import { jobSchema, JOB_FORMAT, JOB_VERSION, type Job } from './schema';
 
 /**
@@ -10,7 +11,7 @@ export function readJob(data: unknown): Result<Job> {
   const d = data as { format?: unknown; version?: unknown };
   if (d.format !== JOB_FORMAT) return fail('this is no job document', { path: 'format', expected: JSON.stringify(JOB_FORMAT) });
   if (typeof d.version === 'number' && d.version > JOB_VERSION) return fail(`this document is of version ${d.version}, newer than this program`, { path: 'version', expected: `version ${JOB_VERSION}` });
-  const read = jobSchema.safeParse(data);
+  const read = jobSchema.safeParse(migrate(data));
   if (read.success) return ok(read.data as Job);
   const problems: Problem[] = read.error.issues.slice(0, 20).map((i) => ({ message: i.message, path: pathText(i.path) }));
   return { ok: false, problems };

@@ -11,11 +11,11 @@ export type Source = 'print' | 'standard' | 'shop' | 'unsourced';
 /** What a number stands for; it settles unit, sign and size limits. */
 export type Quantity = 'length' | 'coordinate' | 'offset' | 'angle' | 'includedAngle' | 'count' | 'plain';
 
-/** What a name or a balloon is worth, in the unit of the job (degrees for an angle). */
+/** What a name or a balloon is worth, in the unit of the job (degrees for an angle). A named value brings its own source. */
 export interface NumberScope {
   unit: LengthUnit;
   balloon(number: number): Result<number>;
-  name?(name: string): Result<number>;
+  name?(name: string): Result<NumberValue>;
 }
 
 export interface NumberValue {
@@ -24,12 +24,16 @@ export interface NumberValue {
   /** Value used inside: millimetres, radians, or a plain number. */
   value: number;
   source: Source;
-  /** Balloons it cites, in the order read. */
+  /** Balloons it cites, in the order read, through named values too. */
   cites: number[];
+  /** The row of a published table it was taken from: `{tap drill of M4}` after the number. */
+  cited?: string;
 }
 
 /** Marks a number as the machinist's own choice: `.125!` has a source, `.125` has none yet. */
 export const CHOSEN = '!';
+/** The table a number was taken from, in braces after it: `3.3{tap drill of M4}`. */
+export const CITED = /\{([^{}]*)\}$/;
 /** Stands for a number that nobody has given yet. */
 export const UNKNOWN = '?';
 
@@ -53,7 +57,8 @@ export function evaluateNumber(text: string, quantity: Quantity, scope: NumberSc
   const trimmed = text.trim();
   if (trimmed === '' || trimmed === UNKNOWN) return fail('no value yet', { at: 0, expected: 'a number' });
   const chosen = trimmed.endsWith(CHOSEN);
-  const body = chosen ? trimmed.slice(0, -1) : trimmed;
+  const table = CITED.exec(trimmed);
+  const body = chosen ? trimmed.slice(0, -1) : table ? trimmed.slice(0, table.index) : trimmed;
   const lead = text.length - text.trimStart().length;
   let node: Node;
   try {
@@ -67,14 +72,15 @@ export function evaluateNumber(text: string, quantity: Quantity, scope: NumberSc
     throw e;
   }
   const cites: number[] = [];
-  const walked = walk(node, scope, cites, quantity);
+  const names: Source[] = [];
+  const walked = walk(node, scope, { cites, names }, quantity);
   if (!walked.ok) return walked;
   const typed = walked.value;
   if (!Number.isFinite(typed)) return fail('this has no finite value', { at: lead, expected: 'a number' });
   const checked = check(typed, quantity, scope.unit);
   if (checked) return { ok: false, problems: [{ ...checked, at: lead }] };
-  const source: Source = cites.length ? 'print' : chosen ? 'shop' : 'unsourced';
-  return ok({ typed, value: toInside(typed, quantity, scope.unit), source, cites });
+  const source: Source = names.includes('unsourced') && !chosen ? 'unsourced' : cites.length ? 'print' : table ? 'standard' : chosen ? 'shop' : (names[0] ?? 'unsourced');
+  return ok({ typed, value: toInside(typed, quantity, scope.unit), source, cites, ...(table ? { cited: table[1].trim() } : {}) });
 }
 
 /** From what a person reads to what is used inside: millimetres, radians, plain. */
@@ -111,12 +117,16 @@ function check(typed: number, quantity: Quantity, unit: LengthUnit): Problem | n
   }
 }
 
-function walk(node: Node, scope: NumberScope, cites: number[], quantity: Quantity): Result<number> {
+/** What a number leans on, gathered on the way: balloons, and the sources of named values. */
+interface Seen { cites: number[]; names: Source[] }
+
+function walk(node: Node, scope: NumberScope, seen: Seen, quantity: Quantity): Result<number> {
+  const { cites } = seen;
   const isLength = quantity === 'length' || quantity === 'coordinate' || quantity === 'offset';
   switch (node.kind) {
     case 'literal':
     case 'unit': {
-      const inner = node.kind === 'literal' ? ok(node.value) : walk(node.of, scope, cites, quantity);
+      const inner = node.kind === 'literal' ? ok(node.value) : walk(node.of, scope, seen, quantity);
       if (!inner.ok || !node.unit) return inner;
       if (node.unit === 'dms')
         return quantity === 'angle' || quantity === 'includedAngle' || quantity === 'plain' ? inner : fail('degrees, minutes and seconds make an angle', { at: node.at, expected: 'a length' });
@@ -131,16 +141,19 @@ function walk(node: Node, scope: NumberScope, cites: number[], quantity: Quantit
     }
     case 'name': {
       const r = scope.name?.(node.name) ?? fail(`nothing is named ${node.name}`, { expected: 'a number, a balloon or a named value' });
-      return r.ok ? r : { ok: false, problems: r.problems.map((p) => ({ ...p, at: node.at })) };
+      if (!r.ok) return { ok: false, problems: r.problems.map((p) => ({ ...p, at: node.at })) };
+      seen.names.push(r.value.source);
+      for (const n of r.value.cites) if (!cites.includes(n)) cites.push(n);
+      return ok(r.value.typed);
     }
     case 'unary': {
-      const r = walk(node.of, scope, cites, quantity);
+      const r = walk(node.of, scope, seen, quantity);
       return r.ok ? ok(node.operator === '-' ? -r.value : r.value) : r;
     }
     case 'call': {
       const args: number[] = [];
       for (const a of node.args) {
-        const r = walk(a, scope, cites, quantity === 'count' ? 'count' : 'plain');
+        const r = walk(a, scope, seen, quantity === 'count' ? 'count' : 'plain');
         if (!r.ok) return r;
         args.push(r.value);
       }
@@ -148,9 +161,9 @@ function walk(node: Node, scope: NumberScope, cites: number[], quantity: Quantit
       return Number.isFinite(value) ? ok(value) : fail(`${node.name} has no value here`, { at: node.at });
     }
     case 'binary': {
-      const l = walk(node.left, scope, cites, quantity);
+      const l = walk(node.left, scope, seen, quantity);
       if (!l.ok) return l;
-      const r = walk(node.right, scope, cites, quantity);
+      const r = walk(node.right, scope, seen, quantity);
       if (!r.ok) return r;
       if (node.operator === '/' && r.value === 0) return fail('division by zero', { at: node.at, expected: 'a divisor other than zero' });
       const value = node.operator === '+' ? l.value + r.value : node.operator === '-' ? l.value - r.value : node.operator === '*' ? l.value * r.value : l.value / r.value;

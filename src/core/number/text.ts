@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { CHOSEN, INCH, UNKNOWN, type LengthUnit } from './evaluate';
+import { CHOSEN, CITED, INCH, UNKNOWN, type LengthUnit } from './evaluate';
 import { NumberSyntaxError, readExpression } from './syntax';
 
 /** A number as typed. Its value is computed; the text is what is kept. */
@@ -13,20 +13,30 @@ export const toNumberText = (text: string): NumberText => normaliseNumberText(te
 export function normaliseNumberText(text: string): string {
   let t = text.replace(/[\r\n\t`]+/g, ' ').trim();
   if (t === '') return UNKNOWN;
-  const chosen = t.endsWith(CHOSEN) && t.length > 1;
-  if (chosen) t = t.slice(0, -1).trimEnd();
-  while (t.startsWith('(') && closes(t) === t.length - 1 && hasOpenBlank(t.slice(1, -1).trim())) t = t.slice(1, -1).trim();
-  return chosen ? t + CHOSEN : t;
+  const tail = tailOf(t);
+  if (tail) t = t.slice(0, -tail.length).trimEnd();
+  while (t.startsWith('(') && closes(t) === t.length - 1 && wantsBrackets(t.slice(1, -1).trim())) t = t.slice(1, -1).trim();
+  return t + (tail.startsWith('{') ? `{${tail.slice(1, -1).trim()}}` : tail);
 }
 
 /** The number as it stands in a callout: bracketed where it holds blanks, in back quotes where it cannot be read yet. */
 export function inCallout(text: NumberText | string): string {
-  const chosen = text.endsWith(CHOSEN) && text.length > 1;
-  const body = chosen ? text.slice(0, -1) : text;
+  const tail = tailOf(text);
+  const body = tail ? text.slice(0, -tail.length) : text;
   if (body === UNKNOWN) return UNKNOWN;
-  const written = hasOpenBlank(body) ? `(${body})` : body;
-  return readable(written) ? written + (chosen ? CHOSEN : '') : '`' + text + '`';
+  const written = wantsBrackets(body) ? `(${body})` : body;
+  return readable(written) ? written + tail : '`' + text + '`';
 }
+
+/** What stands after the number itself: `!`, or the table it was taken from in braces. */
+function tailOf(text: string): string {
+  if (text.endsWith(CHOSEN) && text.length > 1) return CHOSEN;
+  const cited = CITED.exec(text);
+  return cited && cited.index > 0 ? cited[0] : '';
+}
+
+/** A number with blanks, or one that starts with a name, stands in brackets: `(1 - 1/2)`, `R(wall)`. */
+const wantsBrackets = (t: string): boolean => hasOpenBlank(t) || /^[A-Za-z_]\w*(?!\w*\()/.test(t);
 
 function readable(text: string): boolean {
   try {

@@ -56,10 +56,10 @@ function startsThread(r: Reader): boolean {
 
 /** Offset after a count such as `6X`, or the reading point when there is none. */
 function afterCount(r: Reader): number {
-  const probe = new Reader(r.text);
+  const probe = new Reader(r.text, r.named);
   probe.pos = r.pos;
   probe.skip();
-  if (!/[0-9(#?`]/.test(r.text[probe.pos] ?? '')) return r.pos;
+  if (!/[0-9(#?`]/.test(r.text[probe.pos] ?? '') && !probe.seesNumber()) return r.pos;
   try {
     probe.number('count');
     return probe.take('X') ? probe.pos : r.pos;

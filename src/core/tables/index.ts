@@ -4,3 +4,5 @@ export * from './threads';
 export * from './materials';
 export * from './crib';
 export * from './stockSizes';
+export * from './fits';
+export * from './generalTolerances';

@@ -13,7 +13,7 @@ import css from './PrintCard.module.css';
 
 const q = toNumberText('?');
 const toleranceKinds: { value: Tolerance['kind']; label: string; make: Tolerance }[] = [
-  { value: 'byDecimals', label: 'by decimals', make: { kind: 'byDecimals' } }, { value: 'plusMinus', label: '±', make: { kind: 'plusMinus', value: q } }, { value: 'sided', label: '+ and −', make: { kind: 'sided', plus: q, minus: q } },
+  { value: 'default', label: 'by decimals', make: { kind: 'default' } }, { value: 'plusMinus', label: '±', make: { kind: 'plusMinus', value: q } }, { value: 'sided', label: '+ and −', make: { kind: 'sided', plus: q, minus: q } },
 ];
 
 /** One balloon of the ledger; it opens in place. */

@@ -1,0 +1,23 @@
+/** Any JSON object of an older version. */
+type Old = Record<string, unknown>;
+const list = (v: unknown): Old[] => (Array.isArray(v) ? v : []);
+
+/** Steps from one version to the next; step n takes a document of version n. */
+const steps: Record<number, (d: Old) => Old> = {
+  // 2: named values, records of proof, tolerance "default", several calibrated regions on a page.
+  1: (d) => ({
+    ...d,
+    version: 2,
+    names: [],
+    proofs: [],
+    balloons: list(d.balloons).map((b) => ((b.tolerance as Old | undefined)?.kind === 'byDecimals' ? { ...b, tolerance: { kind: 'default' } } : b)),
+    prints: list(d.prints).map(({ calibration, ...p }) => ({ ...p, regions: calibration ? [{ ...(calibration as Old), page: 1 }] : [] })),
+  }),
+};
+
+/** Brings a document of an older version up to this one; what is not a known version is left for the schema to refuse. */
+export function migrate(data: unknown): unknown {
+  let d = data as Old;
+  while (typeof d.version === 'number' && steps[d.version]) d = steps[d.version](d);
+  return d;
+}

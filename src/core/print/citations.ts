@@ -1,0 +1,39 @@
+import type { SolvedRow } from '../engine/solve';
+import type { Balloon, Job } from '../job/schema';
+import { valueOf } from '../engine/numbers';
+import type { NumberScope, NumberText } from '../number';
+import { findThread } from '../tables';
+
+/** Number texts a balloon itself is made of. */
+export const textsOf = (b: Balloon): NumberText[] =>
+  [b.kind === 'count' ? undefined : b.value, b.count, ...(b.tolerance.kind === 'limits' ? [b.tolerance.high, b.tolerance.low] : [])].filter((t): t is NumberText => t !== undefined);
+
+/** Rows whose numbers are made from a balloon, directly, through a named value or through another balloon; threads by their designation. */
+export function citations(job: Job, rows: SolvedRow[], scope: NumberScope): Map<number, SolvedRow[]> {
+  const direct = new Map<number, Set<SolvedRow>>();
+  const put = (n: number, r: SolvedRow) => direct.set(n, (direct.get(n) ?? new Set()).add(r));
+  for (const r of rows) {
+    if (r.state === 'off') continue;
+    for (const n of r.numbers) for (const cited of n.value?.cites ?? []) put(cited, r);
+    if (r.row.body.kind === 'cutTapped') {
+      const mine = findThread(r.row.body.thread);
+      for (const b of job.balloons) {
+        const theirs = b.kind === 'thread' && b.thread ? findThread(b.thread) : null;
+        if (mine && theirs && mine.system === theirs.system && Math.abs(mine.major - theirs.major) < 1e-9 && Math.abs(mine.pitch - theirs.pitch) < 1e-9) put(b.number, r);
+      }
+    }
+  }
+  // A balloon made from another passes on what it drives.
+  for (let changed = true; changed; ) {
+    changed = false;
+    for (const b of job.balloons) for (const text of textsOf(b)) {
+      const v = valueOf(text, 'plain', scope);
+      if (!v.ok) continue;
+      for (const n of v.value.cites) for (const r of direct.get(b.number) ?? []) if (!direct.get(n)?.has(r)) {
+        put(n, r);
+        changed = true;
+      }
+    }
+  }
+  return new Map([...direct].map(([n, s]) => [n, [...s].sort((a, b) => a.number - b.number)]));
+}
