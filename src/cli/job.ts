@@ -1,17 +1,19 @@
 import { readFile, writeFile } from 'node:fs/promises';
 import { evaluate } from '@/core/engine/evaluate';
-import { headlessReport } from '@/core/engine/report';
+import { headlessExplanations, headlessReport } from '@/core/engine/report';
 import { readCard, writeCard, type CardError, type ReadCard } from '@/core/callout/card';
 import { lineAndColumn, readJobText } from '@/core/job/read';
 import type { Job } from '@/core/job/schema';
 import { loadKernel } from '@/kernel/node';
 import { exportJob, exportKinds, type ExportKind } from '@/io/exportJob';
 import { exit } from 'node:process';
-import { readableReport } from './readable';
+import { explain } from '@/core/mismatch';
+import { readableExplanations, readableReport } from './readable';
 
 const USAGE = `usage:
   npm run -s job -- check FILE [--json]
   npm run -s job -- format FILE
+  npm run -s job -- explain FILE [--json]
   npm run -s job -- export FILE --to ${exportKinds.join('|')} --out F
 FILE is a .card or a job's JSON document.`;
 const MAX_BYTES = 20_000_000;
@@ -41,13 +43,14 @@ async function main(argv: string[]): Promise<number> {
   const [verb, file, ...rest] = argv;
   const json = rest.includes('--json');
   const option = (name: string) => rest[rest.indexOf(name) + 1];
-  if (!['check', 'format', 'export'].includes(verb) || !file) {
+  if (!['check', 'format', 'export', 'explain'].includes(verb) || !file) {
     console.error(USAGE);
     return 2;
   }
   const input = await read(file);
   if ('errors' in input) {
     if (verb === 'check' && json) console.log(JSON.stringify(headlessReport(null, null, input.errors, null)));
+    else if (verb === 'explain' && json) console.log(JSON.stringify({ ok: false, errors: input.errors, checks: [] }));
     else for (const e of input.errors) console.error(`${file}:${e.line}:${e.column}: ${e.message}${e.expected ? `; expected: ${e.expected}` : ''}`);
     return 2;
   }
@@ -60,6 +63,11 @@ async function main(argv: string[]): Promise<number> {
   const failed = evaluation.solved.rows.some((r) => r.state === 'failed');
   if (verb === 'check') {
     console.log(json ? JSON.stringify(headlessReport(input.job, evaluation, [], input.places)) : readableReport(input.job, evaluation));
+    return failed ? 1 : 0;
+  }
+  if (verb === 'explain') {
+    const found = await explain(input.job, evaluation, kernel);
+    console.log(json ? JSON.stringify(headlessExplanations(found)) : readableExplanations(input.job, evaluation, found));
     return failed ? 1 : 0;
   }
   const to = option('--to') as ExportKind, out = option('--out');

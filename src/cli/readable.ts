@@ -2,6 +2,7 @@ import type { Evaluation } from '@/core/engine/evaluate';
 import { writeRow } from '@/core/callout/card';
 import { rowNames } from '@/core/job/names';
 import type { Job } from '@/core/job/schema';
+import { slipWords, type Mismatch } from '@/core/mismatch';
 import { INCH, showLength } from '@/core/number';
 
 /** A short report for people: rows with what they take, the part, the stock, remarks, ledger and check values. */
@@ -22,4 +23,14 @@ export function readableReport(job: Job, e: Evaluation): string {
   if (e.ledger.length) lines.push(`ledger ${[...states].map(([s, n]) => `${n} ${s}`).join(', ')}`);
   for (const c of e.checks) lines.push(`check  ${c.kind}${c.of ? ` ${c.of}` : ''}: ${c.agrees ? 'agrees' : 'off'} (${c.expected} printed, ${c.actual} in the model)`);
   return lines.join('\n');
+}
+
+/** The mismatch finder for people: each check value that is off, and the slips that would explain it. */
+export function readableExplanations(job: Job, e: Evaluation, found: Mismatch[]): string {
+  if (!e.checks.length) return 'the card has no check values';
+  if (!found.length) return e.part ? 'every check value agrees' : 'there is no part to compare';
+  return found.map(({ check: c, explanations }) => [
+    `${c.kind}${c.of ? ` ${c.of}` : ''}: ${c.expected} printed, ${c.actual} in the model`,
+    ...(explanations.length ? explanations.map((x) => `  ${x.rank}. ${slipWords[x.kind]}: ${x.row === null ? '' : `row ${x.row} `}${x.balloon === undefined ? x.field : `#${x.balloon}`} ${x.from} -> ${x.to} gives ${x.value}${x.agrees ? '' : ' (near, not within the tolerance)'}${x.alsoMends ? ', mends others too' : ''}`) : ['  no single slip explains it']),
+  ].join('\n')).join('\n');
 }

@@ -15,6 +15,7 @@ export function jobOf(text: string): Job {
 export const mm = (...lines: string[]): string => ['JOB "test"', 'UNIT mm', 'MATERIAL "steel 1018"', ...lines].join('\n');
 export const inch = (...lines: string[]): string => ['JOB "test"', 'UNIT in', 'MATERIAL "aluminium 6061"', ...lines].join('\n');
 
+export const kernel = loadKernel;
 export const evaluateJob = async (job: Job): Promise<Evaluation> => evaluate(job, await loadKernel());
 export const evaluateCard = async (text: string): Promise<Evaluation> => evaluateJob(jobOf(text));
 

@@ -1,6 +1,7 @@
 import { writeRow, type CardError, type RowPlace } from '../callout/card';
 import { writeBalloonText } from '../callout/balloonLine';
 import { completeness } from '../print/complete';
+import type { Mismatch } from '../mismatch';
 import { rowNames } from '../job/names';
 import type { Job } from '../job/schema';
 import type { Evaluation } from './evaluate';
@@ -46,3 +47,9 @@ function columnOf(p: RowPlace, path: string): number {
   }
   return 1;
 }
+
+/** The headless answer of `explain`: ranked slips for every check value that is off. Units as in the report; `from` and `to` as typed. */
+export const headlessExplanations = (mismatches: Mismatch[]) => mismatches.map(({ check: c, explanations }) => ({
+  check: { kind: c.kind, ...(c.of ? { of: c.of } : {}), expected: c.expected, actual: c.actual, tolerance: c.tolerance },
+  explanations: explanations.map((e) => ({ rank: e.rank, kind: e.kind, row: e.row, field: e.field, ...(e.balloon === undefined ? {} : { balloon: e.balloon }), from: e.from, to: e.to, value: e.value, residual: e.residual, agrees: e.agrees, alsoMends: e.alsoMends })),
+}));

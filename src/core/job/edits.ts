@@ -22,6 +22,8 @@ export type JobEdit =
   | { edit: 'moveBalloon'; number: number; to: number }
   | { edit: 'setChecks'; checks: CheckValue[] }
   | { edit: 'setPrints'; prints: Print[] }
+  | { edit: 'setNames'; names: Job['names'] }
+  | { edit: 'setProofs'; proofs: Job['proofs'] }
   | { edit: 'waive'; rule: string; row?: string; reason: string }
   | { edit: 'unwaive'; rule: string; row?: string }
   | { edit: 'replace'; job: Job };
@@ -90,6 +92,8 @@ function apply(job: Job, e: JobEdit): string | null {
     }
     case 'setChecks': job.checks = e.checks; return null;
     case 'setPrints': job.prints = e.prints; return null;
+    case 'setNames': job.names = e.names; return null;
+    case 'setProofs': job.proofs = e.proofs; return null;
     case 'waive':
       job.waivers = job.waivers.filter((w) => w.rule !== e.rule || w.row !== e.row);
       job.waivers.push({ rule: e.rule, ...(e.row ? { row: e.row } : {}), reason: e.reason });

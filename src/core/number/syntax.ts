@@ -140,7 +140,7 @@ export function readExpression(text: string, start: number, spaced: boolean): { 
     } else {
       return bad(c === undefined ? 'a number is missing' : `${JSON.stringify(c)} is no number`);
     }
-    if (node.kind !== 'literal') {
+    if (node.kind !== 'literal' || c === '(') {
       const u = unitAt();
       if (u && u.unit !== 'thou') {
         pos += u.length;

@@ -1,0 +1,2 @@
+export * from './explain';
+export * from './slip';
