@@ -22,6 +22,7 @@ const jobs: { file: string; drawing: string; views: { top: 'top' | 'bottom' }; n
   { file: 'sensor-clamp', drawing: 'TG-022', views: { top: 'top' }, notes: { 1: ['top', 0, 1.5, 'T'], 2: ['top', 2.25, .9, 'R'], 3: ['front', 2.25, .5, 'R'], 4: ['top', 2.18, -1.43, 'R'], 5: ['top', -1.5, -1.2, 'L'], 6: ['front', -1.6, .7, 'L'], 7: ['top', .9, .625, 'T'], 8: ['top', 1.5, -.2, 'R'], 9: ['front', .8, .475, 'R'], 10: ['top', 1.46, -.59, 'R'], 11: ['top', .5, 0, 'T'], 12: ['top', 1.875, 1.125, 'R'], 13: ['top', -1, -1.125, 'L'], 14: ['front', 1.8, .6, 'R'], 15: ['top', -1, 1.125, 'L'], 16: ['top', 1.875, -1.0, 'R'], 17: ['top', -1.9, .6, 'L'], 18: ['front', -1.9, .25, 'L'], 19: ['top', -1.9, -.6, 'L'], 20: ['top', -2.0, 0, 'L'] } },
   { file: 'indexing-dial', drawing: 'TG-031', views: { top: 'top' }, asPrinted: ['11X M4', '12X M4'], notes: { 1: ['front', 47.5, 7, 'R'], 2: ['front', -47.5, 10, 'L'], 3: ['top', 10 * c45, -10 * c45, 'R'], 4: ['top', 16 * c45, 16 * c45, 'R'], 5: ['front', -16, 11, 'L'], 6: ['top', 0, 39, 'R'], 7: ['top', -39 * c45, 39 * c45, 'L'], 8: ['front', 39, 9, 'R'], 9: ['top', -11, 0, 'L'], 10: ['top', 12, -2, 'R'], 11: ['front', -11, 6, 'L'], 12: ['top', 27 * .5, -27 * .866, 'R'], 13: ['top', -27, 0, 'L'], 14: ['top', -30 * c45, -30 * c45, 'L'], 15: ['top', 33, 5, 'R'], 16: ['front', 31, 13, 'R'] } },
   { file: 'float-pulley', drawing: 'TG-009', views: { top: 'top' }, notes: { 1: ['front', 36, 8, 'R'], 2: ['front', -36, 18, 'L'], 3: ['top', 11 * c45, 11 * c45, 'R'], 4: ['front', 11.95, 20, 'R'], 5: ['front', -11.9, 20.4, 'L'], 6: ['front', -11, 22.5, 'L'], 7: ['top', -20 * c45, 20 * c45, 'L'], 8: ['front', 24, 19, 'R'], 9: ['top', 26 * .866, 13, 'R'], 10: ['top', -26, 0, 'L'], 11: ['front', 30, 18.4, 'R'], 12: ['front', -28, 18, 'L'] } },
+  { file: 'chart-drum-hub', drawing: 'TG-027', views: { top: 'top' }, notes: { 1: ['top', 45 * c45, 45 * c45, 'R'], 8: ['top', 33.6, 17.5, 'R'], 9: ['top', 9.06, 33.8, 'R'], 10: ['top', 33.8, 9.1, 'R'], 11: ['top', 37.5, 0, 'R'], 5: ['top', 10 * c45, -10 * c45, 'R'], 3: ['top', 25 * c45, -25 * c45, 'R'], 14: ['top', 21 * .5, -21 * .866, 'R'], 32: ['top', -14.8, -31.5, 'R'], 12: ['top', -35.8, 17.5, 'L'], 27: ['top', -37, 0, 'L'], 28: ['top', -17, 0, 'L'], 20: ['top', -22, 8, 'L'], 6: ['top', -15 * c45, -15 * c45, 'L'], 31: ['top', -19.9, -31.7, 'L'], 15: ['top', -18 * c45, 18 * c45, 'L'], 25: ['top', -14 * .9, -14 * .436, 'L'], 4: ['front', 25, 38, 'R'], 18: ['front', 15.7, 31.9, 'R'], 22: ['front', 44.5, .5, 'R'], 23: ['front', 2, 22, 'R'], 29: ['front', 16, 37.5, 'R'], 30: ['front', 25, 26, 'R'], 17: ['front', 15.7, 31.2, 'R'], 2: ['front', -45, 6, 'L'], 7: ['front', -15, 33, 'L'], 13: ['front', -35.8, 8, 'L'], 16: ['front', -19.5, 1, 'L'], 19: ['front', -15.7, 34, 'L'], 21: ['front', -22, 34, 'L'], 24: ['front', -2, 22, 'L'], 26: ['front', -14, 1.5, 'L'] } },
 ];
 
 const escape = (t: string) => t.replace(/&/g, '&amp;').replace(/</g, '&lt;');
@@ -65,8 +66,8 @@ for (const j of jobs) {
       const y = side === 'T' ? views[v].cy - half - 34 : Math.max(last + step, Math.min(to.y - 10, views[v].cy + half));
       last = y;
       const x = side === 'T' ? centreX + (i - (mine.length - 1) / 2) * 190 : side === 'L' ? centreX - (width * scale) / 2 - 70 : centreX + (width * scale) / 2 + 70;
-      const text = escape(writeBalloonText({ ...b, note: undefined, reference: undefined }).replace(/ X (\d+)°/, ' × $1°'));
-      const shown = b.reference ? `(${text})` : text;
+      const text = escape(writeBalloonText({ ...b, note: undefined, reference: undefined, middle: undefined, basic: undefined }).replace(/ X (\d+)°/, ' × $1°'));
+      const shown = b.reference ? `(${text})` : b.basic ? `[${text}]` : text;
       const anchor = side === 'L' ? 'end' : side === 'R' ? 'start' : 'middle';
       const elbow = side === 'L' ? x + 8 : side === 'R' ? x - 8 : x;
       const dx = to.x - elbow, dy = to.y - (side === 'T' ? y + 8 : y - 6), l = Math.hypot(dx, dy) || 1;
@@ -78,9 +79,9 @@ for (const j of jobs) {
       b.place = { print: 'sheet1', x: Number((px / W).toFixed(4)), y: Number(((y - 6) / W).toFixed(4)) };
     });
   }
-  const checks = job.checks.map((c) => (c.kind === 'mass' ? `FINISHED MASS ${c.value} ${c.unit}` : c.kind === 'area' ? `AREA OF ${c.of.toUpperCase()} FACE ${c.value} ${job.unit}²` : c.kind === 'size' ? `OVERALL ${c.of.toUpperCase()} ${c.value}` : '')).filter(Boolean);
-  const notes = ['NOTES', job.unit === 'in' ? 'ALL DIMENSIONS IN INCHES' : 'ALL DIMENSIONS IN MILLIMETRES', job.title.edgeBreak ? `BREAK ALL EDGES ${job.title.edgeBreak} MAX` : 'REMOVE BURRS', ...checks];
-  parts.push(notes.map((n, i) => `<text x="60" y="${H - 130 + i * 22}" class="n">${escape(n)}</text>`).join(''));
+  const checks = job.checks.map((c) => (c.kind === 'mass' ? `FINISHED MASS ${c.value} ${c.unit}` : c.kind === 'area' ? `AREA OF ${c.of.toUpperCase()} FACE ${c.value} ${job.unit}²` : c.kind === 'size' ? `OVERALL ${c.of.toUpperCase()} ${c.value}` : c.kind === 'holes' ? `${c.value} HOLES` : '')).filter(Boolean);
+  const notes = ['NOTES', job.unit === 'in' ? 'ALL DIMENSIONS IN INCHES' : 'ALL DIMENSIONS IN MILLIMETRES', job.title.edgeBreak ? `BREAK ALL EDGES ${job.title.edgeBreak} MAX` : 'REMOVE BURRS', ...(job.title.general ? [`GENERAL TOLERANCES ISO 2768-${job.title.general}`] : []), ...checks];
+  parts.push(notes.map((n, i) => `<text x="60" y="${H - 44 - (notes.length - 1 - i) * 22}" class="n">${escape(n)}</text>`).join(''));
   const cells: [number, number, string, string][] = [[0, 250, 'TITLE', job.name.toUpperCase()], [250, 130, 'DRAWING', j.drawing], [380, 60, 'REV', job.revision]];
   const cells2: [number, number, string, string][] = [[0, 250, 'MATERIAL', job.material.name.toUpperCase()], [250, 130, 'UNIT', job.unit === 'in' ? 'INCH' : 'MM'], [380, 60, 'SHEET', '1/1']];
   const tx = W - 500, ty = H - 166;
@@ -93,11 +94,16 @@ for (const j of jobs) {
   const png = await page.screenshot({ type: 'png' });
   writeFileSync(new URL(`${j.file}.png`, demo), png);
   const a = at('top', min.x, views.top.midY), b = at('top', max.x, views.top.midY);
+  const fa = at('front', min.x, views.front.midY), fb = at('front', max.x, views.front.midY), split = topY + (depth * scale) / 2 + 42;
   job.title.drawing = j.drawing;
   job.title.projection = 'third';
   job.prints = [{
     id: 'sheet1', name: `${j.drawing} sheet 1`, attachment: createHash('sha256').update(png).digest('hex'), mediaType: 'image/png',
-    calibration: { view: j.views.top, a: { x: a.x / W, y: a.y / W }, b: { x: b.x / W, y: b.y / W }, distance: lengthText(width, job.unit), direction: 'x', place: { x: lengthText(min.x, job.unit), y: toNumberText('0') } },
+    // The sheet holds two views: each is a stretch of its own.
+    regions: [
+      { view: j.views.top, page: 1, a: { x: a.x / W, y: a.y / W }, b: { x: b.x / W, y: b.y / W }, distance: lengthText(width, job.unit), direction: 'x', place: { x: lengthText(min.x, job.unit), y: toNumberText('0') }, box: { x0: 0.02, y0: 0.02, x1: 0.98, y1: split / W } },
+      { view: 'front', page: 1, a: { x: fa.x / W, y: fa.y / W }, b: { x: fb.x / W, y: fb.y / W }, distance: lengthText(width, job.unit), direction: 'x', place: { x: lengthText(min.x, job.unit), y: lengthText((min.z + max.z) / 2, job.unit) }, box: { x0: 0.02, y0: split / W, x1: 0.98, y1: (frontY + (height * scale) / 2 + 40) / W } },
+    ],
   }];
   writeFileSync(new URL(`${j.file}.job.json`, demo), JSON.stringify(job, null, 1) + '\n');
   console.log(j.file, png.length);

@@ -41,13 +41,15 @@ export function ensurePackages() {
   }
 }
 
-/** Puts the solid kernel's wasm where the page can load it: nothing comes from the network at run time. */
+/** Puts the solid kernel's wasm and the PDF reader's worker where the page can load them: nothing comes from the network at run time. */
 export function ensureKernelFiles() {
-  const from = path.join(root, 'node_modules/replicad-opencascadejs/dist/replicad_single.wasm');
-  const to = path.join(root, 'public/kernel/kernel.wasm');
-  if (existsSync(to) && statSync(to).size === statSync(from).size) return;
-  mkdirSync(path.dirname(to), { recursive: true });
-  copyFileSync(from, to);
+  const files = [['node_modules/replicad-opencascadejs/dist/replicad_single.wasm', 'public/kernel/kernel.wasm'], ['node_modules/pdfjs-dist/build/pdf.worker.min.mjs', 'public/kernel/pdf.worker.mjs']];
+  for (const [source, target] of files) {
+    const from = path.join(root, source), to = path.join(root, target);
+    if (existsSync(to) && statSync(to).size === statSync(from).size) continue;
+    mkdirSync(path.dirname(to), { recursive: true });
+    copyFileSync(from, to);
+  }
 }
 
 /** Installs Debian packages when something of theirs is missing; says so when it cannot. @returns whether all is there now */

@@ -101,7 +101,12 @@ export function describeFace(oc: OC, face: TopoDS_Face): FaceInfo {
       const radial = sub(d, scale(info.axis.direction, dot(d, info.axis.direction)));
       info.hollow = dot(radial, normal) < 0;
       info.sweep = u1 - u0;
-    } else if (kind === 'cone') {
+    } else if (kind === 'torus') {
+      // The library's torus is not bound in this build: the tube's radius from three points around it.
+      const um = (u0 + u1) / 2;
+      info.radius = circumradius(normalAt(oc, face, surface, um, v0).point, point, normalAt(oc, face, surface, um, v1).point);
+    } else if (kind === 'sphere') info.radius = own(surface.Sphere()).Radius();
+    else if (kind === 'cone') {
       // The slope of the generator against the axis of revolution: taken from two points at the same u.
       const a = normalAt(oc, face, surface, u0, v0).point, b = normalAt(oc, face, surface, u0, v1).point;
       const a2 = normalAt(oc, face, surface, (u0 + u1) / 2, v0).point, b2 = normalAt(oc, face, surface, (u0 + u1) / 2, v1).point;
@@ -110,6 +115,12 @@ export function describeFace(oc: OC, face: TopoDS_Face): FaceInfo {
     }
     return info;
   });
+}
+
+/** Radius of the circle through three points; undefined where they lie in a line. */
+function circumradius(a: Vec3, b: Vec3, c: Vec3): number | undefined {
+  const ab = sub(b, a), ac = sub(c, a), twice = length(cross(ab, ac));
+  return twice < 1e-12 ? undefined : (length(ab) * length(ac) * length(sub(c, b))) / (2 * twice);
 }
 
 export interface RawEdge { edge: TopoDS_Edge; uses: { face: number; edge: TopoDS_Edge }[] }

@@ -9,6 +9,7 @@ import type { FaceInfo, Mesh, StateMeasure } from '@/core/engine/kernel';
 import type { RowPlanes } from '@/core/engine/planes';
 import type { Job, Row } from '@/core/job/schema';
 import { planPaths, type PathPlan } from '@/core/paths/plan';
+import { explain, type Mismatch } from '@/core/mismatch';
 import { OpenCascadeKernel } from './openCascade';
 
 /** What the page gets of an evaluation: plain data, and the wireframe that belongs to it. */
@@ -30,6 +31,7 @@ const start = async (): Promise<OpenCascadeKernel> => {
 };
 
 let newest = 0;
+let stopped = -1;
 /** Lets waiting messages in, so that a newer edit can supersede this one between rows. */
 const breathe = () => new Promise<void>((resolve) => {
   const { port1, port2 } = new MessageChannel();
@@ -63,6 +65,29 @@ const door = {
       if (e instanceof Superseded) return null;
       throw e;
     }
+  },
+  /** Looks for the single slip behind each check value that is off; null when it was stopped or a newer edit came. */
+  async explain(job: Job, turn: number, progress: (done: number, of: number) => void): Promise<Mismatch[] | null> {
+    newest = Math.max(newest, turn);
+    const k = await load();
+    const patience = {
+      pause: async () => {
+        if (performance.now() - lastPause < 20) return;
+        await breathe();
+        lastPause = performance.now();
+      },
+      cancelled: () => turn < newest || stopped >= turn,
+    };
+    try {
+      return await explain(job, await evaluate(job, k, { patience }), k, { patience, progress });
+    } catch (e) {
+      if (e instanceof Superseded) return null;
+      throw e;
+    }
+  },
+  /** Gives up an `explain` of this turn or an older one. */
+  async stopExplaining(turn: number): Promise<void> {
+    stopped = Math.max(stopped, turn);
   },
   async picture(key: string): Promise<Picture | null> {
     const k = await load();

@@ -110,6 +110,7 @@ function rest(r: Reader, b: Balloon): Balloon {
       r.takeOne(['MAX', 'MIN']);
     } else if (r.take('REF')) b.reference = true;
     else if (r.take('BASIC') || r.take('BSC')) b.basic = true;
+    else if (r.take('MID')) b.middle = true;
     else if (r.take('LEG')) b.leg = r.number('leg', 'the shorter leg of the angle');
     else if (r.take('ZONE')) {
       r.skip();
@@ -118,7 +119,7 @@ function rest(r: Reader, b: Balloon): Balloon {
       b.zone = zone![0].toUpperCase();
       r.pos += zone![0].length;
     } else if (text[0] === '"') b.note = r.quoted();
-    else r.fail('±, + and -, a fit, MAX, MIN, BASIC, REF, DEEP or a note in quotes');
+    else r.fail('±, + and -, a fit, MAX, MIN, MID, BASIC, REF, DEEP or a note in quotes');
   }
   if (b.basic && b.tolerance.kind !== 'default') r.fail('BASIC or a tolerance', 'a basic dimension has no tolerance of its own');
   return b;
@@ -153,5 +154,5 @@ export function writeBalloonText(b: Balloon): string {
   const tolerance =
     t.kind === 'plusMinus' ? `±${inCallout(t.value)}` : t.kind === 'sided' ? `${side(t.plus, '+')} ${side(t.minus, '-')}` : t.kind === 'fit' ? t.fit
     : t.kind === 'general' ? `ISO 2768-${t.class}` : t.kind === 'max' ? 'MAX' : t.kind === 'min' ? 'MIN' : '';
-  return [count, body, tolerance, b.basic ? 'BASIC' : '', b.reference ? 'REF' : '', b.leg === undefined ? '' : `LEG ${inCallout(b.leg)}`, b.zone ? `ZONE ${b.zone}` : '', b.note ? `"${b.note.replace(/"/g, '”')}"` : ''].filter(Boolean).join(' ');
+  return [count, body, tolerance, b.basic ? 'BASIC' : '', b.middle ? 'MID' : '', b.reference ? 'REF' : '', b.leg === undefined ? '' : `LEG ${inCallout(b.leg)}`, b.zone ? `ZONE ${b.zone}` : '', b.note ? `"${b.note.replace(/"/g, '”')}"` : ''].filter(Boolean).join(' ');
 }

@@ -16,8 +16,9 @@ export interface FaceInfo {
   normal: Vec3;
   /** A point of the face. */
   point: Vec3;
-  /** Axis and radius of a cylinder. */
+  /** Axis of a cylinder. */
   axis?: { origin: Vec3; direction: Vec3 };
+  /** Radius of a cylinder or sphere; of the tube of a torus: a round along a round edge. */
   radius?: number;
   /** A cylinder with the material outside it: a hole, a bore or an inside corner. */
   hollow?: boolean;

@@ -1,15 +1,16 @@
-import { evaluateNumber, toNumberText, type NumberScope, type NumberText, type NumberValue, type Quantity } from '../number';
+import { evaluateNumber, fromInside, toNumberText, type NumberScope, type NumberText, type NumberValue, type Quantity } from '../number';
 import type { Job } from '../job/schema';
-import { balloonQuantity } from '../print/tolerance';
+import { balloonQuantity, drivingValue } from '../print/tolerance';
 import { setPath, type NumberField } from '../callout/grammar';
 import { rowNumbers, type RowBody } from '../rows';
+import { findThread } from '../tables';
 import { fail, ok, type Problem, type Result } from '../result';
 
 /** A number of a row with what became of it. */
 export interface NumberReport extends NumberField { value?: NumberValue; problem?: Problem }
 
 /** Balloons and named values as numbers: their nominal in the job's unit, each worked out once; a circle of references is an error. */
-export function numberScope(job: Pick<Job, 'unit' | 'balloons'> & { names?: Job['names'] }): NumberScope {
+export function numberScope(job: Pick<Job, 'unit' | 'balloons'> & { names?: Job['names']; title?: Job['title'] }): NumberScope {
   const names = new Map((job.names ?? []).map((n) => [n.name.toLowerCase(), n]));
   const knownNames = new Map<string, Result<NumberValue>>();
   const openNames = new Set<string>();
@@ -26,6 +27,14 @@ export function numberScope(job: Pick<Job, 'unit' | 'balloons'> & { names?: Job[
       if (b.reference) return fail(`#${n} is a reference dimension; it can be proved and never drives`, { expected: 'the dimension it comes from' });
       if (open.has(n)) return fail(`#${n} refers to itself in a circle (${[...open, n].map((k) => `#${k}`).join(' → ')})`, { expected: 'a number' });
       open.add(n);
+      if (b.middle && job.title) {
+        open.add(n);
+        const m = drivingValue(b, { unit: job.unit, title: job.title }, scope);
+        open.delete(n);
+        const middle: Result<number> = m.ok ? ok(fromInside(m.value, balloonQuantity(b), job.unit)) : { ok: false, problems: m.problems.map((p) => ({ ...p, message: `#${n}: ${p.message}` })) };
+        known.set(n, middle);
+        return middle;
+      }
       const text = b.tolerance.kind === 'limits' ? toNumberText(`(${b.tolerance.high} + ${b.tolerance.low})/2`) : b.kind === 'count' ? b.count : b.value;
       const r: Result<number> = text === undefined ? fail(`#${n} is ${b.kind === 'thread' ? 'a thread' : 'empty'} and has no length`, { expected: 'a balloon with a number' }) : typedOf(evaluateNumber(text, balloonQuantity(b), scope), n);
       open.delete(n);
@@ -73,3 +82,21 @@ export function resolveBody(body: RowBody, numbers: NumberReport[]): Result<neve
 export const valueOf = (text: NumberText | undefined, quantity: Quantity, scope: NumberScope): Result<NumberValue> =>
   text === undefined ? fail('no value yet') : evaluateNumber(text, quantity, scope);
 
+
+/**
+ * Sources that can be derived: a count is the print's where a balloon the row is made from (or its thread's balloon) prints the same count.
+ */
+export function deriveSources(body: RowBody, numbers: NumberReport[], job: Pick<Job, 'balloons'>, scope: NumberScope): NumberReport[] {
+  const count = numbers.find((n) => n.path === 'count');
+  if (!count?.value || count.value.source !== 'unsourced') return numbers;
+  const cited = new Set(numbers.flatMap((n) => n.value?.cites ?? []));
+  const mine = body.kind === 'cutTapped' ? findThread(body.thread) : null;
+  const from = job.balloons.find((b) => {
+    if (b.count === undefined || b.kind === 'count') return false;
+    const theirs = mine && b.thread ? findThread(b.thread) : null;
+    if (!cited.has(b.number) && !(theirs && mine && Math.abs(theirs.major - mine.major) < 1e-9 && Math.abs(theirs.pitch - mine.pitch) < 1e-9)) return false;
+    const v = evaluateNumber(b.count, 'count', scope);
+    return v.ok && v.value.value === count.value!.value;
+  });
+  return from ? numbers.map((n) => (n === count ? { ...n, value: { ...n.value!, source: 'print', cites: [from.number] } } : n)) : numbers;
+}

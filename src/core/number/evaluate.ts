@@ -90,6 +90,13 @@ export function toInside(typed: number, quantity: Quantity, unit: LengthUnit): n
   return unit === 'in' ? typed * INCH : typed;
 }
 
+/** The other way round: from mm and radians to what a person reads. */
+export function fromInside(value: number, quantity: Quantity, unit: LengthUnit): number {
+  if (quantity === 'angle' || quantity === 'includedAngle') return value / degrees;
+  if (quantity === 'count' || quantity === 'plain') return value;
+  return unit === 'in' ? value / INCH : value;
+}
+
 function check(typed: number, quantity: Quantity, unit: LengthUnit): Problem | null {
   const mm = unit === 'in' ? typed * INCH : typed;
   switch (quantity) {

@@ -1,5 +1,6 @@
 import { z } from 'zod';
-import { CHOSEN, CITED, INCH, UNKNOWN, type LengthUnit } from './evaluate';
+import { decimalText } from './format';
+import { CHOSEN, CITED, UNKNOWN, type LengthUnit } from './evaluate';
 import { NumberSyntaxError, readExpression } from './syntax';
 
 /** A number as typed. Its value is computed; the text is what is kept. */
@@ -67,20 +68,11 @@ function hasOpenBlank(t: string): boolean {
   return false;
 }
 
-/** A length for reading: inches with no leading zero and at least three decimals, millimetres plain. */
-export function showLength(mm: number, unit: LengthUnit, decimals = unit === 'in' ? 3 : 2): string {
-  const value = unit === 'in' ? mm / INCH : mm;
-  return trimZero(value.toFixed(decimals), unit);
-}
+/** A length for reading: inches with at least three decimals and no zero before the point unless the shop wants one, millimetres plain. */
+export const showLength = (mm: number, unit: LengthUnit, decimals = unit === 'in' ? 3 : 2, leadingZero = false): string => decimalText(mm, { unit, decimals, leadingZero: leadingZero || unit === 'mm' });
 
 /** A length to as many decimals as it needs, for text that becomes a number again. */
 export function lengthText(mm: number, unit: LengthUnit, decimals = unit === 'in' ? 4 : 3): NumberText {
-  const value = unit === 'in' ? mm / INCH : mm;
-  const fixed = value.toFixed(decimals).replace(/(\.\d*?)0+$/, '$1').replace(/\.$/, '');
-  return trimZero(fixed, unit) as NumberText;
-}
-
-function trimZero(text: string, unit: LengthUnit): string {
-  const t = /^-0(\.0*)?$/.test(text) ? text.slice(1) : text;
-  return unit === 'in' ? t.replace(/^(-?)0\./, '$1.') : t;
+  const text = decimalText(mm, { unit, decimals });
+  return (/\./.test(text) ? text.replace(/0+$/, '').replace(/\.$/, '').replace(/^(-?)$/, '0') : text) as NumberText;
 }

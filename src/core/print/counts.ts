@@ -5,17 +5,17 @@ import type { Job } from '../job/schema';
 /** Edges of a solid as a person counts them: the seam that closes a round face is no edge. */
 export const countEdges = (edges: EdgeInfo[]): number => edges.filter((e) => e.faces[0] !== e.faces[1]).length;
 
-interface RoundWall { origin: Vec3; direction: Vec3; from: number; to: number; sweep: number }
+interface RoundWall { origin: Vec3; direction: Vec3; from: number; to: number; sweep: number; groove: boolean }
 
 /**
  * Round holes of a solid: full inside cylinders; what shares an axis and touches along it (hole and counterbore) is one hole.
- * Grooves are not holes.
+ * A groove alone is no hole; it joins the two ends of the bore it was cut in.
  */
 export function countHoles(job: Pick<Job, 'rows'>, faces: FaceInfo[]): number {
   const grooves = new Set(job.rows.filter((r) => r.body.kind === 'cutRingGroove' || r.body.kind === 'cutBoreGroove').map((r) => r.id));
-  const walls = faces.filter((f) => f.surface === 'cylinder' && f.hollow && f.axis && !(f.tag && grooves.has(f.tag.row))).map((f): RoundWall => {
+  const walls = faces.filter((f) => f.surface === 'cylinder' && f.hollow && f.axis).map((f): RoundWall => {
     const direction = f.axis!.direction, [from, to] = along(f.box, f.axis!.origin, direction);
-    return { origin: f.axis!.origin, direction, from, to, sweep: f.sweep ?? 0 };
+    return { origin: f.axis!.origin, direction, from, to, sweep: f.sweep ?? 0, groove: f.tag !== null && grooves.has(f.tag.row) };
   });
   const groups: RoundWall[][] = [];
   for (const w of walls.sort((a, b) => b.sweep - a.sweep)) {
@@ -26,7 +26,7 @@ export function countHoles(job: Pick<Job, 'rows'>, faces: FaceInfo[]): number {
       for (const g of mine.slice(1)) groups.splice(groups.indexOf(g), 1);
     }
   }
-  return groups.filter((g) => g.reduce((s, w) => s + w.sweep, 0) > 2 * Math.PI - 0.01).length;
+  return groups.filter((g) => g.filter((w) => !w.groove).reduce((s, w) => s + w.sweep, 0) > 2 * Math.PI - 0.01).length;
 }
 
 function sameHole(a: RoundWall, b: RoundWall): boolean {

@@ -81,7 +81,9 @@ function entry(b: Balloon, job: Job, rows: SolvedRow[], cited: SolvedRow[], face
   const many = count?.ok ? looked.reduce((s, r) => s + countCopies(r, faces), 0) : null;
   if (agrees && count?.ok && many !== null && many > 0 && looked.some((r) => 'pattern' in r.row.body) && many !== count.value.value)
     return { ...own, state: 'off', measured: best.value, by: `${many} on the solid, ${count.value.value} on the print`, on: best.rows };
-  return { ...own, state: agrees ? 'proved' : 'off', measured: best.value, by: best.by, on: best.rows };
+  // A fit such as f7 leaves the nominal outside its own limits.
+  const atNominal = !agrees && (nominal < low || nominal > high) && Math.abs(best.value - nominal) < 1e-6;
+  return { ...own, state: agrees ? 'proved' : 'off', measured: best.value, by: atNominal ? `${best.by}, at the nominal: outside its limits; MID models their middle` : best.by, on: best.rows };
 }
 
 /** Inside the limits, with the slack of the solid's own arithmetic. */

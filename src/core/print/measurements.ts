@@ -23,6 +23,7 @@ function round(row: SolvedRow, mine: FaceInfo[], faces: FaceInfo[], edges: EdgeI
   const out: Measurement[] = [], rows = [row.row.id];
   const put = (radius: number, what: string) => out.push({ value: 2 * radius, by: `${what} of row ${row.number}`, family: 'diameter', rows }, { value: radius, by: `${what} of row ${row.number}`, family: 'radius', rows });
   for (const f of mine) if (f.surface === 'cylinder') put(f.radius!, 'cylinder');
+    else if (f.radius !== undefined) out.push({ value: f.radius, by: `${f.surface === 'torus' ? 'round' : 'ball'} of row ${row.number}`, family: 'radius', rows });
   for (const e of edges) if (e.curve === 'circle' && e.faces.some((i) => faces[i].tag?.row === row.row.id)) put(e.radius!, 'round edge');
   const bc = boltCircle(row, mine);
   if (bc !== null) out.push({ value: bc, by: `circle through the ${axesOf(mine).length} axes of row ${row.number}`, family: 'boltCircle', rows });

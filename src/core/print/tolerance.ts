@@ -91,3 +91,9 @@ function general(b: Balloon, nominal: number, cls: GeneralClassName, scope: Numb
 
 /** Half of the band between the limits in the job's unit, for deciding how many decimals to show. */
 export const bandOf = (l: Pick<Limits, 'low' | 'high'>, unit: 'in' | 'mm'): number => (Number.isFinite(l.high) ? (l.high - l.low) / 2 / (unit === 'in' ? INCH : 1) : 0);
+
+/** What a balloon drives with, mm, radians or plain: its nominal, or the middle of its limits where that is asked for (`MID`) or no nominal is printed. */
+export function drivingValue(b: Balloon, job: Pick<Job, 'unit' | 'title'>, scope: NumberScope): Result<number> {
+  const l = balloonLimits(b, job, scope);
+  return l.ok ? ok(b.middle && Number.isFinite(l.value.high) ? (l.value.low + l.value.high) / 2 : l.value.nominal) : l;
+}

@@ -15,6 +15,7 @@ import { HoldCard } from '../hold/HoldCard';
 import { PathsCard } from '../paths/PathsCard';
 import { ProofCard } from '../proof/ProofCard';
 import { ReleaseCard } from '../release/ReleaseCard';
+import { Reckoner } from '../reckon/Reckoner';
 import { Readout } from '../readout/Readout';
 import { Stage } from '../stage/Stage';
 import { Head } from './Head';
@@ -38,7 +39,7 @@ export function Bench({ id }: { id: string }) {
   useEffect(() => {
     startLight();
     let live = true;
-    set({ evaluated: null, picture: null, selected: null, openRow: null, showRow: null, picked: null, measured: [], ghost: null, step: 'shape', view: 'pictorial' });
+    set({ evaluated: null, picture: null, selected: null, openRow: null, showRow: null, picked: null, measured: [], ghost: null, balloon: null, picking: null, wipe: null, step: 'shape', view: 'pictorial' });
     api.read(id).then((s) => { if (live) void open(s); }, (e) => { if (live) setProblem(e instanceof Refused ? e.message : 'the server does not answer'); });
     return () => {
       live = false;
@@ -59,6 +60,7 @@ export function Bench({ id }: { id: string }) {
       <main className={css.main}>
         {step === 'print' ? <PrintTable /> : <Stage job={job} />}
         <Readout job={job} />
+        <Reckoner job={job} />
       </main>
       <KeyList />
       <Modal open={conflict !== null} title="This job was changed in another window" closable={false} footer={[

@@ -78,7 +78,7 @@ function note(step: Step, job: Job, e: Evaluated | null): { text: string; red?: 
 
 function Tools() {
   const { undo, redo, past, future, save, saveMessage } = useJob();
-  const { busy, busySince, engineProblem } = useBench();
+  const { busy, busySince, engineProblem, reckoner, set } = useBench();
   const { light, turn } = useLight();
   const [long, setLong] = useState(false);
   useEffect(() => {
@@ -91,6 +91,7 @@ function Tools() {
       <div>
         <button disabled={!past.length} onClick={undo} title={`undo ${past[past.length - 1]?.label ?? ''} (Ctrl Z)`} aria-label="Undo">undo</button>
         <button disabled={!future.length} onClick={redo} title={`redo ${future[0]?.label ?? ''} (Ctrl Shift Z)`} aria-label="Redo">redo</button>
+        <button onClick={() => set({ reckoner: !reckoner })} aria-pressed={reckoner} title="the arithmetic of the shop: key =">reckon</button>
         <button onClick={turn} title="paper or dark">{light === 'dark' ? 'paper' : 'dark'}</button>
       </div>
       <div role="status" title={saveMessage || engineProblem} className={save === 'saved' || save === 'saving' ? undefined : 'red'}>

@@ -7,7 +7,7 @@ import { stepRow } from './actions';
 /** Every key of the bench, for the list under `?` and for the listener: one place. */
 export const keyList: [string, string][] = [
   ['1 – 7', 'the steps, Print to Release'], ['/', 'to the callout line'], ['[  ]', 'one row back, one row forth'], ['b', 'hold: the print over the view'], ['m', 'measure: pick two places'],
-  ['u', 'inch or millimetre in the readout'], ['?', 'this list'], ['Ctrl Z', 'undo; with Shift, redo'], ['Alt ↑ ↓', 'move the row that has the keyboard'], ['Enter', 'open or close a row'], ['Esc', 'close what is open'],
+  ['u', 'inch or millimetre in the readout'], ['=', 'the reckoner'], ['?', 'this list'], ['Ctrl Z', 'undo; with Shift, redo'], ['Alt ↑ ↓', 'move the row that has the keyboard'], ['Enter', 'open or close a row'], ['Esc', 'close what is open'],
 ];
 
 const typing = (t: EventTarget | null) => t instanceof HTMLElement && (t.isContentEditable || ['INPUT', 'TEXTAREA', 'SELECT'].includes(t.tagName));
@@ -24,7 +24,7 @@ export function useKeys(): void {
       }
       if (e.ctrlKey || e.metaKey || e.altKey) return;
       if (e.key === 'Escape') {
-        bench.set({ help: false, measuring: false, measured: [], ...(typing(e.target) ? {} : { openRow: null }) });
+        bench.set({ help: false, measuring: false, measured: [], picking: null, ...(typing(e.target) ? {} : { openRow: null }) });
         if (typing(e.target)) (e.target as HTMLElement).blur();
         return;
       }
@@ -39,6 +39,7 @@ export function useKeys(): void {
       else if (e.key === 'b' && !e.repeat) bench.set({ blink: true });
       else if (e.key === 'm') bench.set({ measuring: !bench.measuring, measured: [] });
       else if (e.key === 'u') bench.set({ unitShown: (bench.unitShown ?? useJob.getState().job?.unit) === 'in' ? 'mm' : 'in' });
+      else if (e.key === '=') bench.set({ reckoner: !bench.reckoner });
       else if (e.key === '?') bench.set({ help: !bench.help });
     };
     const up = (e: KeyboardEvent) => { if (e.key === 'b') useBench.getState().set({ blink: false }); };

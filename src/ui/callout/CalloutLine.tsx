@@ -1,6 +1,6 @@
 'use client';
 import { useEffect, useMemo, useRef, useState } from 'react';
-import { readRowLine } from '@/core/callout';
+import { namedIn, readRowLine } from '@/core/callout';
 import { rowNames } from '@/core/job';
 import { kindOf, rowKinds } from '@/core/rows';
 import { showLength } from '@/core/number';
@@ -27,9 +27,9 @@ export function CalloutLine() {
   // The verb may be left out: what cannot be a leave row is a cut.
   const line = useMemo(() => {
     if (!typed) return null;
-    if (/^(leave|cut|off)\b/i.test(typed)) return { read: readRowLine(text, names, 'ghost'), shift: 0 };
+    if (/^(leave|cut|off)\b/i.test(typed)) return { read: readRowLine(text, names, 'ghost', namedIn(job)), shift: 0 };
     const prefix = job.rows.length === 0 ? 'LEAVE ' : 'CUT ';
-    return { read: readRowLine(prefix + text, names, 'ghost'), shift: prefix.length };
+    return { read: readRowLine(prefix + text, names, 'ghost', namedIn(job)), shift: prefix.length };
   }, [text, typed, names, job.rows.length]);
   const row = line?.read.ok ? line.read.row : null;
   const error = line && !line.read.ok ? line.read.error : null;

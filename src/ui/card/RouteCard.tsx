@@ -1,7 +1,7 @@
 'use client';
 import { DndContext, KeyboardSensor, PointerSensor, closestCenter, useSensor, useSensors, type DragEndEvent } from '@dnd-kit/core';
 import { SortableContext, sortableKeyboardCoordinates, verticalListSortingStrategy } from '@dnd-kit/sortable';
-import { readRowLine, writeRow } from '@/core/callout';
+import { namedIn, readRowLine, writeRow } from '@/core/callout';
 import { rowNames, type Row } from '@/core/job';
 import { App } from 'antd';
 import { useEffect } from 'react';
@@ -73,7 +73,7 @@ export function pasteRows(text: string): string | null {
   const names = rowNames(job.rows);
   const rows: Row[] = [];
   for (const [i, line] of lines.entries()) {
-    const r = readRowLine(line, names, freshId());
+    const r = readRowLine(line, names, freshId(), namedIn(job));
     if (!r.ok) return `line ${i + 1}, column ${r.error.column}: ${r.error.message}; expected: ${r.error.expected}`;
     rows.push(r.row);
   }

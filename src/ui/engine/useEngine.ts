@@ -1,5 +1,7 @@
 'use client';
+import * as Comlink from 'comlink';
 import { useEffect, useRef } from 'react';
+import type { Mismatch } from '@/core/mismatch';
 import type { Job } from '@/core/job';
 import { useBench } from '../store/benchStore';
 import { engine, restartEngine } from './engine';
@@ -41,4 +43,10 @@ export function cancelEngine(): void {
   const { set } = useBench.getState();
   turn++;
   set({ busy: false, engineProblem: 'stopped; change something to compute again' });
+}
+
+/** Starts the mismatch finder on the job as it is; a change of the job gives it up. */
+export function explainNow(job: Job, progress: (done: number, of: number) => void): { found: Promise<Mismatch[] | null>; stop: () => void } {
+  const mine = turn;
+  return { found: engine().explain(JSON.parse(JSON.stringify(job)), mine, Comlink.proxy(progress)), stop: () => void engine().stopExplaining(mine) };
 }

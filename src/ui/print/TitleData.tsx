@@ -1,5 +1,5 @@
 'use client';
-import type { Job } from '@/core/job';
+import { generalClasses, type Job } from '@/core/job';
 import { toNumberText } from '@/core/number';
 import { NumberBox } from '../common/NumberBox';
 import { Section, fieldsClass } from '../common/Section';
@@ -33,8 +33,12 @@ export function TitleData() {
         <ChoiceBox label="Projection" value={title.projection ?? ''} options={[{ value: '', label: '—' }, { value: 'third', label: 'third angle' }, { value: 'first', label: 'first angle' }]} choose={(o) => put({ projection: (o.value || undefined) as 'first' | 'third' | undefined })} />
         {text('finish', 'Finish')}
         {(job.unit === 'in' ? [2, 3, 4] : [0, 1, 2]).map((d) => <div key={d}>{tolerance(d)}</div>)}
+        <ChoiceBox label="General class" value={title.general ?? ''} options={[{ value: '', label: 'none' }, ...generalClasses.map((c) => ({ value: c as string, label: `ISO 2768-${c}` }))]} choose={(o) => put({ general: (o.value || undefined) as 'm' | undefined })} />
+        <NumberBox printed job={job} label="Angles are ±" value={title.angleTolerance} quantity="angle" optional commit={(t) => put({ angleTolerance: t })} />
+        {job.unit === 'in' && <NumberBox printed job={job} label="Fractions are ±" value={title.fractionTolerance} quantity="offset" optional commit={(t) => put({ fractionTolerance: t })} />}
         <NumberBox printed job={job} label="Break all edges" value={title.edgeBreak} quantity="length" optional commit={(t) => put({ edgeBreak: t === undefined ? undefined : toNumberText(t) })} />
         <div style={{ gridColumn: 'span 2' }}>{text('notes', 'Notes')}</div>
+        {job.unit === 'in' && <label style={{ fontSize: 13, alignSelf: 'end' }}><input type="checkbox" checked={Boolean(title.leadingZero)} onChange={(e) => put({ leadingZero: e.target.checked ? true : undefined })} /> write 0.250</label>}
       </div>
     </Section>
   );

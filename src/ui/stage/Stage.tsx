@@ -6,11 +6,15 @@ import { viewOf } from '@/core/engine/views';
 import { placeVise } from '@/core/hold/vise';
 import { boxOf, sideNormal, scale, type Vec3 } from '@/core/geometry/vec';
 import { showLength } from '@/core/number';
+import type { FaceInfo } from '@/core/engine/kernel';
+import { featureOf } from '@/core/print/features';
+import { setMeasure } from '../bench/actions';
 import { engine } from '../engine/engine';
 import { useBench } from '../store/benchStore';
 import { useLight } from '../common/light';
 import { boxEdges, boxFaces, chainDotted, drillMark, loopLines, pairs, stockBottom, stockEdges } from './outlines';
-import { printCorners } from './printPlace';
+import { usePage } from '../print/pagePicture';
+import { layPrint } from './printPlace';
 import { readPalette } from './ink';
 import { StageScene } from './scene';
 import { ViewBar } from './ViewBar';
@@ -24,7 +28,6 @@ export function Stage({ job }: { job: Job }) {
   const { set, picture, evaluated, view, section, ghost, selected, picked, measured, step, blink, printOpacity, showStock } = b;
   const light = useLight((s) => s.light);
   const [overlay, setOverlay] = useState({ axes: [] as { x: number; y: number }[], stamp: 0 });
-  const [aspects, setAspects] = useState<Record<string, number>>({});
   const scope = useMemo(() => numberScope(job), [job]);
   const evaluation = evaluated?.evaluation ?? null;
   const fitted = useRef('');
@@ -110,22 +113,18 @@ export function Stage({ job }: { job: Job }) {
     ]);
   }, [measured, finding, step, light]);
 
-  // The print over the view it was calibrated to.
-  const print = job.prints.find((q) => q.calibration && q.calibration.view === (view === 'pictorial' || view === 'section' ? '' : view));
+  // The print over the view a stretch of it was calibrated to; over a section, the view the section is seen from.
+  const shownView = view === 'pictorial' ? '' : view === 'section' ? section.side : view;
+  const laid = useMemo(() => job.prints.flatMap((q) => q.regions.map((region) => ({ print: q, region }))).find(({ region }) => region.view === shownView) ?? null, [job.prints, shownView]);
+  const { picture: sheet } = usePage(laid?.print, laid?.region.page ?? 1);
   const part = evaluation?.part?.box ?? null;
-  const aspect = print ? aspects[print.attachment] : undefined;
   useEffect(() => {
-    if (!print || aspect !== undefined) return;
-    const img = new Image();
-    img.onload = () => setAspects((a) => ({ ...a, [print.attachment]: img.height / img.width }));
-    img.src = `/api/attachments/${print.attachment}`;
-  }, [print, aspect]);
-  useEffect(() => {
-    const s = scene.current!;
-    const corners = print && aspect !== undefined && part ? printCorners(print, aspect, part, scope) : null;
-    s.setPrint(corners ? { url: `/api/attachments/${print!.attachment}`, corners } : null);
-  }, [print, aspect, part, scope]);
-  const shownOpacity = blink ? 1 : step === 'proof' ? printOpacity : 0;
+    const at = laid && sheet && part ? layPrint(laid.region, laid.print.turn ?? 0, sheet.aspect, part, scope) : null;
+    scene.current!.setPrint(at ? { url: sheet!.url, ...at } : null);
+  }, [laid, sheet, part, scope]);
+  const wipe = laid && step === 'proof' && !blink ? b.wipe : null;
+  useEffect(() => scene.current!.setWipe(wipe, laid ? viewOf[laid.region.view].right : { x: 1, y: 0, z: 0 }), [wipe, laid, sheet, part]);
+  const shownOpacity = blink || wipe !== null ? 1 : step === 'proof' ? printOpacity : 0;
   useEffect(() => scene.current!.setPrintOpacity(shownOpacity), [shownOpacity]);
 
   // Fitting: when the view changes, or the piece becomes another size.
@@ -170,18 +169,26 @@ export function Stage({ job }: { job: Job }) {
     const h = scene.current?.hit(p.x, p.y) ?? null;
     if (!h) return set({ picked: null, selected: null, ...(b.measuring ? { measured: [] } : {}) });
     const face = view === 'section' ? undefined : picture?.faces[h.face];
+    if (b.picking) return pickFeature(face, h.corner ?? h.point);
     const pick = { point: h.corner ?? h.point, snapped: h.corner ? ('corner' as const) : ('face' as const), face: view === 'section' ? -1 : h.face, row: face?.tag?.row ?? null, role: face?.tag?.role ?? null, area: face?.area ?? 0 };
     if (b.measuring) return set({ measured: measured.length === 1 ? [measured[0], pick] : [pick] });
     set({ picked: pick, selected: pick.row ?? null });
   };
 
+  /** A face picked for the measurement of a balloon: one round face is enough with Shift, else two faces. */
+  const pickFeature = (face: FaceInfo | undefined, at: Vec3) => {
+    const f = face && featureOf(face, at);
+    if (!f || !b.picking) return;
+    if (b.picking.first === null) return set({ picking: { ...b.picking, first: f }, picked: { point: at, snapped: 'face', face: picture!.faces.indexOf(face), row: f.row, role: f.role, area: face.area } });
+    setMeasure(b.picking.balloon, { a: b.picking.first, b: f });
+  };
   const leader = finding?.place && scene.current && step === 'shape' && view !== 'section' ? leaderFor(scene.current.project(finding.place), host.current) : null;
   const mid = measured.length === 2 && scene.current ? scene.current.project({ x: (measured[0].point.x + measured[1].point.x) / 2, y: (measured[0].point.y + measured[1].point.y) / 2, z: (measured[0].point.z + measured[1].point.z) / 2 }) : null;
   return (
     <section className={css.stage} aria-label="Stage">
-      <ViewBar job={job} hasPrint={Boolean(print)} />
+      <ViewBar job={job} hasPrint={laid !== null} />
       <div className={css.canvas}>
-        <div ref={host} className={css.host} data-testid="stage" data-print={print ? shownOpacity : undefined} onPointerDown={(e) => { down.current = place(e); }} onPointerMove={move} onPointerUp={click} onPointerLeave={() => set({ cursor: null })} />
+        <div ref={host} className={css.host} data-testid="stage" data-print={laid ? shownOpacity : undefined} data-wipe={wipe ?? undefined} onPointerDown={(e) => { down.current = place(e); }} onPointerMove={move} onPointerUp={click} onPointerLeave={() => set({ cursor: null })} />
         <svg className={css.overlay} aria-hidden="true">
           <Axes axes={overlay.axes} height={host.current?.clientHeight ?? 0} />
           {leader && (
@@ -193,6 +200,9 @@ export function Stage({ job }: { job: Job }) {
           {mid && <text className={css.distance} x={mid.x + 8} y={mid.y - 8}>{showLength(distance(measured[0].point, measured[1].point), b.unitShown ?? job.unit, (b.unitShown ?? job.unit) === 'in' ? 4 : 3)}</text>}
         </svg>
         {!picture && <p className={css.empty}>{job.rows.length ? (b.busy ? 'working out the part …' : 'no row makes material yet') : 'Nothing stands here yet. Type what the print says: LEAVE BLOCK 4 X 2.5 X .75'}</p>}
+        {b.picking && (
+          <p className={css.hint}>balloon {b.picking.balloon}: {b.picking.first === null ? 'pick the face it is measured on' : 'pick the second face'}{b.picking.first !== null && <> or <button className="btn small" onClick={() => setMeasure(b.picking!.balloon, { a: b.picking!.first! })}>measure this face alone</button></>} <button className="btn small" onClick={() => set({ picking: null })}>leave it</button></p>
+        )}
         {b.measuring && <p className={css.hint}>measuring: pick two places; corners are caught. Press m to stop.</p>}
       </div>
     </section>

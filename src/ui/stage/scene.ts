@@ -28,6 +28,7 @@ export class StageScene {
 
   constructor(private host: HTMLElement, private palette: Palette) {
     this.renderer = new THREE.WebGLRenderer({ antialias: true, alpha: true, preserveDrawingBuffer: true });
+    this.renderer.localClippingEnabled = true;
     this.renderer.setPixelRatio(Math.min(window.devicePixelRatio, 2));
     this.renderer.domElement.style.display = 'block';
     this.renderer.domElement.setAttribute('aria-hidden', 'true');
@@ -190,23 +191,36 @@ export class StageScene {
     this.draw();
   }
 
-  /** A picture of the print, laid flat into the view by its four corners. */
-  setPrint(image: { url: string; corners: Vec3[] } | null): void {
+  /** A stretch of a print, laid flat into the view by its four corners. */
+  setPrint(image: { url: string; corners: Vec3[]; uv: { u0: number; v0: number; u1: number; v1: number } } | null): void {
     this.clear('print');
     if (!image) return this.draw();
     new THREE.TextureLoader().load(image.url, (texture) => {
       this.clear('print');
       texture.colorSpace = THREE.SRGBColorSpace;
       const g = new THREE.BufferGeometry();
-      const [a, b, c, d] = image.corners;
+      const [a, b, c, d] = image.corners, { u0, v0, u1, v1 } = image.uv;
       g.setAttribute('position', new THREE.BufferAttribute(new Float32Array([a, b, c, a, c, d].flatMap((p) => [p.x, p.y, p.z])), 3));
-      g.setAttribute('uv', new THREE.BufferAttribute(new Float32Array([0, 0, 1, 0, 1, 1, 0, 0, 1, 1, 0, 1]), 2));
-      const m = new THREE.Mesh(g, new THREE.MeshBasicMaterial({ map: texture, transparent: true, opacity: this.printOpacity, depthTest: false, side: THREE.DoubleSide }));
+      g.setAttribute('uv', new THREE.BufferAttribute(new Float32Array([u0, v0, u1, v0, u1, v1, u0, v0, u1, v1, u0, v1]), 2));
+      const m = new THREE.Mesh(g, new THREE.MeshBasicMaterial({ map: texture, transparent: true, opacity: this.printOpacity, depthTest: false, side: THREE.DoubleSide, clippingPlanes: this.wipePlane ? [this.wipePlane] : [] }));
       m.renderOrder = 20;
       m.visible = this.printOpacity > 0;
       this.layer('print').add(m);
       this.draw();
     });
+  }
+  private wipePlane: THREE.Plane | null = null;
+  /** Shows the print only left of a line, `share` of the way across the part; null shows all of it. */
+  setWipe(share: number | null, right: Vec3): void {
+    const r = v(right);
+    const ends = [this.bounds.min, this.bounds.max].map((p) => p.dot(r));
+    const lo = Math.min(...ends), hi = Math.max(...ends), margin = (hi - lo) * 0.15;
+    this.wipePlane = share === null ? null : new THREE.Plane(r.clone().negate(), lo - margin + (hi - lo + 2 * margin) * share);
+    this.layer('print').traverse((o) => {
+      const m = (o as THREE.Mesh).material as THREE.MeshBasicMaterial | undefined;
+      if (m) m.clippingPlanes = this.wipePlane ? [this.wipePlane] : [];
+    });
+    this.draw();
   }
   /** How strong the print lies over the part; kept for a picture that is still being loaded. */
   setPrintOpacity(opacity: number): void {

@@ -1,23 +1,21 @@
 import { numberScope } from '@/core/engine/numbers';
 import { sideFrame, v3 } from '@/core/geometry/vec';
 import { circle } from '@/core/outline';
-import { emptyJob, type Print } from '@/core/job';
+import { emptyJob, type Region } from '@/core/job';
 import { toNumberText } from '@/core/number';
 import { boxEdges, boxFaces, chainDotted, drillMark, loopLines, stockBottom, stockEdges } from './outlines';
-import { printCorners } from './printPlace';
+import { layPrint } from './printPlace';
 
 const scope = numberScope(emptyJob('x', 'mm', ''));
 const n = toNumberText;
 const part = { min: v3(-50, -30, 0), max: v3(50, 30, 20) };
-const print = (change: Partial<NonNullable<Print['calibration']>> = {}): Print => ({
-  id: 'p', name: 'sheet', attachment: '0'.repeat(64), mediaType: 'image/png',
-  calibration: { view: 'top', a: { x: 0.25, y: 0.3 }, b: { x: 0.75, y: 0.3 }, distance: n('100'), direction: 'x', place: { x: n('-50'), y: n('0') }, ...change },
-});
+const region = (change: Partial<Region> = {}): Region => ({ view: 'top', page: 1, a: { x: 0.25, y: 0.3 }, b: { x: 0.75, y: 0.3 }, distance: n('100'), direction: 'x', place: { x: n('-50'), y: n('0') }, ...change });
+const printCorners = (r: Region, aspect: number, box: typeof part, s: typeof scope, turn = 0) => layPrint(r, turn, aspect, box, s)?.corners ?? null;
 
 describe('a print laid over a view', () => {
   it('comes to scale, point a to its place', () => {
     // Half of the width is 100 mm: the picture is 200 wide, 120 high at an aspect of .6.
-    const [a, b, c, d] = printCorners(print(), 0.6, part, scope)!;
+    const [a, b, c, d] = printCorners(region(), 0.6, part, scope)!;
     expect([a.x, a.y]).toEqual([expect.closeTo(-100, 9), expect.closeTo(-60, 9)]);
     expect([b.x, b.y]).toEqual([expect.closeTo(100, 9), expect.closeTo(-60, 9)]);
     expect([c.x, c.y]).toEqual([expect.closeTo(100, 9), expect.closeTo(60, 9)]);
@@ -26,22 +24,38 @@ describe('a print laid over a view', () => {
   });
 
   it('is straightened when it was photographed askew', () => {
-    const corners = printCorners(print({ b: { x: 0.75, y: 0.25 } }), 0.6, part, scope)!;
+    const corners = printCorners(region({ b: { x: 0.75, y: 0.25 } }), 0.6, part, scope)!;
     const [a, b] = corners;
     const tilt = Math.atan2(b.y - a.y, b.x - a.x);
     expect(tilt).toBeCloseTo(-Math.atan2(0.05, 0.5), 9);
   });
 
   it('stands in front of any side', () => {
-    const [a] = printCorners(print({ view: 'front', place: { x: n('-50'), y: n('10') } }), 0.6, part, scope)!;
+    const [a] = printCorners(region({ view: 'front', place: { x: n('-50'), y: n('10') } }), 0.6, part, scope)!;
     expect(a.y).toBeLessThan(-30);
     expect(a.z).toBeCloseTo(10 - 60, 9);
   });
 
+  it('shows only the stretch it was bound to, at the same scale', () => {
+    const at = layPrint(region({ box: { x0: 0.5, y0: 0.3, x1: 0.25, y1: 0.1 } }), 0, 0.6, part, scope)!;
+    expect(at.uv).toEqual({ u0: 0.25, u1: 0.5, v0: expect.closeTo(0.5, 9), v1: expect.closeTo(1 - 0.1 / 0.6, 9) });
+    expect([at.corners[0].x, at.corners[0].y]).toEqual([expect.closeTo(-50, 9), expect.closeTo(0, 9)]);
+    expect([at.corners[2].x, at.corners[2].y]).toEqual([expect.closeTo(0, 9), expect.closeTo(40, 9)]);
+  });
+
+  it('stands upright when the page is read in quarter turns, whichever way a and b were picked', () => {
+    // Read with a quarter turn to the right, what is up on the page lies to the right of it: along x as read is up the stored page.
+    for (const [a, b] of [[0.5, 0.1], [0.1, 0.5]]) {
+      const [p, q] = printCorners(region({ a: { x: 0.5, y: a }, b: { x: 0.5, y: b }, direction: 'x' }), 0.6, part, scope, 1)!;
+      const right = { x: q.x - p.x, y: q.y - p.y };
+      expect(right.x).toBeCloseTo(0, 9);
+      expect(right.y).toBeLessThan(0);
+    }
+  });
+
   it('is not laid where a number is missing or the points are one', () => {
-    expect(printCorners({ ...print(), calibration: undefined }, 1, part, scope)).toBeNull();
-    expect(printCorners(print({ distance: n('?') }), 1, part, scope)).toBeNull();
-    expect(printCorners(print({ b: { x: 0.25, y: 0.3 } }), 1, part, scope)).toBeNull();
+    expect(printCorners(region({ distance: n('?') }), 1, part, scope)).toBeNull();
+    expect(printCorners(region({ b: { x: 0.25, y: 0.3 } }), 1, part, scope)).toBeNull();
   });
 });
 

@@ -1,6 +1,6 @@
 import type { Patches } from 'mutative';
 import type { Problem } from '@/core/result';
-import type { JobSummary, ListedJob, StoredJob } from '@/core/job';
+import type { JobSummary, ListedJob, Print, StoredJob } from '@/core/job';
 
 /** What the server said no to, in words for the user. */
 export class Refused extends Error {
@@ -26,7 +26,7 @@ export const api = {
   restore: (id: string) => call<object>(`/api/jobs/${id}/restore`, { method: 'POST' }),
   duplicate: (id: string) => call<StoredJob>(`/api/jobs/${id}/duplicate`, { method: 'POST' }),
   summary: (id: string) => call<JobSummary>(`/api/jobs/${id}/summary`),
-  attach: (file: Blob) => call<{ hash: string; mediaType: 'image/png' | 'image/jpeg'; size: number }>('/api/attachments', { method: 'POST', body: file }),
+  attach: (file: Blob) => call<{ hash: string; mediaType: Print['mediaType']; size: number }>('/api/attachments', { method: 'POST', body: file }),
   /** Saves edits; a conflict hands back the job as it is now. */
   async save(id: string, base: number, patches: Patches): Promise<{ revision: number } | { conflict: StoredJob }> {
     const r = await fetch(`/api/jobs/${id}`, json('PUT', { base, patches }));

@@ -2,6 +2,7 @@
 import { create } from 'zustand';
 import type { Side, Vec3 } from '@/core/geometry/vec';
 import type { Mesh } from '@/core/engine/kernel';
+import type { Feature } from '@/core/job';
 import type { Evaluated, Picture } from '@/kernel/worker';
 
 export const steps = ['print', 'stock', 'shape', 'hold', 'paths', 'proof', 'release'] as const;
@@ -37,12 +38,20 @@ interface BenchState {
   unitShown: 'in' | 'mm' | null;
   help: boolean;
   focusRow: string | null;
+  /** Balloon looked at, on the print and in the ledger alike. */
+  balloon: number | null;
+  /** Balloon whose measurement is being picked on the stage, and the first face picked. */
+  picking: { balloon: number; first: Feature | null } | null;
+  /** How the print lies over the part: see-through, or up to a line that is wiped across. */
+  wipe: number | null;
+  /** The reckoner drawer. */
+  reckoner: boolean;
   set(p: Partial<BenchState>): void;
 }
 
 /** What is on the bench right now; nothing of it is part of the job. */
 export const useBench = create<BenchState>((set) => ({
   step: 'shape', view: 'pictorial', section: { side: 'front', at: 0.5 }, evaluated: null, busy: false, busySince: 0, engineProblem: '', picture: null, ghost: null,
-  selected: null, openRow: null, showRow: null, cursor: null, picked: null, measuring: false, measured: [], blink: false, printOpacity: 0.5, showStock: true, unitShown: null, help: false, focusRow: null,
+  selected: null, openRow: null, showRow: null, cursor: null, picked: null, measuring: false, measured: [], blink: false, printOpacity: 0.5, showStock: true, unitShown: null, help: false, focusRow: null, balloon: null, picking: null, wipe: null, reckoner: false,
   set: (p) => set(p),
 }));

@@ -1,0 +1,90 @@
+'use client';
+import { useEffect, useRef, useState } from 'react';
+import { slipWords, type Explanation, type Mismatch } from '@/core/mismatch';
+import type { Job } from '@/core/job';
+import { Section } from '../common/Section';
+import { explainNow } from '../engine/useEngine';
+import { useBench } from '../store/benchStore';
+import { useJob } from '../store/jobStore';
+import { checkFigure, checkName } from './figures';
+import css from './Proof.module.css';
+
+interface Tried { explanation: Explanation; before: Job; after: Job }
+
+/** Looks for the one slip that explains a check value the model misses. A slip is tried with one press and put back with another. */
+export function MismatchFinder() {
+  const job = useJob((s) => s.job)!;
+  const edit = useJob((s) => s.edit);
+  const { evaluated, set } = useBench();
+  const [found, setFound] = useState<{ job: Job; list: Mismatch[] } | null>(null);
+  const [progress, setProgress] = useState<{ done: number; of: number } | null>(null);
+  const [problem, setProblem] = useState('');
+  const [tried, setTried] = useState<Tried | null>(null);
+  const running = useRef<{ stop: () => void } | null>(null);
+  const off = evaluated?.evaluation.checks.filter((c) => !c.agrees && c.expected !== null) ?? [];
+  useEffect(() => () => running.current?.stop(), []);
+  // What was tried counts as put back as soon as anything else is changed.
+  const trying = tried && tried.after === job ? tried : null;
+  const stale = found !== null && found.job !== job && !trying;
+  if (!off.length && !trying) return null;
+
+  const look = () => {
+    setProblem('');
+    setTried(null);
+    setProgress({ done: 0, of: 1 });
+    const run = explainNow(job, (done, of) => setProgress({ done, of }));
+    running.current = run;
+    run.found.then(
+      (list) => { setProgress(null); if (list) setFound({ job, list }); },
+      (e) => { setProgress(null); setProblem(e instanceof Error ? e.message : 'the engine stopped'); },
+    );
+  };
+  const attempt = (x: Explanation) => {
+    const before = job;
+    const why = edit(x.edits, 'a slip tried');
+    if (why) return setProblem(why);
+    setTried({ explanation: x, before, after: useJob.getState().job! });
+    if (x.row !== null) set({ selected: before.rows[x.row - 1]?.id ?? null });
+  };
+  const back = () => {
+    if (!trying) return;
+    edit([{ edit: 'replace', job: trying.before }], 'put back');
+    setFound((f) => (f ? { ...f, job: useJob.getState().job! } : f));
+    setTried(null);
+  };
+  return (
+    <Section title="What single slip would explain it?" aside={progress
+      ? <><span className="num">{progress.done} of {progress.of}</span> <button className="btn small" onClick={() => { running.current?.stop(); setProgress(null); }}>stop</button></>
+      : !trying && <button className="btn small main" onClick={look}>{found && !stale ? 'look again' : 'look for the slip'}</button>}>
+      {problem && <p className="red" style={{ margin: 0 }}>{problem}</p>}
+      {progress && <div className={css.bar} role="progressbar" aria-valuenow={progress.done} aria-valuemax={progress.of}><i style={{ width: `${(100 * progress.done) / Math.max(1, progress.of)}%` }} /></div>}
+      {trying && (
+        <div className={css.trying} data-testid="trying">
+          <p>tried: <Slip job={trying.before} x={trying.explanation} /></p>
+          <button className="btn small main" onClick={() => setTried(null)}>keep it</button> <button className="btn small" onClick={back}>put it back</button>
+        </div>
+      )}
+      {!found && !progress && !trying && <p className="soft" style={{ margin: 0 }}>One number read wrongly, one hole too few, a row twice, the wrong density: each is tried on the solid, and those that fit are listed.</p>}
+      {found && !stale && !trying && found.list.map((m) => (
+        <div key={m.index} data-mismatch={m.check.kind}>
+          <p className={css.missed}>{checkName(m.check)}: {checkFigure(m.check, m.check.expected, job)} printed, {checkFigure(m.check, m.check.actual, job)} in the model</p>
+          {m.explanations.length === 0 && <p className="soft" style={{ margin: 0 }}>No single slip explains it: there may be two, or the print errs.</p>}
+          {m.explanations.map((x) => (
+            <div key={x.rank} className={css.slip} data-rank={x.rank} data-agrees={x.agrees}>
+              <b>{x.rank}</b>
+              <span><Slip job={job} x={x} /><small>{x.agrees ? 'gives' : 'comes near:'} {checkFigure(m.check, x.value, job)}{x.alsoMends ? `; mends ${x.alsoMends} other${x.alsoMends > 1 ? 's' : ''} too` : ''}</small></span>
+              <button className="btn small" onClick={() => attempt(x)} aria-label={`try slip ${x.rank}`}>try</button>
+            </div>
+          ))}
+        </div>
+      ))}
+    </Section>
+  );
+}
+
+/** A slip in words: what it is, where it stands, from what to what. */
+function Slip({ job, x }: { job: Job; x: Explanation }) {
+  const where = x.balloon !== undefined ? `balloon ${x.balloon}` : x.row === null ? job.material.name || 'material' : `row ${x.row}`;
+  const field = x.balloon !== undefined || x.field === 'row' ? '' : ` ${x.field.replace(/^(shape|pattern)\./, '').replace(/\./g, ' ')}`;
+  return <>{slipWords[x.kind]}: {where}{field}, <span className="num">{x.from}</span> for <span className="num">{x.to}</span></>;
+}
