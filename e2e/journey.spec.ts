@@ -136,7 +136,7 @@ test('pictures of the wrong kind are refused and nothing breaks', async ({ page 
   await newJob(page, 'Wrong files', 'millimetre', '');
   await page.keyboard.press('1');
   await page.getByLabel('Picture of a print').setInputFiles({ name: 'evil.png', mimeType: 'image/png', buffer: Buffer.from('<svg onload="alert(1)"/>') });
-  await expect(page.getByText(/neither a PNG nor a JPEG/)).toBeVisible();
+  await expect(page.getByText(/neither a PNG, a JPEG, a PDF/)).toBeVisible();
   await page.getByLabel('Picture of a print').setInputFiles({ name: 'huge.png', mimeType: 'image/png', buffer: Buffer.alloc(20_000_001) });
   await expect(page.getByText(/at most 20 MB/)).toBeVisible();
   await expect(page.getByText('No print yet')).toBeVisible();

@@ -21,7 +21,7 @@ describe('the headless command', () => {
     const r = run('check', file('good.card', good), '--json');
     expect(r.code).toBe(0);
     const j = JSON.parse(r.out);
-    expect(Object.keys(j).sort()).toEqual(['checks', 'errors', 'findings', 'ledger', 'ok', 'part', 'rows', 'stock', 'unit']);
+    expect(Object.keys(j).sort()).toEqual(['checks', 'complete', 'errors', 'findings', 'ledger', 'ok', 'part', 'rows', 'stock', 'unit']);
     expect(j).toMatchObject({ ok: true, errors: [], unit: 'in' });
     expect(j.rows).toHaveLength(3);
     expect(j.rows[0]).toMatchObject({ number: 1, name: '', callout: 'LEAVE ROUND ⌀#1 X .7', state: 'ok', message: '' });
@@ -76,5 +76,25 @@ describe('the headless command', () => {
     expect(() => JSON.parse(r.out)).not.toThrow();
     const noise = run('check', file('noise.card', Array.from({ length: 400 }, (_, i) => String.fromCharCode(33 + ((i * 7919) % 90)).repeat(i % 60)).join('\n')), '--json');
     expect(noise.code).toBe(2);
+  });
+
+  it('explains a check value that is off, ranked', () => {
+    const card = 'JOB "x"\nUNIT mm\nMATERIAL "steel 1018"\n#1 ⌀60 h9\nLEAVE ROUND ⌀#1 X 12\nCUT 5X ⌀8 THRU ON BC 42\nCHECK HOLES 6\nCHECK SIZE Z 12\n';
+    const r = run('explain', file('five.card', card), '--json');
+    expect(r.code).toBe(0);
+    const list = JSON.parse(r.out);
+    expect(list).toHaveLength(1);
+    expect(list[0].check).toMatchObject({ kind: 'holes', expected: 6, actual: 5 });
+    expect(list[0].explanations[0]).toEqual({ rank: 1, kind: 'one-instance-missing', row: 2, field: 'count', from: '5', to: '6', value: 6, residual: 0, agrees: true, alsoMends: 0 });
+    expect(run('explain', file('five.card', card)).out).toContain('5 -> 6');
+    expect(JSON.parse(run('explain', file('fine.card', card.replace('5X', '6X')), '--json').out)).toEqual([]);
+    expect(JSON.parse(run('explain', file('broken.card', 'UNIT mm\nNONSENSE'), '--json').out)).toMatchObject({ ok: false, errors: [{ line: 2 }] });
+  });
+  it('carries the ledger with limits, where they come from and what proved it', () => {
+    const j = JSON.parse(run('check', file('fit.card', 'UNIT mm\nTOLERANCES ISO 2768-m\nLET wall = 4!\n#1 ⌀20 H7\n#2 30 BASIC\n#3 25.5 / 25.3\n#4 (12)\nLEAVE BLOCK 60 X #2 X #3\nCUT ⌀#1 THRU\nCUT POCKET (60 - 2*wall) X 4 DEEP 3 AT 0,12\n'), '--json').out);
+    expect(j.ledger[0]).toMatchObject({ number: 1, text: '⌀20 H7', kind: 'diameter', state: 'proved', nominal: 20, low: 20, high: 20.021, tolerance: 'H7, ISO 286-1', rows: [2] });
+    expect(j.ledger[1]).toMatchObject({ state: 'proved', low: 30, high: 30 });
+    expect(j.ledger[2]).toMatchObject({ state: 'proved', nominal: 25.4, tolerance: 'limits', measured: expect.closeTo(25.4, 9) });
+    expect(j.complete).toMatchObject({ balloons: 4, proved: 4 });
   });
 });

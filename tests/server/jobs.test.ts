@@ -5,6 +5,8 @@ import path from 'node:path';
 import { applyEdits } from '@/core/job';
 import { closeDatabase, database } from '@/server/database';
 import { keepAttachment, readAttachment } from '@/server/attachments';
+import { keepShopMaterials, shopMaterials } from '@/server/shop';
+import { shopMaterialsSchema } from '@/core/tables';
 import { createJob, duplicateJob, importText, listJobs, readStored, saveEdits, setDeleted } from '@/server/jobs';
 import { fileOf, summaryOf } from '@/server/release';
 
@@ -102,11 +104,24 @@ describe('attachments', () => {
     expect(new Uint8Array((await readAttachment(kept.value.hash))!.bytes)).toEqual(png);
     expect(await keepAttachment(png)).toMatchObject({ ok: true, value: { hash: kept.value.hash } });
   });
+  it('take PDF and ASCII DXF too', async () => {
+    const kinds = await Promise.all(['%PDF-1.7\n', '  0\nSECTION\n  2\nHEADER\n', '999\nmade by hand\n0\nSECTION\n', '0\r\nSECTION\r\n'].map(async (t) => { const r = await keepAttachment(new TextEncoder().encode(t)); return r.ok ? r.value.mediaType : r.problems[0].message; }));
+    expect(kinds).toEqual(['application/pdf', 'image/vnd.dxf', 'image/vnd.dxf', 'image/vnd.dxf']);
+  });
   it('are refused when empty, too large or something else', async () => {
     expect(await keepAttachment(new Uint8Array())).toMatchObject({ ok: false });
     expect(await keepAttachment(new TextEncoder().encode('<svg onload="alert(1)">'))).toMatchObject({ ok: false, problems: [{ message: expect.stringMatching(/neither/) }] });
     expect(await keepAttachment(new Uint8Array(20_000_001))).toMatchObject({ ok: false, problems: [{ expected: expect.stringMatching(/at most/) }] });
     expect(await readAttachment('0'.repeat(64))).toBeNull();
+  });
+});
+
+describe('the shop\'s own materials', () => {
+  it('are kept, every name once and none of the table\'s', async () => {
+    await keepShopMaterials([{ name: 'bearing bronze', density: 8.7, source: 'mill certificate' }]);
+    expect(await shopMaterials()).toEqual([{ name: 'bearing bronze', density: 8.7, source: 'mill certificate' }]);
+    const wrong = (list: unknown) => shopMaterialsSchema.safeParse(list).success;
+    expect([wrong([{ name: 'brass', density: 8.4, source: '' }]), wrong([{ name: 'a', density: 1, source: '' }, { name: 'A', density: 2, source: '' }]), wrong([{ name: 'a', density: -1, source: '' }]), wrong([{ name: 'a', density: 1, source: '' }])]).toEqual([false, false, false, true]);
   });
 });
 

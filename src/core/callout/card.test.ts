@@ -43,7 +43,7 @@ describe('rows of the contract', () => {
     for (const k of rowKinds) for (const unit of ['in', 'mm'] as const) expect(canonical(k.example[unit])).toBe(k.example[unit]);
   });
   it('reads back exactly what it writes, for rows put together at random', () => {
-    const n = fc.constantFrom('1', '.25', '#4/2', '1-1/2', '(5.8 - 2.3)', '12.5mm', '375thou', '?', '.125!', 'sqrt(2)');
+    const n = fc.constantFrom('1', '.25', '#4/2', '1-1/2', '(5.8 - 2.3)', '12.5mm', '375thou', '?', '.125!', 'sqrt(2)', '(wall)', '(wall*2)!', '3.3{tap drill of M4}');
     const place = fc.oneof(fc.constant(''), fc.array(fc.tuple(n, n), { minLength: 1, maxLength: 4 }).map((p) => ` AT ${p.map(([x, y]) => `${x},${y}`).join(' ')}`), fc.tuple(n, n).map(([a, b]) => ` GRID 2 3 BY ${a} ${b}`), n.map((a) => ` LINE 3 BY ${a} TURN 30 AT 1,2`));
     const plane = fc.constantFrom('', ' ON BOTTOM', ' ON LEFT', ' ON FLOOR OF 2', ' START .1', ' START .1 ON TOP OF 1');
     const deep = fc.oneof(fc.constant(' THRU'), n.map((a) => ` DEEP ${a}`));
@@ -125,6 +125,26 @@ describe('whole cards', () => {
     const moved = [job.rows[1], job.rows[0], job.rows[2]];
     expect(writeRow(moved[2], rowNames(moved))).toBe('CUT ⌀1 THRU ON FLOOR OF 1');
   });
+  it('read named values, title tolerances, counts and areas', () => {
+    const text = 'JOB "x" REV A\nUNIT mm\nTOLERANCES ISO 2768-m X ±1 .X ±0.3 .XX ±0.1 ANGLE ±0.5\nLET wall = 3\nLET gap = (wall*2) "between jaws"\n#1 40\nLEAVE BLOCK #1 X (wall*10) X 20\nCUT POCKET (#1 - 2*wall) X (gap) R(wall) DEEP 5\nCUT ⌀3.3{tap drill of M4} THRU\nCHECK AREA ALL 5200\nCHECK AREA FLOOR OF 2 196.6\nCHECK EDGES 24\nCHECK HOLES 1\n';
+    const read = readCard(text);
+    expect(read.errors).toEqual([]);
+    expect(writeCard(read.job)).toBe(text);
+    expect(read.job.names).toEqual([{ name: 'wall', value: '3' }, { name: 'gap', value: 'wall*2', note: 'between jaws' }]);
+    expect(read.job.rows[1].body).toMatchObject({ radius: 'wall', shape: { length: '#1 - 2*wall', width: 'gap' } });
+    // A bare name may stand where a number may, once it is known.
+    expect(readCard('UNIT mm\nLET wall = 3\nLEAVE BLOCK wall X 20 X wall*2 R wall').job.rows[0].body).toMatchObject({ length: 'wall', height: 'wall*2', radius: 'wall' });
+  });
+  it('refuse wrong named values and title tolerances with their place', () => {
+    expect(errorsOf('UNIT mm', 'LET deep = 3')[0]).toMatchObject({ line: 2, column: 5, message: expect.stringMatching(/word of the card/) });
+    expect(errorsOf('UNIT mm', 'LET wall 3')[0]).toMatchObject({ line: 2, column: 10, expected: expect.stringMatching(/=/) });
+    expect(errorsOf('UNIT mm', 'LET a = 1', 'LET A = 2')[0]).toMatchObject({ line: 3, message: expect.stringMatching(/twice/) });
+    expect(errorsOf('UNIT mm', 'TOLERANCES ISO 2768-x')[0]).toMatchObject({ line: 2, column: 12 });
+    expect(errorsOf('UNIT mm', 'TOLERANCES')[0]).toMatchObject({ line: 2 });
+    expect(errorsOf('UNIT mm', 'CHECK HOLES')[0]).toMatchObject({ line: 2 });
+    expect(errorsOf('LET a = 1')[0].expected).toMatch(/UNIT/);
+    expect(errorsOf('UNIT mm', 'LEAVE BLOCK wal X 2 X 3')[0]).toMatchObject({ line: 2, column: 13 });
+  });
   it('read stock, checks, hold and edges', () => {
     const text = 'JOB "x" REV "2 b"\nUNIT mm\nMATERIAL "odd stuff" DENSITY 1.25\nSTOCK PLATE 10 X 20 X 30 AT 1,2,3\nEDGES BREAK 0.3\nLEAVE BLOCK 1 X 1 X 1\nHOLD VISE GRIP 6 ACROSS X UP BOTTOM\nCHECK MASS 259.58 g ±0.1\nCHECK VOLUME 3.21\nCHECK AREA TOP 122\n';
     const read = readCard(text);
@@ -135,7 +155,7 @@ describe('whole cards', () => {
 });
 
 describe('balloons as printed', () => {
-  it.each(['⌀1.950 ±.005', '6X 10-32 UNF-2B', 'R.175', '.375 DEEP', '45°', '.03 X 45°', '6X', '6X ⌀.201 +.003 -.000', '1.25 REF', '4X R.25 "all corners"', '1-1/2', '2X .5 ±.01'])('%s comes back', (text) => {
+  it.each(['⌀1.950 ±.005', '6X 10-32 UNF-2B', 'R.175', '.375 DEEP', '45°', '.03 X 45°', '6X', '6X ⌀.201 +.003 -.000', '1.25 REF', '4X R.25 "all corners"', '1-1/2', '2X .5 ±.01', '⌀20 H7', '⌀50 f7 MID', '25 js6', '1.255 / 1.245', '⌀20.021 / 20', 'R.25 MAX', '8 DEEP MIN', '2.500 BASIC', '30° BASIC', '45° LEG 30', '100 ISO 2768-m', '20 +0.05 +0.02', '20 -0.02 -0.05', '4X ⌀.25 +.003 -0 ZONE B3 "left"', '45° ±.5'])('%s comes back', (text) => {
     const r = readBalloonLine(text, 7);
     if (!r.ok) throw new Error(r.error.message);
     expect(writeBalloonText(r.balloon)).toBe(text);

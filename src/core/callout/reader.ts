@@ -9,7 +9,7 @@ export class CalloutError extends Error {
 
 /** Spellings of one word; the first is canonical. Symbols and words are equal. */
 const spellings: Record<string, string[]> = {
-  '⌀': ['⌀', 'Ø', '∅', 'DIA'],
+  '⌀': ['⌀', 'Ø', '∅', 'DIA', 'D'],
   DEEP: ['DEEP', '↧', 'DP'],
   CBORE: ['CBORE', '⌴'],
   CSK: ['CSK', '⌵'],
@@ -117,7 +117,7 @@ export class Reader {
     if (c === undefined || (!/[0-9.(#+-]/.test(c) && !this.seesNumber())) this.fail(expected);
     try {
       const { node, end } = readExpression(this.text, start, false);
-      if (node.kind === 'name' && !this.seesName()) this.fail(expected, undefined, start);
+      if (node.kind === 'name' && c !== '(' && !this.seesName()) this.fail(expected, undefined, start);
       this.pos = end;
     } catch (e) {
       if (e instanceof NumberSyntaxError) throw new CalloutError(e.problem.at, e.problem.message, e.problem.expected ?? expected);

@@ -1,3 +1,4 @@
+import { readFileSync } from 'node:fs';
 import { apply } from 'mutative';
 import fc from 'fast-check';
 import { applyEdits, emptyJob, readJob, readJobText, type Job, type JobEdit } from '.';
@@ -100,6 +101,17 @@ describe('documents from outside', () => {
     expect(readJob(null)).toMatchObject({ ok: false });
     expect(readJob([])).toMatchObject({ ok: false });
     expect(readJobText('{"format":\n  x}')).toMatchObject({ ok: false });
+  });
+
+  it('of version 1 are brought up to this one', () => {
+    const old = readFileSync(new URL('../../../tests/documents/version-1.job.json', import.meta.url), 'utf8');
+    const read = readJobText(old);
+    if (!read.ok) throw new Error(`${read.problems[0].path}: ${read.problems[0].message}`);
+    expect(read.value).toMatchObject({ version: 2, names: [], proofs: [], prints: [{ regions: [{ view: 'top', page: 1, direction: 'x' }] }] });
+    expect(read.value.balloons.some((b) => b.tolerance.kind === 'default')).toBe(true);
+    expect(read.value.balloons).toHaveLength(JSON.parse(old).balloons.length);
+    // Brought up once, it is a document of this version.
+    expect(readJob(JSON.parse(JSON.stringify(read.value)))).toEqual(read);
   });
 
   it('hold the form of this version', () => {

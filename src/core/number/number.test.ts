@@ -1,6 +1,8 @@
 import fc from 'fast-check';
 import { evaluateNumber, INCH, inCallout, lengthText, normaliseNumberText, readExpression, showLength, toNumberText, type NumberScope, type Quantity } from '.';
 import { fail, ok } from '../result';
+import { readCard } from '../callout';
+import { numberScope } from '../engine/numbers';
 
 const scope: NumberScope = {
   unit: 'in',
@@ -59,6 +61,37 @@ describe('numbers as a print writes them', () => {
     expect(source('.125')).toEqual(['unsourced', []]);
     expect(source('.125!')).toEqual(['shop', []]);
     expect(problem('?').message).toBe('no value yet');
+  });
+});
+
+describe('named values and tables', () => {
+  const job = (...lines: string[]) => numberScope(readCard(['UNIT mm', ...lines].join('\n')).job);
+  const value = (text: string, s: NumberScope) => { const r = evaluateNumber(text, 'coordinate', s); return r.ok ? [r.value.typed, r.value.source, r.value.cites] : `${r.problems[0].message} at ${r.problems[0].at}`; };
+  it('stand where a number stands and bring their source', () => {
+    const s = job('#4 20', 'LET wall = 3', 'LET own = 5!', 'LET half = #4/2', 'LET two = wall*2', 'LET far = 1in');
+    expect(value('wall*2', s)).toEqual([6, 'unsourced', []]);
+    expect(value('WALL', s)).toEqual([3, 'unsourced', []]);
+    expect(value('own + 1', s)).toEqual([6, 'shop', []]);
+    expect(value('half', s)).toEqual([10, 'print', [4]]);
+    expect(value('two', s)).toEqual([6, 'unsourced', []]);
+    expect(value('far', s)).toEqual([25.4, 'unsourced', []]);
+  });
+  it('say when they run in a circle or are not there', () => {
+    const s = job('LET a = b+1', 'LET b = a*2', 'LET c = 1/(2-2)', '#1 #2', '#2 #1');
+    expect(value('a', s)).toMatch(/in a circle.* at 0/);
+    expect(value('1+c', s)).toMatch(/c: division by zero at 2/);
+    expect(value('2*nix', s)).toMatch(/nothing is named nix at 2/);
+    expect(value('#1', s)).toMatch(/in a circle/);
+  });
+  it('cite a table', () => {
+    expect(evaluateNumber('3.3{tap drill of M4}', 'length', job())).toMatchObject({ ok: true, value: { typed: 3.3, source: 'standard', cited: 'tap drill of M4' } });
+    expect(normaliseNumberText(' 3.3 { tap drill of M4 } ')).toBe('3.3{tap drill of M4}');
+    expect(inCallout('1 + 2{sum}')).toBe('(1 + 2){sum}');
+    expect(problem('{x}').message).toBeTruthy();
+  });
+  it('converts a bracketed value with its unit', () => {
+    expect(typed('(7/16)in')).toBeCloseTo(0.4375, 12);
+    expect(typed('(3)mm')).toBeCloseTo(3 / 25.4, 12);
   });
 });
 

@@ -6,3 +6,4 @@ export * from './crib';
 export * from './stockSizes';
 export * from './fits';
 export * from './generalTolerances';
+export * from './shopMaterials';

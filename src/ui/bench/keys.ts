@@ -6,7 +6,7 @@ import { stepRow } from './actions';
 
 /** Every key of the bench, for the list under `?` and for the listener: one place. */
 export const keyList: [string, string][] = [
-  ['1 – 7', 'the steps, Print to Release'], ['/', 'to the callout line'], ['[  ]', 'one row back, one row forth'], ['b', 'hold: the print over the view'], ['m', 'measure: pick two places'],
+  ['1 – 7', 'the steps, Print to Release'], ['/', 'to the callout line'], ['l', 'to the ledger’s entry line'], ['[  ]', 'one row back, one row forth'], ['b', 'hold: the print over the view'], ['m', 'measure: pick two places'],
   ['u', 'inch or millimetre in the readout'], ['=', 'the reckoner'], ['?', 'this list'], ['Ctrl Z', 'undo; with Shift, redo'], ['Alt ↑ ↓', 'move the row that has the keyboard'], ['Enter', 'open or close a row'], ['Esc', 'close what is open'],
 ];
 
@@ -34,6 +34,10 @@ export function useKeys(): void {
         e.preventDefault();
         bench.set({ step: 'shape' });
         setTimeout(() => document.getElementById('callout-line')?.focus(), 0);
+      } else if (e.key === 'l') {
+        e.preventDefault();
+        bench.set({ step: 'print' });
+        setTimeout(() => document.getElementById('ledger-line')?.focus(), 0);
       } else if (e.key === '[') stepRow(-1);
       else if (e.key === ']') stepRow(1);
       else if (e.key === 'b' && !e.repeat) bench.set({ blink: true });

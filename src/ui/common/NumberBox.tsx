@@ -1,5 +1,5 @@
 'use client';
-import { useId, useState } from 'react';
+import { useId, useRef, useState } from 'react';
 import type { Job } from '@/core/job';
 import { evaluateNumber, showLength, toNumberText, type NumberText, type Quantity } from '@/core/number';
 import { numberScope } from '@/core/engine/numbers';
@@ -27,6 +27,7 @@ interface Props {
 export function NumberBox({ job, label, value, quantity, optional, commit, autoFocus, own, printed }: Props) {
   const [draft, setDraft] = useState<string | null>(null);
   const [at, setAt] = useState(0);
+  const leaving = useRef(false);
   const id = useId();
   const shown = draft ?? (value === undefined || value === '?' ? '' : value);
   const empty = shown.trim() === '';
@@ -35,6 +36,8 @@ export function NumberBox({ job, label, value, quantity, optional, commit, autoF
   const source = result?.ok ? result.value.source : null;
   const question = empty ? !optional : problem !== null || (source === 'unsourced' && !own && !printed);
   const done = () => {
+    // Left with Escape: what was typed is given up, though this render still holds it.
+    if (leaving.current) return void (leaving.current = false);
     if (draft === null) return;
     const next = draft.trim() === '' ? (optional ? undefined : toNumberText('?')) : toNumberText(draft);
     setDraft(null);
@@ -65,7 +68,7 @@ export function NumberBox({ job, label, value, quantity, optional, commit, autoF
             if (offers.length && (e.key === 'ArrowDown' || e.key === 'ArrowUp')) { e.preventDefault(); return setAt((at + (e.key === 'ArrowDown' ? 1 : offers.length - 1)) % offers.length); }
             if (offers.length && (e.key === 'Enter' || e.key === 'Tab') && !offers.some((o) => o.whole === draft)) { e.preventDefault(); return choose(offers[Math.min(at, offers.length - 1)]); }
             if (e.key === 'Enter') { e.preventDefault(); done(); }
-            if (e.key === 'Escape') { e.stopPropagation(); setDraft(null); e.currentTarget.blur(); }
+            if (e.key === 'Escape') { e.stopPropagation(); leaving.current = true; setDraft(null); e.currentTarget.blur(); }
           }} />
         <i>{problem ? '?' : plain || empty ? unit : resolved}</i>
       </div>

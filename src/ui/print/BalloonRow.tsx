@@ -68,7 +68,7 @@ export function BalloonRow({ balloon: b, index, open, toggle }: { balloon: Ballo
           </div>
           <div className={css.actions}>
             <label><input type="checkbox" checked={Boolean(b.reference)} onChange={(e) => put({ reference: e.target.checked ? true : undefined })} /> reference</label>
-            {b.kind !== 'thread' && b.kind !== 'count' && <label><input type="checkbox" checked={Boolean(b.basic)} onChange={(e) => put(e.target.checked ? { basic: true, tolerance: { kind: 'default' } } : { basic: undefined })} /> basic</label>}
+            {b.kind !== 'thread' && b.kind !== 'count' && <label><input type="checkbox" checked={Boolean(b.basic)} onChange={(e) => put(e.target.checked ? { basic: true, tolerance: { kind: 'default' }, middle: undefined, ...(t.kind === 'limits' ? { value: t.high } : {}) } : { basic: undefined })} /> basic</label>}
             {b.kind !== 'thread' && b.kind !== 'count' && !b.basic && t.kind !== 'limits' && <label title="the model is made to the middle of the limits instead of the nominal"><input type="checkbox" checked={Boolean(b.middle)} onChange={(e) => put({ middle: e.target.checked ? true : undefined })} /> model the middle</label>}
             <span className="soft">{entry ? limitsText(b, entry, job) : ''}{entry?.problem ? <b className="red">{entry.problem}</b> : ''} {users.length ? `drives row ${users.join(', ')}` : 'nothing uses it yet'}</span>
             <button className="btn small" onClick={() => move(-1)} disabled={index === 0} aria-label="Move up">↑</button><button className="btn small" onClick={() => move(1)} disabled={index === job.balloons.length - 1} aria-label="Move down">↓</button>

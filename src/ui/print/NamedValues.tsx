@@ -27,7 +27,7 @@ export function NamedValues() {
       ))}
       <form className={`${css.quick} ${problem ? css.bad : ''}`} onSubmit={(e) => { e.preventDefault(); if (!typed || problem) return; put([...job.names, { name: typed[1], value: toNumberText(typed[2]) }]); setLine(''); }}>
         <input value={line} onChange={(e) => setLine(e.target.value)} aria-label="New named value" placeholder={job.unit === 'in' ? 'wall = .125' : 'wall = 3'} spellCheck={false} autoComplete="off" maxLength={260} />
-        <button className="btn small" disabled={!typed || Boolean(problem)}>add</button>
+        <button className="btn small" disabled={!typed || Boolean(problem)}>name it</button>
       </form>
       <p className={css.says}>{problem ? <span className="red">{problem}</span> : 'a name stands wherever a number may: wall*2'}</p>
     </Section>

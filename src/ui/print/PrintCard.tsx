@@ -5,7 +5,7 @@ import { useRef, useState } from 'react';
 import { namedIn, readBalloonLine } from '@/core/callout';
 import { numberScope } from '@/core/engine/numbers';
 import { balloonLimits } from '@/core/print/tolerance';
-import { ledgerCsv, readLedgerCsv } from '@/io/ledgerCsv';
+import { ledgerCsv, readLedgerCsv, type CsvProblem } from '@/io/ledgerCsv';
 import { useBench } from '../store/benchStore';
 import { Body, Section } from '../common/Section';
 import { useJob } from '../store/jobStore';
@@ -23,6 +23,7 @@ export function PrintCard() {
   const setBench = useBench((s) => s.set);
   const [line, setLine] = useState('');
   const [open, setOpen] = useState<number | null>(null);
+  const [unread, setUnread] = useState<{ read: number; problems: CsvProblem[] } | null>(null);
   const { message } = App.useApp();
   const next = Math.max(0, ...job.balloons.map((b) => b.number)) + 1;
   const numbered = /^#?(\d{1,4})(?:\s*[:.)]\s+|(?<=#\d{1,4})\s+)(.*)$/.exec(line.trim());
@@ -47,8 +48,8 @@ export function PrintCard() {
   const take = (csv: string) => {
     const { balloons, problems } = readLedgerCsv(csv, job);
     if (balloons.length) edit([{ edit: 'addBalloons', balloons }], 'balloons');
-    if (problems.length) void message.warning(`${balloons.length} read, ${problems.length} not: ${problems.slice(0, 3).map((p) => `line ${p.line}: ${p.message} (expected: ${p.expected})`).join('; ')}`, 9);
-    else void message.success(`${balloons.length} balloon${balloons.length === 1 ? '' : 's'} read`, 3);
+    setUnread({ read: balloons.length, problems });
+    if (!problems.length) void message.success(`${balloons.length} balloon${balloons.length === 1 ? '' : 's'} read`, 3);
   };
   return (
     <Body>
@@ -56,10 +57,16 @@ export function PrintCard() {
       <Section title="Ledger" aside={<LedgerFiles take={take} />}>
         <form className={`${css.quick} ${read && !read.ok ? css.bad : ''}`} onSubmit={(e) => { e.preventDefault(); add(); }}>
           <b className={css.balloon}>{number}</b>
-          <input value={line} onChange={(e) => setLine(e.target.value)} onPaste={paste} aria-label="Next balloon" placeholder={job.unit === 'in' ? '⌀1.950 ±.005' : '⌀42 H7'} spellCheck={false} autoComplete="off" maxLength={300} />
+          <input value={line} onChange={(e) => setLine(e.target.value)} onPaste={paste} id="ledger-line" aria-label="Next balloon" placeholder={job.unit === 'in' ? '⌀1.950 ±.005' : '⌀42 H7'} spellCheck={false} autoComplete="off" maxLength={300} />
           <button className="btn small" disabled={!read?.ok || taken}>add</button>
         </form>
-        <p className={css.says}>{!line.trim() ? 'type it as printed: DIA 1.95 +-.005, R.25 MAX, 45 DEG, .375 DEEP, 6X 10-32 UNF-2B, 20 H7, 1.255 / 1.245, (4.5) for a reference' : taken ? <span className="red">balloon #{number} is there already</span> : read?.ok ? <>{read.balloon.reference ? 'reference ' : ''}{read.balloon.basic ? 'basic ' : ''}{read.balloon.kind}{read.balloon.count && read.balloon.kind !== 'count' ? ` times ${read.balloon.count}` : ''}{limits?.ok ? `; ${limits.value.by}` : limits ? <span className="red">; {limits.problems[0].message}</span> : ''}; Enter adds it</> : <span className="red">at character {read!.error.column}: {read!.error.message}; expected: {read!.error.expected}</span>}</p>
+        <p className={css.says}>{!line.trim() ? 'type it as printed: D1.95 +-.005, R.25 MAX, 45 DEG, .375 DEEP, 6X 10-32 UNF-2B, 20 H7, 1.255 / 1.245, (4.5) for a reference' : taken ? <span className="red">balloon #{number} is there already</span> : read?.ok ? <>{read.balloon.reference ? 'reference ' : ''}{read.balloon.basic ? 'basic ' : ''}{read.balloon.kind}{read.balloon.count && read.balloon.kind !== 'count' ? ` times ${read.balloon.count}` : ''}{limits?.ok ? `; ${limits.value.by}` : limits ? <span className="red">; {limits.problems[0].message}</span> : ''}; Enter adds it</> : <span className="red">at character {read!.error.column}: {read!.error.message}; expected: {read!.error.expected}</span>}</p>
+        {unread && unread.problems.length > 0 && (
+          <div className={css.unread} role="alert">
+            <b>{unread.read} read, {unread.problems.length} not:</b> <button className="plain faint" aria-label="Close the list" onClick={() => setUnread(null)}>×</button>
+            <div>{unread.problems.slice(0, 40).map((p, i) => <p key={i}>line {p.line}: {p.message}; expected: {p.expected}</p>)}</div>
+          </div>
+        )}
         <div role="list" aria-label="Balloons">{job.balloons.map((b, i) => <BalloonRow key={b.number} balloon={b} index={i} open={open === b.number} toggle={() => { setOpen(open === b.number ? null : b.number); setBench({ balloon: looked === b.number && open === b.number ? null : b.number }); }} />)}</div>
       </Section>
       <CheckValues />

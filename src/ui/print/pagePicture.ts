@@ -31,7 +31,6 @@ export function usePage(print: Print | undefined, page: number): PageState {
     loadPage(print, page).then((picture) => { if (live) setState({ picture, problem: '', key }); }, (e) => { if (live) setState({ picture: null, problem: e instanceof Error ? e.message : 'this page cannot be shown', key }); });
     return () => { live = false; };
     // The attachment never changes under its hash.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [key]);
   return state.key === key ? state : { picture: null, problem: '' };
 }

@@ -15,7 +15,7 @@ import css from './Proof.module.css';
 /** The Proof step: every balloon against what was measured on the solid, the check values and the finder behind them, the print over the view. */
 export function ProofCard() {
   const job = useJob((s) => s.job)!;
-  const { evaluated, set, balloon, wipe, picking } = useBench();
+  const { evaluated, set, balloon, picking } = useBench();
   const e = evaluated?.evaluation;
   const complete = e && completeness(job, e);
   const laid = job.prints.flatMap((p) => p.regions.map((region) => ({ p, region })));
@@ -50,7 +50,7 @@ export function ProofCard() {
               <div key={b.number} className={`${css.entry} ${open ? css.open : ''}`} data-balloon={b.number}>
                 <button className={css.row} aria-expanded={open} onClick={() => set({ balloon: open ? null : b.number, ...(l?.rows.length ? { selected: job.rows[l.rows[0] - 1]?.id ?? null } : {}) })}>
                   <b>{b.number}</b><span className="num">{writeBalloonText({ ...b, note: undefined, zone: undefined })}</span><span className="num">{l ? measuredFigure(b, l, job) : '…'}</span>{l && <StateMark state={l.state} />}
-                  {l?.by && l.state !== 'unused' && <small>{l.by}</small>}
+                  {l?.by && (l.state !== 'unused' || b.measure) && <small>{l.by}</small>}
                 </button>
                 {open && l && (
                   <div className={css.more}>
@@ -68,11 +68,9 @@ export function ProofCard() {
       <Section title="Print over the part">
         {laid.length ? (
           <>
-            <p className="soft" style={{ margin: '0 0 6px' }}>Hold b to blink it over the view, set how strong it shows, or wipe it across.</p>
+            <p className="soft" style={{ margin: '0 0 6px' }}>Hold b to blink it over the view; over the stage it is made stronger, or wiped across.</p>
             <div className={css.lay}>
               {laid.map(({ p, region }, i) => <button key={i} className="btn small" onClick={() => look(region.view)}>{p.name}: {region.view}</button>)}
-              <label><input type="checkbox" checked={wipe !== null} onChange={(ev) => set({ wipe: ev.target.checked ? 0.5 : null })} /> wipe</label>
-              {wipe !== null && <input type="range" aria-label="How far the print is wiped across" min={0} max={1} step={0.01} value={wipe} onChange={(ev) => set({ wipe: Number(ev.target.value) })} />}
             </div>
           </>
         ) : <p className="soft" style={{ margin: 0 }}>No print is calibrated yet: on the Print step, pick two points and give their distance.</p>}

@@ -31,7 +31,8 @@ export function measuredFigure(b: Balloon, l: LedgerEntry, job: Job): string {
 /** The limits a balloon is held to, in words. */
 export function limitsText(b: Balloon, l: LedgerEntry, job: Job): string {
   if (l.low === null || l.high === null || b.kind === 'count' || b.kind === 'thread') return '';
-  const say = (v: number) => (b.kind === 'angle' ? dmsText((v * 180) / Math.PI) : decimalText(v, { unit: job.unit, decimals: decimals(l, job), leadingZero: job.unit === 'mm' || job.title.leadingZero === true }));
+  const leadingZero = job.unit === 'mm' || job.title.leadingZero === true;
+  const say = (v: number) => (b.kind === 'angle' ? dmsText((v * 180) / Math.PI) : decimalText(v, { unit: job.unit, decimals: job.unit === 'in' ? 5 : 4, leadingZero }).replace(/\.?0+$/, ''));
   if (!Number.isFinite(l.high)) return `from ${say(l.low)} (${l.tolerance})`;
   return l.high - l.low < 1e-9 ? `exactly ${say(l.low)} (${l.tolerance})` : `${say(l.low)} to ${say(l.high)} (${l.tolerance})`;
 }

@@ -11,6 +11,7 @@ import { ChoiceBox } from '../card/editors';
 import { JobRemarks } from '../card/RedPencil';
 import { useBench } from '../store/benchStore';
 import { useJob } from '../store/jobStore';
+import { MaterialSection } from './MaterialSection';
 import css from './StockCard.module.css';
 
 /** The Stock step: what the part is cut from, what there is to clean up on every side, and what becomes chips. */
@@ -97,24 +98,9 @@ export function StockCard() {
             </div>
           </Section>
         )}
-        <Section title="Material">
-          <div className={fieldsClass}>
-            <MaterialBox />
-            <NumberBox own job={job} label="Density, g/cm³" value={job.material.density} quantity="plain" optional commit={(t) => edit([{ edit: 'setHead', head: { material: { name: job.material.name, ...(t === undefined ? {} : { density: t }) } } }], 'density')} />
-          </div>
-        </Section>
+        <MaterialSection />
       </Body>
       <JobRemarks rows rules={(rule) => rule === 'outside-stock'} />
     </>
-  );
-}
-
-function MaterialBox() {
-  const job = useJob((s) => s.job)!;
-  const edit = useJob((s) => s.edit);
-  return (
-    <label style={{ gridColumn: 'span 2' }}><span className="lab">Material</span>
-      <input className="box" key={job.material.name} defaultValue={job.material.name} maxLength={120} onBlur={(e) => e.target.value.trim() !== job.material.name && edit([{ edit: 'setHead', head: { material: { ...job.material, name: e.target.value.trim() } } }], 'material')} onKeyDown={(e) => { if (e.key === 'Enter') e.currentTarget.blur(); }} />
-    </label>
   );
 }

@@ -1,6 +1,7 @@
 import type { Patches } from 'mutative';
 import type { Problem } from '@/core/result';
 import type { JobSummary, ListedJob, Print, StoredJob } from '@/core/job';
+import type { ShopMaterial } from '@/core/tables';
 
 /** What the server said no to, in words for the user. */
 export class Refused extends Error {
@@ -27,6 +28,8 @@ export const api = {
   duplicate: (id: string) => call<StoredJob>(`/api/jobs/${id}/duplicate`, { method: 'POST' }),
   summary: (id: string) => call<JobSummary>(`/api/jobs/${id}/summary`),
   attach: (file: Blob) => call<{ hash: string; mediaType: Print['mediaType']; size: number }>('/api/attachments', { method: 'POST', body: file }),
+  shopMaterials: () => call<{ materials: ShopMaterial[] }>('/api/shop/materials').then((r) => r.materials),
+  keepShopMaterials: (list: ShopMaterial[]) => call<object>('/api/shop/materials', json('PUT', list)),
   /** Saves edits; a conflict hands back the job as it is now. */
   async save(id: string, base: number, patches: Patches): Promise<{ revision: number } | { conflict: StoredJob }> {
     const r = await fetch(`/api/jobs/${id}`, json('PUT', { base, patches }));
