@@ -96,8 +96,8 @@ test('a balloon takes limits, fits, classes and basic in its editor; wrong ones 
   await named.fill('gap = wall*');
   await named.press('Enter');
   await expect(page.getByText('a number is missing')).toBeVisible();
-  await page.getByLabel('value').last().fill('wall*2');
-  await page.getByLabel('value').last().press('Enter');
+  await page.getByLabel('value', { exact: true }).last().fill('wall*2');
+  await page.getByLabel('value', { exact: true }).last().press('Enter');
   await page.keyboard.press('Escape');
   await blur(page);
   await page.keyboard.press('3');

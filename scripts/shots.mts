@@ -17,7 +17,7 @@ const wait = (ms: number) => page.waitForTimeout(ms);
 const key = async (k: string) => { await page.evaluate(() => (document.activeElement as HTMLElement | null)?.blur()); await page.keyboard.press(k); };
 try {
   await page.goto(base);
-  await page.locator('article svg').nth(3).waitFor({ timeout: 90_000 });
+  await page.locator('article svg').nth(4).waitFor({ timeout: 90_000 });
   await shot('shelf');
   const open = async (name: string) => { await page.goto(base); await page.getByLabel(`open ${name}`).click(); await page.getByTestId('volume').filter({ hasText: /\d/ }).waitFor({ timeout: 60_000 }); await wait(1500); };
   await open('Sensor clamp, lower half');
@@ -33,9 +33,14 @@ try {
   await page.getByLabel('Callout line').fill('4X 8-32 UNC-2B DEEP .3 DRILL DEEP .45 GRID 2 2 BY 1.2 .6 AT .5,0'); await wait(1500); await shot('callout-ghost');
   await open('Gauge housing lid');
   await page.getByRole('button', { name: 'Section' }).click(); await wait(2000); await shot('section');
+  await open('Chart-drum hub');
+  await key('1'); await wait(1200); await page.locator('[data-balloon="3"] button').first().click(); await wait(600); await shot('print');
+  await key('6'); await page.getByRole('button', { name: 'Front', exact: true }).click(); await wait(1200);
+  await page.getByLabel('wipe', { exact: true }).check(); await wait(900); await shot('proof');
   await open('Indexing dial');
-  await key('1'); await wait(1200); await shot('print');
-  await key('6'); await page.getByRole('button', { name: 'Top', exact: true }).click(); await wait(1500); await shot('proof');
+  await key('6'); await page.getByRole('button', { name: 'look for the slip' }).click(); await page.locator('[data-rank="1"]').waitFor({ timeout: 60_000 }); await wait(500); await shot('finder');
+  await key('3'); await page.locator('[data-row="4"]').getByRole('button').first().click(); await wait(600); await key('='); await wait(500);
+  await page.getByLabel('Circle ⌀').fill('#7'); await page.keyboard.press('Tab'); await page.getByLabel('Holes').fill('12'); await page.keyboard.press('Tab'); await wait(600); await shot('reckoner');
   await open('Float pulley');
   await page.getByRole('button', { name: 'dark' }).click(); await wait(1000); await shot('dark');
 } finally {
