@@ -40,7 +40,7 @@ try {
   await open('Indexing dial');
   await key('6'); await page.getByRole('button', { name: 'look for the slip' }).click(); await page.locator('[data-rank="1"]').waitFor({ timeout: 60_000 }); await wait(500); await shot('finder');
   await key('3'); await page.locator('[data-row="4"]').getByRole('button').first().click(); await wait(600); await key('='); await wait(500);
-  await page.getByLabel('Circle ⌀').fill('#7'); await page.keyboard.press('Tab'); await page.getByLabel('Holes').fill('12'); await page.keyboard.press('Tab'); await wait(600); await shot('reckoner');
+  await page.getByLabel('Circle ⌀', { exact: true }).fill('#7'); await page.keyboard.press('Tab'); await page.getByLabel('Holes', { exact: true }).fill('12'); await page.keyboard.press('Tab'); await wait(600); await shot('reckoner');
   await open('Float pulley');
   await page.getByRole('button', { name: 'dark' }).click(); await wait(1000); await shot('dark');
 } finally {
