@@ -111,6 +111,7 @@ function rest(r: Reader, b: Balloon): Balloon {
     } else if (r.take('REF')) b.reference = true;
     else if (r.take('BASIC') || r.take('BSC')) b.basic = true;
     else if (r.take('MID')) b.middle = true;
+    else if (r.take('THRU')) b.thru = true;
     else if (r.take('LEG')) b.leg = r.number('leg', 'the shorter leg of the angle');
     else if (r.take('ZONE')) {
       r.skip();
@@ -154,5 +155,5 @@ export function writeBalloonText(b: Balloon): string {
   const tolerance =
     t.kind === 'plusMinus' ? `±${inCallout(t.value)}` : t.kind === 'sided' ? `${side(t.plus, '+')} ${side(t.minus, '-')}` : t.kind === 'fit' ? t.fit
     : t.kind === 'general' ? `ISO 2768-${t.class}` : t.kind === 'max' ? 'MAX' : t.kind === 'min' ? 'MIN' : '';
-  return [count, body, tolerance, b.basic ? 'BASIC' : '', b.middle ? 'MID' : '', b.reference ? 'REF' : '', b.leg === undefined ? '' : `LEG ${inCallout(b.leg)}`, b.zone ? `ZONE ${b.zone}` : '', b.note ? `"${b.note.replace(/"/g, '”')}"` : ''].filter(Boolean).join(' ');
+  return [count, body, b.thru ? 'THRU' : '', tolerance, b.basic ? 'BASIC' : '', b.middle ? 'MID' : '', b.reference ? 'REF' : '', b.leg === undefined ? '' : `LEG ${inCallout(b.leg)}`, b.zone ? `ZONE ${b.zone}` : '', b.note ? `"${b.note.replace(/"/g, '”')}"` : ''].filter(Boolean).join(' ');
 }

@@ -49,6 +49,8 @@ export const balloonSchema = z.strictObject({
   reference: z.literal(true).optional(),
   /** A basic (boxed) dimension: theoretically exact, no tolerance of its own. */
   basic: z.literal(true).optional(),
+  /** Printed THRU: goes through. */
+  thru: z.literal(true).optional(),
   /** Drives with the middle of its limits instead of its nominal. */
   middle: z.literal(true).optional(),
   /** Shorter leg of an angle, for the general classes. */

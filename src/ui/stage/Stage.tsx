@@ -133,7 +133,9 @@ export function Stage({ job }: { job: Job }) {
     const v = step === 'hold' && job.hold && piece ? placeVise(job.hold, scope, piece) : null;
     return piece && v?.ok ? boxOf([piece.min, piece.max, ...v.value.jaws.flatMap((j) => [j.min, j.max])]) : piece;
   }, [placed, showStock, part, step, job.hold, scope]);
-  const viewKey = `${view}${view === 'section' ? section.side : ''}`;
+  // With a print over it a section is looked at straight on, as the print shows it.
+  const straight = view === 'section' && step === 'proof' && laid !== null;
+  const viewKey = `${view}${view === 'section' ? section.side : ''}${straight}`;
   useEffect(() => {
     const s = scene.current!;
     if (!bounds) return;
@@ -141,7 +143,8 @@ export function Stage({ job }: { job: Job }) {
     const sizeKey = `${viewKey}|${[bounds.min, bounds.max].flatMap((p) => [p.x, p.y, p.z]).map((n) => n.toFixed(2)).join()}`;
     if (fitted.current === sizeKey) return;
     fitted.current = sizeKey;
-    if (view === 'section') {
+    if (straight) s.look(viewOf[section.side], false);
+    else if (view === 'section') {
       const n = viewOf[section.side].toEye;
       const tilt = { x: n.x * 0.8 + 0.45, y: n.y * 0.8 - 0.55, z: n.z * 0.8 + 0.5 };
       const l = Math.hypot(tilt.x, tilt.y, tilt.z);
@@ -150,7 +153,7 @@ export function Stage({ job }: { job: Job }) {
       const right = { x: r.x / rl, y: r.y / rl, z: 0 };
       s.look({ toEye, right, up: { x: toEye.y * right.z - toEye.z * right.y, y: toEye.z * right.x - toEye.x * right.z, z: toEye.x * right.y - toEye.y * right.x } }, true);
     } else s.look(viewOf[view], view === 'pictorial');
-  }, [bounds, view, viewKey, section.side]);
+  }, [bounds, view, viewKey, section.side, straight]);
 
   const down = useRef({ x: 0, y: 0 });
   const place = (e: React.PointerEvent) => {
