@@ -72,7 +72,7 @@ test('one milled part through all seven steps', async ({ page }) => {
   await step(page, 'Proof');
   await expect(page.locator('[data-balloon="1"] [data-state="proved"]')).toBeVisible();
   await expect(page.getByText(/of 5 balloons proved/)).toBeVisible();
-  await page.getByRole('button', { name: 'top view' }).click();
+  await page.getByRole('button', { name: /top view$/ }).click();
   await expect(page.getByTestId('stage')).toHaveAttribute('data-print', '0.5');
   await page.keyboard.down('b');
   await expect(page.getByTestId('stage')).toHaveAttribute('data-print', '1');

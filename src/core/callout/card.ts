@@ -4,6 +4,7 @@ import { inCallout, toNumberText } from '../number';
 import { readRowBody, writeRowBody } from '../rows/registry';
 import { readBalloon, writeBalloonText } from './balloonLine';
 import type { RowNames } from './grammar';
+import { readOutlineItem, writeOutlineItem } from './outlineLines';
 import { readCheck, readLet, readStock, readTolerances, writeCheck, writeLet, writeStock, writeTolerances } from './headLines';
 import { CalloutError, Reader } from './reader';
 
@@ -13,7 +14,12 @@ export interface CardError { line: number; column: number; message: string; expe
 /** Where the numbers of a row stand in its text, by path. */
 export interface RowPlace { line: number; columns: Map<string, number> }
 
-export interface ReadCard { job: Job; errors: CardError[]; places: Map<string, RowPlace> }
+export interface ReadCard {
+  job: Job; errors: CardError[]; places: Map<string, RowPlace>;
+  /** Lines of each outline's items, by its id. */
+  outlineLines: Map<string, number[]>;
+}
+interface Open { outline: Job['outlines'][number]; lines: number[]; at: number }
 
 const MAX_LINES = 20_000;
 const MAX_LINE = 20_000;
@@ -25,8 +31,10 @@ export function readCard(text: string): ReadCard {
   const places = new Map<string, RowPlace>();
   let unitSeen = false, unitMissingSaid = false;
   let rows = 0, content = 0;
+  let open: Open | null = null;
+  const outlineLines = new Map<string, number[]>();
   const lines = text.replace(/^\uFEFF/, '').split(/\r\n|\n|\r/);
-  if (lines.length > MAX_LINES) return { job, places, errors: [{ line: MAX_LINES + 1, column: 1, message: `more than ${MAX_LINES} lines`, expected: 'a shorter card' }] };
+  if (lines.length > MAX_LINES) return { job, places, outlineLines, errors: [{ line: MAX_LINES + 1, column: 1, message: `more than ${MAX_LINES} lines`, expected: 'a shorter card' }] };
   const named = new Set(lines.slice(0, MAX_LINES).flatMap((l) => /^\s*LET\s+([A-Za-z_]\w*)/i.exec(l)?.[1].toLowerCase() ?? []));
   const names: RowNames = { idOf: (n) => `r${n}`, numberOf: (id) => id.slice(1) };
 
@@ -37,10 +45,20 @@ export function readCard(text: string): ReadCard {
     if (body.trim() === '') return;
     content++;
     const r = new Reader(body, named);
-    const isRow = r.sees('LEAVE') || r.sees('CUT') || r.sees('OFF');
+    const isRow = !open && (r.sees('LEAVE') || r.sees('CUT') || r.sees('OFF'));
     if (isRow) rows++;
     try {
-      const head = r.takeOne(['JOB', 'UNIT', 'MATERIAL', 'STOCK', 'CHECK', 'EDGES', 'HOLD', 'LET', 'TOLERANCES', 'TOLERANCE'] as const);
+      if (open) {
+        if (r.take('END')) open = null;
+        else {
+          const item = readOutlineItem(r);
+          open.lines.push(line);
+          open.outline.items.push(item);
+        }
+        if (!r.done) r.fail('the end of the line');
+        return;
+      }
+      const head = r.takeOne(['JOB', 'UNIT', 'MATERIAL', 'STOCK', 'CHECK', 'EDGES', 'HOLD', 'LET', 'TOLERANCES', 'TOLERANCE', 'OUTLINE'] as const);
       const needsUnit = head === 'MATERIAL' ? /density/i.test(body) : head !== 'JOB' && head !== 'UNIT';
       if (needsUnit && !unitSeen && (isRow || head !== null || body.trimStart().startsWith('#')) && !unitMissingSaid) {
         unitMissingSaid = true;
@@ -71,6 +89,16 @@ export function readCard(text: string): ReadCard {
           break;
         case 'STOCK': job.stock = readStock(r); break;
         case 'CHECK': job.checks.push(readCheck(r, names)); break;
+        case 'OUTLINE': {
+          const at = r.pos;
+          const name = r.quoted().trim().slice(0, 120);
+          if (!name) r.fail('a name in double quotes', 'the outline has no name', at);
+          if (job.outlines.some((o) => o.name.toLowerCase() === name.toLowerCase())) r.fail('another name', `outline "${name}" is there twice`, at);
+          open = { outline: { id: `o${job.outlines.length + 1}`, name, items: [] }, lines: [], at: line };
+          job.outlines.push(open.outline);
+          outlineLines.set(open.outline.id, open.lines);
+          break;
+        }
         case 'LET': {
           const at = r.pos;
           const n = readLet(r);
@@ -108,7 +136,7 @@ export function readCard(text: string): ReadCard {
             if (b.number < 1) r.fail('a number from 1', 'a balloon has a number from 1', numberAt);
             if (job.balloons.some((o) => o.number === b.number)) r.fail('another number', `balloon #${b.number} is there twice`, numberAt);
             job.balloons.push(b);
-          } else r.fail('JOB, UNIT, MATERIAL, STOCK, LET, TOLERANCES, #, LEAVE, CUT or CHECK', `${JSON.stringify(r.here)} starts no line of a card`);
+          } else r.fail('JOB, UNIT, MATERIAL, STOCK, LET, TOLERANCES, #, OUTLINE, LEAVE, CUT or CHECK', `${JSON.stringify(r.here)} starts no line of a card`);
       }
       if (!r.done) r.fail('the end of the line');
     } catch (e) {
@@ -116,8 +144,10 @@ export function readCard(text: string): ReadCard {
       errors.push({ line, column: e.at + 1, message: e.message, expected: e.expected });
     }
   });
+  const left = open as Open | null;
+  if (left) errors.push({ line: left.at, column: 1, message: `outline "${left.outline.name}" has no end`, expected: 'END' });
   if (content === 0) errors.push({ line: 1, column: 1, message: 'the card is empty', expected: 'JOB, UNIT and rows' });
-  return { job, errors, places };
+  return { job, errors, places, outlineLines };
 }
 
 /** One row of a card: `[OFF] LEAVE|CUT ["name":] ...`. */
@@ -184,6 +214,7 @@ export function writeCard(job: Job): string {
   if (tolerances) lines.push(tolerances);
   for (const n of job.names) lines.push(writeLet(n));
   for (const b of job.balloons) lines.push(`#${b.number} ${writeBalloonText(b)}`);
+  for (const o of job.outlines) lines.push(`OUTLINE "${o.name.replace(/"/g, '”')}"`, ...o.items.map(writeOutlineItem), 'END');
   for (const r of job.rows) lines.push(writeRow(r, names));
   if (job.hold) lines.push(`HOLD VISE GRIP ${inCallout(job.hold.grip)} ACROSS ${job.hold.across.toUpperCase()}${job.hold.up === 'top' ? '' : ' UP BOTTOM'}`);
   for (const c of job.checks) lines.push(writeCheck(c, names));

@@ -4,11 +4,12 @@ const list = (v: unknown): Old[] => (Array.isArray(v) ? v : []);
 
 /** Steps from one version to the next; step n takes a document of version n. */
 const steps: Record<number, (d: Old) => Old> = {
-  // 2: named values, records of proof, tolerance "default", several calibrated regions on a page.
+  // 2: outlines, named values, records of proof, tolerance "default", several calibrated regions on a page.
   1: (d) => ({
     ...d,
     version: 2,
     names: [],
+    outlines: [],
     proofs: [],
     balloons: list(d.balloons).map((b) => ((b.tolerance as Old | undefined)?.kind === 'byDecimals' ? { ...b, tolerance: { kind: 'default' } } : b)),
     prints: list(d.prints).map(({ calibration, ...p }) => ({ ...p, regions: calibration ? [{ ...(calibration as Old), page: 1 }] : [] })),

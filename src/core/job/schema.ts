@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { numberText } from '../number';
+import { outlineSchema } from '../outline/items';
 import { rowBodySchema, type RowBody } from '../rows';
 
 /** Version of the document form. A change comes with its migration (migrate.ts) and a kept old document in tests/documents. */
@@ -148,6 +149,7 @@ export const jobSchema = z.strictObject({
   stock: stockSchema.nullable(),
   balloons: z.array(balloonSchema).max(2000),
   checks: z.array(checkSchema).max(200),
+  outlines: z.array(outlineSchema).max(500),
   rows: z.array(rowSchema).max(2000),
   hold: holdSchema.nullable(),
   crib: z.array(cutterSchema).max(200).optional(),
@@ -163,6 +165,11 @@ export const jobSchema = z.strictObject({
   job.rows.forEach((r, i) => {
     if (ids.has(r.id)) context.addIssue({ code: 'custom', path: ['rows', i, 'id'], message: 'two rows have the same id' });
     ids.add(r.id);
+  });
+  const outlines = new Set<string>();
+  job.outlines.forEach((o, i) => {
+    if (outlines.has(o.name.toLowerCase())) context.addIssue({ code: 'custom', path: ['outlines', i, 'name'], message: `outline "${o.name}" is there twice` });
+    outlines.add(o.name.toLowerCase());
   });
   const named = new Set<string>();
   job.names.forEach((n, i) => {
@@ -180,5 +187,5 @@ export type Job = Omit<z.infer<typeof jobSchema>, 'rows'> & { rows: Row[] };
 /** A job with nothing in it yet: unit and material come first. */
 export const emptyJob = (jobName: string, unit: 'in' | 'mm', material: string): Job => ({
   format: JOB_FORMAT, version: JOB_VERSION, name: jobName, revision: 'A', unit, material: { name: material }, title: {},
-  names: [], stock: null, balloons: [], checks: [], rows: [], hold: null, prints: [], waivers: [], proofs: [],
+  names: [], stock: null, balloons: [], checks: [], outlines: [], rows: [], hold: null, prints: [], waivers: [], proofs: [],
 });

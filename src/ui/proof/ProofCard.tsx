@@ -70,7 +70,7 @@ export function ProofCard() {
           <>
             <p className="soft" style={{ margin: '0 0 6px' }}>Hold b to blink it over the view; over the stage it is made stronger, or wiped across.</p>
             <div className={css.lay}>
-              {laid.map(({ p, region }, i) => <button key={i} className="btn small" onClick={() => look(region.view)}>{p.name}: {region.view}</button>)}
+              {laid.map(({ p, region }, i) => <button key={i} className="btn small" onClick={() => look(region.view)}>{p.name}: {region.view} view</button>)}
             </div>
           </>
         ) : <p className="soft" style={{ margin: 0 }}>No print is calibrated yet: on the Print step, pick two points and give their distance.</p>}

@@ -39,7 +39,7 @@ export const useJob = create<JobState>((set, get) => {
   const changed = (job: Job, patches: Patches, more: Partial<JobState>) => {
     const s = get();
     const unsent = [...s.unsent, ...patches] as Patches;
-    set({ job, unsent, ...more });
+    set({ job, unsent, ...(s.save === 'saved' ? { save: 'saving' as const } : {}), ...more });
     if (s.id) void keepUnsent(s.id, { base: s.base, patches: unsent });
     schedule(SAVE_AFTER);
   };
@@ -90,7 +90,13 @@ export const useJob = create<JobState>((set, get) => {
         try {
           job = apply(stored.job, left.patches);
           unsent = left.patches;
-          if (left.base !== stored.revision) conflict = stored;
+          if (left.base !== stored.revision) {
+            // Sent just before the page went, and never heard of again: what is there already is no conflict.
+            if (JSON.stringify(job) === JSON.stringify(stored.job)) {
+              unsent = [] as unknown as Patches;
+              void forgetUnsent(stored.id);
+            } else conflict = stored;
+          }
         } catch { void forgetUnsent(stored.id); }
       }
       set({ id: stored.id, job, base: stored.revision, unsent, past: [], future: [], save: conflict ? 'conflict' : unsent.length ? 'saving' : 'saved', saveMessage: '', conflict });

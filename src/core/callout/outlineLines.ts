@@ -1,0 +1,226 @@
+import { dimensions, relations, type OutlineItem } from '../outline/items';
+import { inCallout, type NumberText } from '../number';
+import type { Reader } from './reader';
+
+type XY = { x: NumberText; y: NumberText };
+type Some = { x?: NumberText; y?: NumberText };
+
+const point = (r: Reader, path: string): XY => {
+  const x = r.number(`${path}.x`, 'a coordinate x');
+  r.skip();
+  if (r.text[r.pos] !== ',') r.fail('a comma and y');
+  r.pos++;
+  return { x, y: r.number(`${path}.y`, 'a coordinate y') };
+};
+/** `10,20`, or only what changes: `X 10`, `Y 20`. */
+const some = (r: Reader, path: string): Some => {
+  if (r.take('X')) return { x: r.number(`${path}.x`, 'a coordinate x'), ...(r.take('Y') ? { y: r.number(`${path}.y`, 'a coordinate y') } : {}) };
+  if (r.take('Y')) return { y: r.number(`${path}.y`, 'a coordinate y') };
+  return point(r, path);
+};
+const quoted = (r: Reader): string => {
+  const name = r.quoted().trim();
+  if (!name) r.fail('the name of an outline');
+  return name.slice(0, 120);
+};
+
+/** `P3`, `C2`, `4`, `X`, `Y`: points, centres, elements, the axes. */
+function refs(r: Reader, least: number, most: number): (number | string)[] {
+  const out: (number | string)[] = [];
+  while (out.length < most) {
+    r.skip();
+    const m = /^(?:([PC])(\d{1,4})|(\d{1,4})(?![\d.])|([XY])(?![A-Za-z]))/i.exec(r.text.slice(r.pos));
+    if (!m) break;
+    r.pos += m[0].length;
+    out.push(m[1] ? `${m[1].toUpperCase()}${m[2]}` : m[3] ? Number(m[3]) : m[4].toUpperCase());
+    r.take('OF');
+    r.take('ABOUT');
+  }
+  if (out.length < least) r.fail(least === 1 ? 'an element such as 3 or a point such as P2' : 'another element such as 3 or point such as P2');
+  return out;
+}
+
+const placed = (r: Reader): { at?: XY; turn?: NumberText } => {
+  const out: { at?: XY; turn?: NumberText } = {};
+  for (;;) {
+    if (r.take('AT')) out.at = point(r, 'at');
+    else if (r.take('TURN')) out.turn = r.angle('turn');
+    else return out;
+  }
+};
+
+/** Values of a line or arc, in any order. */
+function step(r: Reader, item: 'line' | 'arc'): OutlineItem {
+  const s: Record<string, unknown> = { item, ...(item === 'arc' ? { side: 'ccw' } : {}) };
+  while (!r.done) {
+    if (r.take('TO')) s.to = some(r, 'to');
+    else if (r.take('BY')) s.by = some(r, 'by');
+    else if (r.take('TANGENT')) s.tangent = true;
+    else if (r.take('CLOSE')) s.close = true;
+    else if (r.take('NEAR')) s.near = point(r, 'near');
+    else if (item === 'line' && r.take('L')) s.length = r.number('length', 'a length');
+    else if (item === 'line' && r.take('A')) s.angle = r.angle('angle');
+    else if (item === 'arc' && r.take('R')) s.radius = r.number('radius', 'a radius');
+    else if (item === 'arc' && (r.take('CENTRE') || r.take('CENTER'))) s.centre = point(r, 'centre');
+    else if (item === 'arc' && r.take('SWEEP')) s.sweep = r.angle('sweep');
+    else if (item === 'arc' && r.take('CCW')) s.side = 'ccw';
+    else if (item === 'arc' && r.take('CW')) s.side = 'cw';
+    else if (item === 'arc' && r.take('LONG')) s.long = true;
+    else r.fail(item === 'line' ? 'TO, BY, L, A, TANGENT, NEAR or CLOSE' : 'TO, BY, R, CENTRE, SWEEP, CW, CCW, LONG, TANGENT, NEAR or CLOSE');
+  }
+  return s as OutlineItem;
+}
+
+/** Least and most things each relation speaks of. */
+const arity: Record<(typeof relations)[number] | (typeof dimensions)[number], [number, number]> = {
+  horizontal: [1, 2], vertical: [1, 2], parallel: [2, 2], perpendicular: [2, 2], tangent: [2, 2], equal: [2, 2], concentric: [2, 2], coincident: [2, 2], symmetric: [3, 3], midpoint: [2, 2], on: [2, 2], fix: [1, 1],
+  distance: [2, 2], dx: [2, 2], dy: [2, 2], angle: [1, 2], length: [1, 1], radius: [1, 1], diameter: [1, 1],
+};
+
+/** One line of an outline's block. */
+export function readOutlineItem(r: Reader): OutlineItem {
+  if (r.take('START')) return { item: 'start', at: point(r, 'at') };
+  if (r.take('LINE')) return step(r, 'line');
+  if (r.take('ARC')) return step(r, 'arc');
+  if (r.take('CLOSE')) return { item: 'line', close: true };
+  for (const relation of relations) if (r.take(relation.toUpperCase())) return { item: 'relation', relation, of: refs(r, ...arity[relation]) } as OutlineItem;
+  for (const dimension of dimensions) if (r.take(dimension.toUpperCase())) {
+    const [least, most] = arity[dimension];
+    // The last number is the value: `ANGLE 1 60` has one element, `ANGLE 1 2 60` two.
+    const numbers = r.text.slice(r.pos).trim().split(/\s+/).length;
+    const of = refs(r, least, Math.max(least, Math.min(most, numbers - 1)));
+    r.take('=');
+    r.take('⌀');
+    const value = dimension === 'angle' ? r.angle('value') : r.number('value', 'a value');
+    return { item: 'dimension', dimension, of, value } as OutlineItem;
+  }
+  if (r.take('CIRCLE')) return { item: 'circle', diameter: r.diameter('diameter'), ...placed(r) };
+  if (r.take('RECTANGLE')) {
+    const length = r.number('length', 'a length');
+    r.want('X');
+    const width = r.number('width', 'a width');
+    const radius = r.take('R') ? { radius: r.number('radius', 'a radius') } : {};
+    return { item: 'rectangle', length, width, ...radius, ...(r.take('CORNER') ? { corner: true as const } : {}), ...placed(r) };
+  }
+  if (r.take('SLOT')) {
+    const centres = r.take('CENTRES') || r.take('CENTERS');
+    const length = r.number('length', 'a length');
+    r.want('X');
+    return { item: 'slot', length, width: r.number('width', 'a width'), ...(centres ? { centres: true as const } : {}), ...placed(r) };
+  }
+  if (r.take('POLYGON')) {
+    const sides = r.number('sides', 'a number of sides');
+    const across = r.takeOne(['AF', 'AC'] as const);
+    if (!across) r.fail('AF or AC');
+    const size = r.number('size', 'a size');
+    return { item: 'polygon', sides, across: across!, size, ...(r.take('R') ? { radius: r.number('radius', 'a radius') } : {}), ...placed(r) };
+  }
+  if (r.take('STAR')) {
+    const points = r.number('points', 'a number of points');
+    r.want('OD');
+    const outer = r.diameter('outer');
+    r.want('ID');
+    return { item: 'star', points, outer, inner: r.diameter('inner'), ...placed(r) };
+  }
+  if (r.take('RING')) {
+    r.want('OD');
+    const outer = r.diameter('outer');
+    r.want('ID');
+    return { item: 'ring', outer, inner: r.diameter('inner'), ...placed(r) };
+  }
+  if (r.take('LINK')) {
+    const first = r.diameter('first');
+    r.want('AT');
+    const firstAt = point(r, 'firstAt');
+    const second = r.diameter('second');
+    r.want('AT');
+    return { item: 'link', first, firstAt, second, secondAt: point(r, 'secondAt') };
+  }
+  if (r.take('SEGMENT')) {
+    const diameter = r.diameter('diameter');
+    const which = r.takeOne(['HEIGHT', 'CHORD'] as const);
+    if (!which) r.fail('HEIGHT or CHORD');
+    const value = r.number('height', 'a length');
+    return { item: 'segment', diameter, ...(which === 'HEIGHT' ? { height: value } : { chord: value }), ...placed(r) };
+  }
+  if (r.take('USE')) return { item: 'use', outline: quoted(r), ...placed(r) };
+  for (const item of ['join', 'cutout', 'overlap'] as const) if (r.take(item.toUpperCase())) return { item, outline: quoted(r), ...placed(r) };
+  if (r.take('OFFSET')) return { item: 'offset', by: r.number('by', 'a distance'), ...(r.take('BOTH') ? { both: true as const } : {}) };
+  if (r.take('MIRROR')) {
+    const keep = r.take('KEEP');
+    const axis = r.takeOne(['X', 'Y'] as const);
+    const about = axis ?? (() => { const from = point(r, 'from'); r.want('TO'); return { from, to: point(r, 'to') }; })();
+    return { item: 'mirror', about, ...(keep || r.take('KEEP') ? { keep: true as const } : {}) };
+  }
+  if (r.take('REPEAT')) {
+    let pattern: Extract<OutlineItem, { item: 'repeat' }>['pattern'];
+    if (r.take('LINE')) {
+      const n = r.number('n', 'a count');
+      r.want('BY');
+      pattern = { kind: 'line', n, by: r.number('by', 'a distance'), ...(r.take('TURN') ? { turn: r.angle('turn') } : {}) };
+    } else if (r.take('GRID')) {
+      const nx = r.number('nx', 'a count'), ny = r.number('ny', 'a count');
+      r.want('BY');
+      pattern = { kind: 'grid', nx, ny, dx: r.number('dx', 'a distance'), dy: r.number('dy', 'a distance') };
+    } else {
+      const n = r.number('n', 'a count such as 10X');
+      r.want('X');
+      pattern = { kind: 'around', n, ...(r.take('AROUND') ? { centre: point(r, 'centre') } : {}), ...(r.take('STEP') ? { step: r.angle('step') } : {}) };
+    }
+    const skip: number[] = [];
+    if (r.take('SKIP')) while (!r.done) skip.push(r.whole('the number of a place'));
+    return { item: 'repeat', pattern, ...(skip.length ? { skip } : {}) };
+  }
+  const off = r.take('OFF');
+  const treatment = r.takeOne(['ROUND', 'CHAMFER', 'RELIEF'] as const);
+  if (treatment) {
+    r.take('⌀');
+    const size = r.number('size', 'a size');
+    const placement = treatment === 'RELIEF' ? r.takeOne(['CORNER', 'WALL', 'BISECTOR'] as const) : null;
+    const word = r.takeOne(['ALL', 'INSIDE', 'OUTSIDE'] as const);
+    const which = word ? (word.toLowerCase() as 'all') : (r.take('AT'), refs(r, 1, 500) as string[]);
+    if (Array.isArray(which) && which.some((w) => typeof w !== 'string' || !/^P\d/.test(w))) r.fail('ALL, INSIDE, OUTSIDE or corners such as P2 P3');
+    return { item: 'corners', treatment: treatment.toLowerCase() as 'round', size, which, ...(placement ? { placement: placement.toLowerCase() as 'wall' } : {}), ...(off ? { off: true as const } : {}) };
+  }
+  return r.fail('START, LINE, ARC, CLOSE, a relation, a dimension, a shape, USE, OFFSET, MIRROR, REPEAT, JOIN, CUTOUT, OVERLAP, ROUND, CHAMFER, RELIEF or END', r.here ? `${JSON.stringify(r.here)} starts no line of an outline` : undefined);
+}
+
+const n = (t: NumberText) => inCallout(t);
+const xy = (p: XY) => `${n(p.x)},${n(p.y)}`;
+const part = (p: Some) => (p.x !== undefined && p.y !== undefined ? `${n(p.x)},${n(p.y)}` : p.x !== undefined ? `X ${n(p.x)}` : `Y ${n(p.y!)}`);
+const at = (p: { at?: XY; turn?: NumberText }) => `${p.at ? ` AT ${xy(p.at)}` : ''}${p.turn === undefined ? '' : ` TURN ${n(p.turn)}`}`;
+const name = (t: string) => `"${t.replace(/"/g, '”')}"`;
+
+export function writeOutlineItem(i: OutlineItem): string {
+  switch (i.item) {
+    case 'start': return `START ${xy(i.at)}`;
+    case 'line': case 'arc': {
+      const words = [
+        i.to ? `TO ${part(i.to)}` : '', i.by ? `BY ${part(i.by)}` : '', ...(i.item === 'line' ? [i.length === undefined ? '' : `L ${n(i.length)}`, i.angle === undefined ? '' : `A ${n(i.angle)}`]
+          : [i.radius === undefined ? '' : `R ${n(i.radius)}`, i.centre ? `CENTRE ${xy(i.centre)}` : '', i.sweep === undefined ? '' : `SWEEP ${n(i.sweep)}`, i.side.toUpperCase(), i.long ? 'LONG' : '']),
+        i.tangent ? 'TANGENT' : '', i.near ? `NEAR ${xy(i.near)}` : '', i.close ? 'CLOSE' : '',
+      ].filter(Boolean);
+      return i.item === 'line' && words.length === 1 && i.close ? 'CLOSE' : [i.item.toUpperCase(), ...words].join(' ');
+    }
+    case 'relation': return `${i.relation.toUpperCase()} ${i.relation === 'symmetric' ? `${i.of[0]} ${i.of[1]} ABOUT ${i.of[2]}` : i.relation === 'midpoint' ? `${i.of[0]} OF ${i.of[1]}` : i.of.join(' ')}`;
+    case 'dimension': return `${i.dimension.toUpperCase()} ${i.of.join(' ')} ${n(i.value)}`;
+    case 'circle': return `CIRCLE ⌀${n(i.diameter)}${at(i)}`;
+    case 'rectangle': return `RECTANGLE ${n(i.length)} X ${n(i.width)}${i.radius === undefined ? '' : ` R${n(i.radius)}`}${i.corner ? ' CORNER' : ''}${at(i)}`;
+    case 'slot': return `SLOT ${i.centres ? 'CENTRES ' : ''}${n(i.length)} X ${n(i.width)}${at(i)}`;
+    case 'polygon': return `POLYGON ${n(i.sides)} ${i.across} ${n(i.size)}${i.radius === undefined ? '' : ` R${n(i.radius)}`}${at(i)}`;
+    case 'star': return `STAR ${n(i.points)} OD ${n(i.outer)} ID ${n(i.inner)}${at(i)}`;
+    case 'ring': return `RING OD ${n(i.outer)} ID ${n(i.inner)}${at(i)}`;
+    case 'link': return `LINK ⌀${n(i.first)} AT ${xy(i.firstAt)} ⌀${n(i.second)} AT ${xy(i.secondAt)}`;
+    case 'segment': return `SEGMENT ⌀${n(i.diameter)} ${i.height !== undefined ? `HEIGHT ${n(i.height)}` : `CHORD ${n(i.chord!)}`}${at(i)}`;
+    case 'use': return `USE ${name(i.outline)}${at(i)}`;
+    case 'join': case 'cutout': case 'overlap': return `${i.item.toUpperCase()} ${name(i.outline)}${at(i)}`;
+    case 'offset': return `OFFSET ${n(i.by)}${i.both ? ' BOTH' : ''}`;
+    case 'mirror': return `MIRROR ${typeof i.about === 'string' ? i.about : `${xy(i.about.from)} TO ${xy(i.about.to)}`}${i.keep ? ' KEEP' : ''}`;
+    case 'repeat': {
+      const p = i.pattern;
+      const body = p.kind === 'around' ? `${n(p.n)}X${p.centre ? ` AROUND ${xy(p.centre)}` : ''}${p.step === undefined ? '' : ` STEP ${n(p.step)}`}` : p.kind === 'line' ? `LINE ${n(p.n)} BY ${n(p.by)}${p.turn === undefined ? '' : ` TURN ${n(p.turn)}`}` : `GRID ${n(p.nx)} ${n(p.ny)} BY ${n(p.dx)} ${n(p.dy)}`;
+      return `REPEAT ${body}${i.skip?.length ? ` SKIP ${i.skip.join(' ')}` : ''}`;
+    }
+    case 'corners': return `${i.off ? 'OFF ' : ''}${i.treatment.toUpperCase()} ${n(i.size)}${i.placement ? ` ${i.placement.toUpperCase()}` : ''} ${typeof i.which === 'string' ? i.which.toUpperCase() : `AT ${i.which.join(' ')}`}`;
+  }
+}

@@ -1,0 +1,166 @@
+import { INCH, lengthText, type LengthUnit, type NumberScope } from '../number';
+import type { Problem } from '../result';
+import { v2, type Vec2 } from '../geometry/vec';
+import type { OutlineItem } from './items';
+import type { Segment } from './outline';
+import { relationEquations } from './relations';
+import { findConflict, freedomOf } from './solve/diagnose';
+import { solveSystem } from './solve/newton';
+import { sizeOf, type Equation } from './solve/system';
+import { buildWalk, segmentsOf, type Walk } from './walk';
+
+/** A conflict: what cannot hold together, by the items of the outline, and which one of the dimensions to drop so that the rest holds. */
+export interface WireConflict { items: number[]; words: string; drop: number[] }
+
+/** What became of a walk. `inked` says of each element whether it is fully located. */
+export interface Wire {
+  segments: Segment[];
+  closed: boolean;
+  freedom: number;
+  /** What is still free, in plain words. */
+  free: string[];
+  inked: boolean[];
+  conflict: WireConflict | null;
+  /** Items that only repeat what others say. */
+  redundant: number[];
+  problems: (Problem & { item: number })[];
+  points: { name: string; at: Vec2 }[];
+  /** Item of each element. */
+  items: number[];
+  solved: boolean;
+}
+
+/** Solves a walk with its relations and dimensions, tells what is free and what contradicts. */
+export function solveWire(items: OutlineItem[], scope: NumberScope): Wire {
+  const size = guessSize(items, scope.unit);
+  const walk = buildWalk(items, scope, size);
+  const said = relationEquations(walk, items, scope);
+  const problems = [...walk.problems, ...said.problems];
+  walk.system.equations.push(...said.equations);
+  const { system } = walk;
+  let solution = solveSystem(system);
+  // A walk that runs into a corner of its own first guess is tried again from guesses beside it, the nearest first.
+  for (let k = 0; k < 8 && !solution.converged; k++) {
+    const from = Float64Array.from(solution.v, (x, i) => x + Math.sin((i + 1) * 12.9898 * (k + 1)) * sizeOf(system.start) * 0.05 * (k + 1));
+    const again = solveSystem(system, system.equations, from);
+    if (again.converged) solution = again;
+  }
+  if (halfCircles(walk, solution.v)) solution = solveSystem(system, system.equations, solution.v);
+  const v = solution.v;
+  let conflict: WireConflict | null = null;
+  if (!solution.converged) {
+    const c = findConflict(system, solution);
+    const order = (list: { item: number }[]) => [...new Set(list.map((e) => e.item))].sort((a, b) => a - b);
+    conflict = { items: order(c.equations), drop: order(c.drop), words: c.equations.map((e) => e.words).filter((w, i, all) => all.indexOf(w) === i).join(', ') };
+  }
+  const d = freedomOf(system, v);
+  const inked = walk.elements.map((e) => {
+    const k = [e.from, e.to, ...(e.centre >= 0 ? [e.centre] : [])];
+    return d.motions.every((m) => k.every((i) => Math.abs(m[2 * i]) < 1e-7 && Math.abs(m[2 * i + 1]) < 1e-7));
+  });
+  return {
+    segments: segmentsOf(walk, v), closed: walk.closed || meets(walk, v), freedom: d.freedom, free: freeWords(walk, d.motions, scope.unit), inked: conflict ? inked.map(() => false) : inked, conflict,
+    redundant: [...new Set(d.redundant.filter((e) => e.kind === 'dimension' && !conflict && !e.words.endsWith(HALF)).map((e) => e.item))], problems,
+    points: [...walk.points].map(([name, k]) => ({ name, at: v2(v[2 * k], v[2 * k + 1]) })), items: walk.elements.map((e) => e.item), solved: solution.converged && problems.length === 0,
+  };
+}
+
+const HALF = ', half a circle';
+/**
+ * An arc whose chord is its whole diameter: its centre is the middle of the chord. Said as two radii the two solutions would fall together there,
+ * and neither freedom nor the last digits of the centre could be told. @returns whether there was one
+ */
+function halfCircles(w: Walk, v: Float64Array): boolean {
+  let found = false;
+  w.elements.forEach((e) => {
+    if (e.kind !== 'arc' || e.radius === undefined || e.from === e.to) return;
+    const { from: a, to: b, centre: c, radius } = e;
+    const chord = (u: Float64Array) => Math.hypot(u[2 * b] - u[2 * a], u[2 * b + 1] - u[2 * a + 1]);
+    if (Math.abs(chord(v) - 2 * radius) > 1e-6 * radius) return;
+    const ends = [2 * a, 2 * a + 1, 2 * b, 2 * b + 1];
+    // What made it an arc of that radius, wherever it was said.
+    const about = (q: Equation) => q.vars.includes(2 * c) && q.vars.every((i) => ends.includes(i) || i === 2 * c || i === 2 * c + 1) && (q.kind === 'shape' || /^(radius|diameter)/.test(q.words));
+    const mine = w.system.equations.filter(about), said = mine.find((q) => q.kind !== 'shape');
+    if (!said) return;
+    w.system.equations = w.system.equations.filter((q) => !mine.includes(q));
+    for (const k of [0, 1]) w.system.equations.push({ item: e.item, kind: 'shape', vars: [2 * c + k, 2 * a + k, 2 * b + k], words: 'the centre of half a circle', f: (u) => u[2 * c + k] - (u[2 * a + k] + u[2 * b + k]) / 2 });
+    w.system.equations.push({ item: said.item, kind: 'dimension', vars: ends, words: said.words + HALF, f: (u) => chord(u) - 2 * radius });
+    found = true;
+  });
+  return found;
+}
+
+/** Whether the walk ends where it started, without saying CLOSE. */
+function meets(w: Walk, v: Float64Array): boolean {
+  if (!w.elements.length) return false;
+  const a = w.points.get('P0')!, b = w.elements[w.elements.length - 1].to;
+  return a !== b && Math.hypot(v[2 * a] - v[2 * b], v[2 * a + 1] - v[2 * b + 1]) < 1e-7;
+}
+
+/** Each point and radius that can still move, and which way. */
+function freeWords(w: Walk, motions: Float64Array[], unit: LengthUnit): string[] {
+  if (!motions.length) return [];
+  const out: string[] = [];
+  for (const [name, k] of w.points) {
+    // A point closed onto the start is said once.
+    if (name !== 'P0' && k === w.points.get('P0')) continue;
+    const ways = motions.map((m) => v2(m[2 * k], m[2 * k + 1])).filter((d) => Math.hypot(d.x, d.y) > 1e-7);
+    if (!ways.length) continue;
+    const first = ways[0], l = Math.hypot(first.x, first.y);
+    const one = ways.every((d) => Math.abs(first.x * d.y - first.y * d.x) < 1e-6 * l * Math.hypot(d.x, d.y));
+    const n = Number(name.slice(1));
+    const what = name === 'P0' ? 'the start' : name[0] === 'C' ? `the centre of step ${n}` : `the end of step ${n}`;
+    if (!one) out.push(`${what} (${name}) is free along X and Y`);
+    else if (Math.abs(first.y) < 1e-6 * l) out.push(`${what} (${name}) is free along X`);
+    else if (Math.abs(first.x) < 1e-6 * l) out.push(`${what} (${name}) is free along Y`);
+    else {
+      let a = (Math.atan2(first.y, first.x) * 180) / Math.PI;
+      if (a <= -90) a += 180;
+      if (a > 90) a -= 180;
+      out.push(`${what} (${name}) is free along ${Number(a.toFixed(1))} degrees`);
+    }
+  }
+  void unit;
+  return out;
+}
+
+/** Extent of the numbers that are typed, mm: what first guesses are measured by. */
+function guessSize(items: OutlineItem[], unit: LengthUnit): number {
+  let most = 0;
+  const look = (x: unknown) => {
+    if (typeof x === 'string') {
+      const n = Number(x.replace(/[!#].*$/, ''));
+      if (Number.isFinite(n) && n < 1e5) most = Math.max(most, Math.abs(n));
+    } else if (x && typeof x === 'object') Object.values(x).forEach(look);
+  };
+  for (const i of items) if (i.item === 'start' || i.item === 'line' || i.item === 'arc') look({ ...i, angle: undefined, sweep: undefined });
+  return Math.max(1, (most || 20) * (unit === 'in' ? INCH : 1));
+}
+
+/**
+ * Dimensions that would tie down what is still free, one for each freedom: the coordinates of points as they stand now.
+ * They are nobody's numbers yet: they carry no source until somebody vouches for them.
+ */
+export function tieDown(items: OutlineItem[], scope: NumberScope): OutlineItem[] {
+  const out: OutlineItem[] = [];
+  let now = items;
+  for (let guard = 0; guard < 200; guard++) {
+    const w = solveWire(now, scope);
+    if (!w.freedom || w.conflict) break;
+    const before = w.freedom;
+    const p0 = w.points.find((p) => p.name === 'P0')!;
+    const candidates: OutlineItem[] = [];
+    for (const text of w.free) {
+      const name = /\(([PC]\d+)\)/.exec(text)![1], p = w.points.find((q) => q.name === name)!;
+      const unit = scope.unit;
+      const axis = (dimension: 'dx' | 'dy'): OutlineItem => (name === 'P0' ? { item: 'relation', relation: 'fix', of: ['P0'] } : { item: 'dimension', dimension, of: ['P0', name], value: lengthText(dimension === 'dx' ? p.at.x - p0.at.x : p.at.y - p0.at.y, unit, unit === 'in' ? 4 : 3) });
+      if (!/along Y$/.test(text)) candidates.push(axis('dx'));
+      if (!/along X$/.test(text)) candidates.push(axis('dy'));
+    }
+    const taken = candidates.find((c) => { const t = solveWire([...now, c], scope); return t.freedom < before && !t.conflict; });
+    if (!taken) break;
+    out.push(taken);
+    now = [...now, taken];
+  }
+  return out;
+}
