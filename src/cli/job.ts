@@ -18,7 +18,7 @@ const USAGE = `usage:
 FILE is a .card or a job's JSON document.`;
 const MAX_BYTES = 20_000_000;
 
-type Read = { job: Job; places: ReadCard['places'] | null } | { errors: CardError[] };
+type Read = { job: Job; places: ReadCard['places'] | null; outlineLines: ReadCard['outlineLines'] | null } | { errors: CardError[] };
 
 /** Reads a card or a JSON document; all errors of a card are listed. */
 async function read(file: string): Promise<Read> {
@@ -32,11 +32,11 @@ async function read(file: string): Promise<Read> {
   }
   if (text.trimStart().startsWith('{')) {
     const job = readJobText(text);
-    if (job.ok) return { job: job.value, places: null };
+    if (job.ok) return { job: job.value, places: null, outlineLines: null };
     return { errors: job.problems.map((p) => ({ ...(p.at !== undefined ? lineAndColumn(text, p.at) : { line: 1, column: 1 }), message: p.path ? `${p.path}: ${p.message}` : p.message, expected: p.expected ?? '' })) };
   }
   const card = readCard(text);
-  return card.errors.length ? { errors: card.errors } : { job: card.job, places: card.places };
+  return card.errors.length ? { errors: card.errors } : { job: card.job, places: card.places, outlineLines: card.outlineLines };
 }
 
 async function main(argv: string[]): Promise<number> {
@@ -62,7 +62,7 @@ async function main(argv: string[]): Promise<number> {
   const evaluation = await evaluate(input.job, kernel);
   const failed = evaluation.solved.rows.some((r) => r.state === 'failed');
   if (verb === 'check') {
-    console.log(json ? JSON.stringify(headlessReport(input.job, evaluation, [], input.places)) : readableReport(input.job, evaluation));
+    console.log(json ? JSON.stringify(headlessReport(input.job, evaluation, [], input.places, input.outlineLines)) : readableReport(input.job, evaluation));
     return failed ? 1 : 0;
   }
   if (verb === 'explain') {

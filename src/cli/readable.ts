@@ -16,6 +16,11 @@ export function readableReport(job: Job, e: Evaluation): string {
     for (const f of e.findings.filter((x) => x.row === r.number)) lines.push(`     ${f.severity}: ${f.text} (${f.source})${f.waived ? ` waived: ${f.waived}` : f.fix ? ` [fix: ${f.fix.label}]` : ''}`);
   }
   for (const f of e.findings.filter((x) => x.row === null)) lines.push(`     ${f.severity}: ${f.text} (${f.source})`);
+  for (const o of e.outlines) {
+    lines.push(`outline "${o.name}": ${o.region.length ? `area ${(job.unit === 'in' ? o.area / INCH ** 2 : o.area).toFixed(job.unit === 'in' ? 4 : 2)} ${job.unit}²` : 'open'}, ${o.wire?.freedom ?? 0} free${o.wire?.free.length ? `: ${o.wire.free.join('; ')}` : ''}`);
+    if (o.wire?.conflict) lines.push(`     conflict: ${o.wire.conflict.words}`);
+    for (const p of o.problems) lines.push(`     item ${p.item + 1}: ${p.message}`);
+  }
   if (e.part) lines.push('', `part   ${volume(e.part.volume)}${e.part.mass === null ? '' : `, ${e.part.mass.toFixed(2)} g`}`);
   if (e.stock) lines.push(`stock  ${volume(e.stock.volume)}${e.stock.chipMass === null ? '' : `, chips ${e.stock.chipMass.toFixed(1)} g`}; to clean up: ${Object.entries(e.stock.allowance).map(([s, v]) => `${s} ${showLength(v, job.unit)}`).join(', ')}`);
   const states = new Map<string, number>();

@@ -101,6 +101,12 @@ export function solidOf(oc: OC, frame: Frame, body: PlacedBody, adds: boolean): 
 
 /** All copies of a body, tagged by row, role and instance. */
 export function copiesOf(oc: OC, step: BodyStep): Tagged[] {
+  const { body } = step;
+  // An outline of several loops makes as many solids at every place.
+  if (body.body === 'prism' && body.more?.length) {
+    const all = [body.outline, ...body.more];
+    return all.flatMap((outline, k) => copiesOf(oc, { ...step, body: { body: 'prism', outline, from: body.from, to: body.to } }).map((t) => ({ ...t, tags: t.tags.map((g) => g && { ...g, instance: g.instance * all.length + k }) })));
+  }
   const base = solidOf(oc, step.frame, step.body, step.op === 'leave');
   const home = fromFrame(step.frame, { x: 0, y: 0 });
   // Two copies in one place are one cut; the same solid twice would only confuse the boolean.

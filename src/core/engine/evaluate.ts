@@ -9,6 +9,7 @@ import { countEdges, countHoles, floorAreaOf } from '../print/counts';
 import { ledger, type LedgerEntry } from '../print/ledger';
 import { allowanceOf, placeStock, radialAllowance, type Allowance, type PlacedStock } from '../stock/stock';
 import { cribFor, findMaterial } from '../tables';
+import type { EvaluatedOutline } from '../outline/evaluateOutline';
 import type { Problem } from '../result';
 import { valueOf } from './numbers';
 import type { EdgeInfo, FaceInfo, SolidKernel } from './kernel';
@@ -28,6 +29,7 @@ export interface Evaluation {
   findings: Finding[];
   ledger: LedgerEntry[];
   checks: CheckResult[];
+  outlines: EvaluatedOutline[];
 }
 
 /** g/cm³ of a job's material: typed, or from the table that knows the name; null when neither does. */
@@ -66,6 +68,7 @@ export async function evaluate(job: Job, kernel: SolidKernel, options: { limits?
     findings = findAll(context);
   }
   return {
+    outlines: [...prepared.outlines.values()],
     solved, part, stock, stockProblem: placed && !placed.ok ? placed.problems[0] : null, density, findings,
     ledger: ledger(job, solved.rows, faces, edges, prepared.scope),
     checks: compareChecks(job, part && figuresOf(job, part, faces, edges), prepared.scope),

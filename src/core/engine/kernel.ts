@@ -52,7 +52,7 @@ export interface Mesh {
 
 /** A tool solid with every depth known, in the coordinates of its frame. */
 export type PlacedBody =
-  | { body: 'prism'; outline: Outline; from: number; to: number }
+  | { body: 'prism'; outline: Outline; more?: Outline[]; from: number; to: number }
   | { body: 'revolved'; profile: { r: number; z: number }[] };
 
 export type KernelStep =

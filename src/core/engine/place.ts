@@ -45,7 +45,7 @@ export function place(recipe: Recipe, row: string, kernel: SolidKernel, key: str
   }
   const { body, places } = recipe;
   const thru = body.body === 'prism' ? body.depth === 'thru' : body.profile[body.profile.length - 1].z === 'thru';
-  const placed: PlacedBody = body.body === 'prism' ? { body: 'prism', outline: body.outline, from: 0, to: body.depth === 'thru' ? far : body.depth } : revolved(body, far);
+  const placed: PlacedBody = body.body === 'prism' ? { body: 'prism', outline: body.outline, ...(body.more ? { more: body.more } : {}), from: 0, to: body.depth === 'thru' ? far : body.depth } : revolved(body, far);
   return ok({ step: { op: 'cut', row, frame, body: placed, places }, planes: { start: frame, floor: floorOf(body, frame), top: null }, thru });
 }
 

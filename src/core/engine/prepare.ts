@@ -1,7 +1,9 @@
 import type { Job, Row } from '../job/schema';
-import type { NumberScope } from '../number';
+import { evaluateNumber, type NumberScope, type Quantity } from '../number';
+import { evaluateOutlines, type EvaluatedOutline } from '../outline/evaluateOutline';
 import { kindOf, type Recipe } from '../rows';
-import type { Problem } from '../result';
+import type { OutlineSource } from '../rows/outlineSource';
+import { fail, ok, type Problem } from '../result';
 import { deriveSources, numberScope, reportNumbers, resolveBody, type NumberReport } from './numbers';
 
 /** A row after stages 1 to 3: its numbers, and its recipe or the reason there is none. */
@@ -9,29 +11,67 @@ export interface PreparedRow {
   row: Row;
   number: number;
   numbers: NumberReport[];
+  /** Numbers of the outline it is made from. */
+  outlineNumbers: NumberReport[];
   resolved: unknown;
   recipe: Recipe | null;
   problem: Problem | null;
 }
 
-export interface Prepared { job: Job; scope: NumberScope; rows: PreparedRow[] }
+export interface Prepared { job: Job; scope: NumberScope; rows: PreparedRow[]; outlines: Map<string, EvaluatedOutline> }
 
-const memo = new WeakMap<object, { scopeKey: string; numbers: NumberReport[]; resolved: unknown; recipe: Recipe | null; problem: Problem | null }>();
+const memo = new WeakMap<object, { scopeKey: string; outlines: Job['outlines']; numbers: NumberReport[]; resolved: unknown; recipe: Recipe | null; problem: Problem | null }>();
 
 /** Stages 1 to 3 (numbers, outlines, recipes): plain and quick, run on every keystroke. A row that did not change is not done again. */
 export function prepare(job: Job): Prepared {
   const scope = numberScope(job);
   const scopeKey = `${job.unit}|${JSON.stringify(job.balloons.map((b) => [b.number, b.value, b.count, b.kind, b.reference, b.thread, b.middle ? [b.tolerance, b.basic, b.leg, job.title] : b.tolerance.kind === 'limits' ? b.tolerance : 0]))}|${JSON.stringify(job.names.map((n) => [n.name, n.value]))}`;
+  const outlines = outlinesOf(job, scope, scopeKey);
+  const source: OutlineSource = (name) => {
+    const o = job.outlines.find((x) => x.name.toLowerCase() === name.toLowerCase());
+    return o ? ok(outlines.get(o.id)!) : fail(`there is no outline "${name}"`, { expected: job.outlines.length ? job.outlines.slice(0, 8).map((x) => `"${x.name}"`).join(', ') : 'an outline of this job' });
+  };
   const rows = job.rows.map((row, i): PreparedRow => {
     let m = memo.get(row.body);
-    if (!m || m.scopeKey !== scopeKey) {
+    const drawn = 'outline' in row.body;
+    if (!m || m.scopeKey !== scopeKey || (drawn && m.outlines !== job.outlines)) {
       const numbers = deriveSources(row.body, reportNumbers(row.body, scope), job, scope);
       const resolved = resolveBody(row.body, numbers);
-      const recipe = resolved.ok ? kindOf(row.body).recipe(resolved.value, row.body as never) : resolved;
-      m = { scopeKey, numbers, resolved: resolved.ok ? resolved.value : null, recipe: recipe.ok ? recipe.value : null, problem: recipe.ok ? null : recipe.problems[0] };
+      const recipe = resolved.ok ? kindOf(row.body).recipe(resolved.value, row.body as never, source) : resolved;
+      m = { scopeKey, outlines: job.outlines, numbers, resolved: resolved.ok ? resolved.value : null, recipe: recipe.ok ? recipe.value : null, problem: recipe.ok ? null : recipe.problems[0] };
       memo.set(row.body, m);
     }
-    return { row, number: i + 1, numbers: m.numbers, resolved: m.resolved, recipe: m.recipe, problem: m.problem };
+    return { row, number: i + 1, numbers: m.numbers, outlineNumbers: drawn ? numbersOfOutline(job, (row.body as { outline: string }).outline, scope) : [], resolved: m.resolved, recipe: m.recipe, problem: m.problem };
   });
-  return { job, scope, rows };
+  return { job, scope, rows, outlines };
+}
+
+const outlineMemo = new WeakMap<object, { scopeKey: string; done: Map<string, EvaluatedOutline> }>();
+/** Outlines are solved again only when they, or the numbers they may cite, have changed. */
+function outlinesOf(job: Job, scope: NumberScope, scopeKey: string): Map<string, EvaluatedOutline> {
+  const known = outlineMemo.get(job.outlines);
+  if (known?.scopeKey === scopeKey) return known.done;
+  const done = evaluateOutlines(job.outlines, scope);
+  outlineMemo.set(job.outlines, { scopeKey, done });
+  return done;
+}
+
+/** Numbers an outline is made of, those of the outlines it uses too. */
+export function numbersOfOutline(job: Job, name: string, scope: NumberScope, seen = new Set<string>()): NumberReport[] {
+  const o = job.outlines.find((x) => x.name.toLowerCase() === name.toLowerCase());
+  if (!o || seen.has(o.id)) return [];
+  seen.add(o.id);
+  const out: NumberReport[] = [];
+  const look = (value: unknown, path: string, key: string) => {
+    if (typeof value === 'string' && !['item', 'side', 'relation', 'dimension', 'across', 'kind', 'outline', 'treatment', 'placement', 'which', 'about', 'of'].includes(key)) {
+      const quantity: Quantity = ['angle', 'turn', 'sweep', 'step'].includes(key) ? 'angle' : ['n', 'nx', 'ny', 'sides', 'points'].includes(key) ? 'count' : 'coordinate';
+      const r = evaluateNumber(value, quantity, scope);
+      out.push({ path, label: key, quantity, text: value as never, ...(r.ok ? { value: r.value } : { problem: r.problems[0] }) });
+    } else if (value && typeof value === 'object') for (const [k, v] of Object.entries(value)) if (k !== 'of' && k !== 'which' && k !== 'skip') look(v, `${path}.${k}`, k);
+  };
+  o.items.forEach((it, i) => {
+    look(it.item === 'dimension' && it.dimension === 'angle' ? { ...it, value: undefined, angle: it.value } : it, `${o.name}.${i + 1}`, '');
+    if ('outline' in it) out.push(...numbersOfOutline(job, it.outline, scope, seen));
+  });
+  return out;
 }

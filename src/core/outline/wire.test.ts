@@ -1,7 +1,8 @@
+import fc from 'fast-check';
 import { readCard } from '../callout';
 import { numberScope } from '../engine/numbers';
 import { loopArea, perimeter } from './outline';
-import { solveWire } from './wire';
+import { solveWire, tieDown } from './wire';
 
 const wire = (...lines: string[]) => {
   const { job, errors } = readCard(['UNIT mm', 'OUTLINE "o"', ...lines, 'END'].join('\n'));
@@ -65,5 +66,59 @@ describe('walks', () => {
   });
   it('knows a dimension that says again what is said', () => {
     expect(wire('START 0,0', 'LINE TO X 40', 'LINE TO Y 30', 'LINE TO X 0', 'CLOSE', 'LENGTH 1 40').redundant).toEqual([5]);
+  });
+});
+
+/** A random closed walk of right-angled and slanted steps, every one located by its coordinates. */
+const corner = fc.tuple(fc.integer({ min: -200, max: 200 }), fc.integer({ min: -200, max: 200 }));
+const ring = fc.uniqueArray(corner, { minLength: 3, maxLength: 9, selector: (p) => p.join() }).filter((p) => p.every((a, i) => Math.hypot(a[0] - p[(i + 1) % p.length][0], a[1] - p[(i + 1) % p.length][1]) > 5));
+
+describe('any outline', () => {
+  it('that is located solves to 1e-9 where its numbers say', () => {
+    fc.assert(fc.property(ring, (p) => {
+      const w = wire(`START ${p[0]}`, ...p.slice(1).map((q) => `LINE TO ${q}`), 'CLOSE');
+      expect([w.freedom, w.solved]).toEqual([0, true]);
+      p.forEach((q, i) => expect(Math.hypot(w.points[i].at.x - q[0], w.points[i].at.y - q[1])).toBeLessThan(1e-9));
+    }), { numRuns: 40 });
+  });
+  it('given by lengths and turned by angles comes to the same place', () => {
+    fc.assert(fc.property(ring, (p) => {
+      const legs = p.slice(1).map((q, i) => `LINE L ${Math.hypot(q[0] - p[i][0], q[1] - p[i][1]).toFixed(12)} A ${((Math.atan2(q[1] - p[i][1], q[0] - p[i][0]) * 180) / Math.PI).toFixed(12)}`);
+      const w = wire(`START ${p[0]}`, ...legs, 'CLOSE');
+      expect([w.freedom, w.solved]).toEqual([0, true]);
+      p.forEach((q, i) => expect(Math.hypot(w.points[i].at.x - q[0], w.points[i].at.y - q[1])).toBeLessThan(1e-7));
+    }), { numRuns: 30 });
+  });
+  it('with one coordinate taken away is free exactly there, and with it said wrongly names it', () => {
+    fc.assert(fc.property(ring, fc.nat(), fc.boolean(), (p, pick, x) => {
+      const k = 1 + (pick % (p.length - 1));
+      const lines = (text: (q: number[], i: number) => string) => [`START ${p[0]}`, ...p.slice(1).map(text), 'CLOSE'];
+      const open = wire(...lines((q, i) => (i + 1 === k ? `LINE TO ${x ? `?,${q[1]}` : `${q[0]},?`} NEAR ${q}` : `LINE TO ${q}`)));
+      expect(open.freedom).toBe(1);
+      expect(open.free).toEqual([`the end of step ${k} (P${k}) is free along ${x ? 'X' : 'Y'}`]);
+      // Only the steps that end there are in pencil.
+      expect(open.inked.map((ink, i) => (ink ? -1 : i + 1)).filter((i) => i > 0)).toEqual([k, k + 1]);
+      const wrong = wire(...lines((q) => `LINE TO ${q}`), `D${x ? 'X' : 'Y'} P0 P${k} ${p[k][x ? 0 : 1] - p[0][x ? 0 : 1] + 7}`);
+      expect(wrong.conflict!.drop).toContain(p.length + 1);
+      expect(wrong.conflict!.items).toContain(k);
+    }), { numRuns: 30 });
+  });
+  it('keeps to its own side: a radius grown a little moves it a little', () => {
+    const at = (r: number) => wire('START 0,0', 'LINE TO X 60', `ARC TO 60,40 R ${r} CCW`, 'LINE TO X 0', 'CLOSE').points.find((p) => p.name === 'C2')!.at;
+    for (let r = 20.001, last = at(20.001); r < 60; r += 0.5) {
+      const c = at(r);
+      expect(Math.hypot(c.x - last.x, c.y - last.y)).toBeLessThan(5);
+      expect(c.x).toBeLessThanOrEqual(60 + 1e-9);
+      last = c;
+    }
+  });
+  it('is tied down by as many dimensions as it has freedoms', () => {
+    const { job } = readCard('UNIT mm\nOUTLINE "o"\nSTART 0,0\nLINE TO X ? NEAR 40,0\nLINE TO ?,? NEAR 42,30\nLINE TO X 0\nCLOSE\nEND');
+    const items = job.outlines[0].items, scope = numberScope(job), before = solveWire(items, scope);
+    const tied = tieDown(items, scope);
+    expect(tied).toHaveLength(before.freedom);
+    const after = solveWire([...items, ...tied], scope);
+    expect([after.freedom, after.conflict]).toEqual([0, null]);
+    after.points.forEach((p, i) => expect(Math.hypot(p.at.x - before.points[i].at.x, p.at.y - before.points[i].at.y)).toBeLessThan(2e-3));
   });
 });

@@ -14,7 +14,7 @@ export function citations(job: Job, rows: SolvedRow[], scope: NumberScope): Map<
   const put = (n: number, r: SolvedRow) => direct.set(n, (direct.get(n) ?? new Set()).add(r));
   for (const r of rows) {
     if (r.state === 'off') continue;
-    for (const n of r.numbers) for (const cited of n.value?.cites ?? []) put(cited, r);
+    for (const n of [...r.numbers, ...r.outlineNumbers]) for (const cited of n.value?.cites ?? []) put(cited, r);
     if (r.row.body.kind === 'cutTapped') {
       const mine = findThread(r.row.body.thread);
       for (const b of job.balloons) {

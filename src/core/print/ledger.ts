@@ -48,7 +48,7 @@ export function ledger(job: Job, rows: SolvedRow[], faces: FaceInfo[], edges: Ed
   };
   return job.balloons.map((b) => {
     const draft = entry(b, job, rows, citing.get(b.number) ?? [], faces, measured, scope);
-    const grounds = rows.filter((r) => draft.on.includes(r.row.id) || draft.rows.includes(r.number)).map((r) => [r.row.id, r.resolved, r.planes?.start ?? null]);
+    const grounds = rows.filter((r) => draft.on.includes(r.row.id) || draft.rows.includes(r.number)).map((r) => [r.row.id, r.resolved, r.planes?.start ?? null, r.outlineNumbers.map((n) => n.value?.value ?? null)]);
     const basis = keyOf(null, [b.kind, draft.nominal, draft.low, draft.high, b.measure ?? null, grounds]);
     const record = job.proofs.find((p) => p.number === b.number);
     const { on: _, ...plain } = draft;

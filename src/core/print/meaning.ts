@@ -43,7 +43,7 @@ const ofKind: Record<Balloon['kind'], Family[]> = {
  */
 export function fitting(b: Pick<Balloon, 'kind' | 'number'>, row: SolvedRow, measured: Measurement[]): Measurement[] {
   const kind = ofKind[b.kind];
-  const cited = row.numbers.filter((n) => n.value?.cites.includes(b.number));
+  const cited = [...row.numbers, ...row.outlineNumbers.map((n) => ({ ...n, path: 'outline' }))].filter((n) => n.value?.cites.includes(b.number));
   const frame = row.planes?.start ?? row.planes?.top ?? null;
   const turned = 'turn' in row.row.body && row.row.body.turn !== undefined;
   const meanings = cited.map((n) => familiesOf(n.path, row.row.body));

@@ -4,6 +4,7 @@ import type { NumberText } from '../number';
 import type { Outline } from '../outline';
 import type { Result } from '../result';
 import type { Side, Vec2 } from '../geometry/vec';
+import type { OutlineSource } from './outlineSource';
 
 /** The same shape with every number text replaced by its value: millimetres, radians or plain. */
 export type Resolved<T> = T extends NumberText ? number : T extends (infer U)[] ? Resolved<U>[] : T extends object ? { [K in keyof T]: Resolved<T[K]> } : T;
@@ -19,7 +20,7 @@ export interface ProfilePoint { r: number; z: number | 'thru' }
 
 /** One tool solid as plain data, in the coordinates of its plane, depths counted into the material. */
 export type Body =
-  | { body: 'prism'; outline: Outline; depth: number | 'thru' }
+  | { body: 'prism'; outline: Outline; more?: Outline[]; depth: number | 'thru' }
   | { body: 'revolved'; profile: ProfilePoint[] };
 
 export type EdgeChoice =
@@ -39,6 +40,7 @@ export type Field =
   | { field: 'number'; path: string; label: string; optional?: boolean; when?: (row: never) => boolean }
   | { field: 'choice'; path: string; label: string; options: { value: string; label: string; set: Record<string, unknown> }[] }
   | { field: 'thread'; path: string; label: string }
+  | { field: 'outline'; path: string; label: string }
   | { field: 'place' }
   | { field: 'pattern' }
   | { field: 'plane' }
@@ -56,7 +58,7 @@ export interface RowKind<T extends { kind: string }> {
   /** One line to start from, for the button that adds such a row. */
   example: { in: string; mm: string };
   callout: CalloutGrammar;
-  recipe(row: Resolved<T>, raw: T): Result<Recipe>;
+  recipe(row: Resolved<T>, raw: T, outlines?: OutlineSource): Result<Recipe>;
   /** Volume of one copy of a lone row in a big block, mm³; null where it depends on what is around it. */
   closedForm(row: Resolved<T>): number | null;
   fields: Field[];

@@ -13,19 +13,21 @@ import { cutRingGroove, type CutRingGroove } from './cutRingGroove';
 import { cutRound, type CutRound } from './cutRound';
 import { cutStep, type CutStep } from './cutStep';
 import { cutTapped, type CutTapped } from './cutTapped';
+import { cutOutline, type CutOutline } from './cutOutline';
+import { leavePrism, type LeavePrism } from './leavePrism';
 import { leaveBlock, type LeaveBlock } from './leaveBlock';
 import { leavePolygon, type LeavePolygon } from './leavePolygon';
 import { leaveRing, type LeaveRing } from './leaveRing';
 import { leaveRound, type LeaveRound } from './leaveRound';
 import type { RowKind } from './kind';
 
-export type RowBody = LeaveBlock | LeaveRound | LeavePolygon | LeaveRing | CutFace | CutStep | CutPocket | CutRingGroove | CutBoreGroove | CutTapped | CutHoles | CutChamfer | CutRound | CutBreak;
+export type RowBody = LeaveBlock | LeaveRound | LeavePolygon | LeaveRing | LeavePrism | CutOutline | CutFace | CutStep | CutPocket | CutRingGroove | CutBoreGroove | CutTapped | CutHoles | CutChamfer | CutRound | CutBreak;
 
 // One line a row kind. Order matters only where two could start alike: threads before plain holes.
 // eslint-disable-next-line @typescript-eslint/no-explicit-any
 const kinds: RowKind<any>[] = [
-  leaveBlock, leaveRound, leavePolygon, leaveRing,
-  cutFace, cutStep, cutPocket, cutRingGroove, cutBoreGroove, cutChamfer, cutRound, cutBreak, cutTapped, cutHoles,
+  leaveBlock, leaveRound, leavePolygon, leaveRing, leavePrism,
+  cutFace, cutStep, cutOutline, cutPocket, cutRingGroove, cutBoreGroove, cutChamfer, cutRound, cutBreak, cutTapped, cutHoles,
 ];
 
 export const rowKinds: readonly RowKind<RowBody>[] = kinds;
@@ -39,10 +41,11 @@ export const writeRowBody = (body: RowBody, names: RowNames): string => `${kindO
 /** A row kind after a count (`4X POCKET`, `4X ⌀.25`): looks past the count for what stands there. */
 function startsAt(kind: RowKind<RowBody>, r: Reader, afterCount: number): boolean {
   const save = r.pos;
-  const counted = kind.kind === 'cutTapped' || kind.kind === 'cutHoles' || kind.kind === 'cutPocket';
+  const counted = kind.kind === 'cutTapped' || kind.kind === 'cutHoles' || kind.kind === 'cutPocket' || kind.kind === 'cutOutline';
   if (counted) r.pos = afterCount;
   const starts =
-    kind.kind === 'cutPocket' ? r.sees('POCKET')
+    kind.kind === 'cutOutline' ? r.take('POCKET') && (r.skip(), r.text[r.pos] === '"')
+    : kind.kind === 'cutPocket' ? r.sees('POCKET')
     : kind.kind === 'cutTapped' ? startsThread(r)
     : kind.kind === 'cutHoles' ? r.sees('⌀') || r.seesNumber()
     : kind.callout.head.starts(r);
@@ -77,7 +80,7 @@ export function readRowBody(r: Reader, verb: 'leave' | 'cut', names: RowNames): 
   const after = afterCount(r);
   const kind = kinds.find((k) => k.verb === verb && startsAt(k, r, after));
   if (!kind) {
-    const list = verb === 'leave' ? 'BLOCK, ROUND, POLYGON or RING' : 'FACE, STEP, POCKET, GROOVE, CHAMFER, ROUND, BREAK, a thread or ⌀';
+    const list = verb === 'leave' ? 'BLOCK, ROUND, POLYGON, RING or PRISM' : 'FACE, STEP, POCKET, GROOVE, CHAMFER, ROUND, BREAK, a thread or ⌀';
     r.pos = after;
     return r.fail(list, r.here ? `${JSON.stringify(r.here)} is no row` : 'the row is missing');
   }

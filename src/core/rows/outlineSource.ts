@@ -1,0 +1,37 @@
+import type { Part } from '../callout/grammar';
+import { fail, ok, type Result } from '../result';
+import { insideRegion } from '../outline/boolean';
+import type { EvaluatedOutline } from '../outline/evaluateOutline';
+import { pointAt, reversed } from '../outline/meet';
+import { loopArea, moveLoop, type Outline } from '../outline';
+
+/** Gives a job's outlines by name. */
+export type OutlineSource = (name: string) => Result<EvaluatedOutline>;
+
+/** The name of an outline in a row's callout. */
+export const outlineName: Part = {
+  expected: 'the name of an outline in double quotes',
+  starts: (r) => (r.skip(), r.text[r.pos] === '"'),
+  read(r, row) { row.outline = r.quoted().trim(); if (!row.outline) r.fail('the name of an outline'); },
+  write: (row) => `"${String(row.outline).replace(/"/g, '”')}"`,
+  numbers: () => [],
+};
+
+/** Closed regions of an outline, each with its holes (all counter-clockwise, as solids are made from them), turned. What keeps it from being one is said. */
+export function outlinesFor(name: string, source: OutlineSource | undefined, turn: number): Result<Outline[]> {
+  const found = source ? source(name) : fail(`there is no outline "${name}"`, { expected: 'an outline of this job' });
+  if (!found.ok) return { ok: false, problems: found.problems.map((p) => ({ ...p, path: 'outline' })) };
+  const e = found.value;
+  const say = (message: string, expected: string) => fail(`outline "${e.name}": ${message}`, { path: 'outline', expected });
+  if (e.wire?.conflict) return say(`its dimensions contradict one another (${e.wire.conflict.words})`, 'one of them dropped');
+  if (e.problems.length) return say(e.problems[0].message, e.problems[0].expected ?? 'an outline that can be computed');
+  if (e.open.length) return say('it is not closed', 'CLOSE, or OFFSET for a band round it');
+  if (!e.region.length) return say('it has no closed loop', 'a closed walk or a shape');
+  const crossing = e.defects.find((d) => d.kind === 'self-crossing' || d.kind === 'overlap');
+  if (crossing) return say(crossing.words, 'an outline that does not cross itself');
+  const outers = e.region.filter((l) => loopArea(l) > 0), holes = e.region.filter((l) => loopArea(l) < 0);
+  return ok(outers.map((outer) => ({
+    outer: moveLoop(outer, { x: 0, y: 0 }, turn),
+    holes: holes.filter((h) => insideRegion([outer], pointAt(h[0], 0.37)) && !outers.some((o) => o !== outer && insideRegion([outer], pointAt(o[0], 0.37)) && insideRegion([o], pointAt(h[0], 0.37)))).map((h) => moveLoop([...h].reverse().map(reversed), { x: 0, y: 0 }, turn)),
+  })));
+}
