@@ -1,6 +1,7 @@
 import { rowNames } from '../job/names';
 import { emptyJob, type Job, type Row } from '../job/schema';
 import { inCallout, toNumberText } from '../number';
+import type { OutlineItem } from '../outline/items';
 import { readRowBody, writeRowBody } from '../rows/registry';
 import { readBalloon, writeBalloonText } from './balloonLine';
 import type { RowNames } from './grammar';
@@ -196,6 +197,19 @@ export function readBalloonLine(text: string, number: number, named: ReadonlySet
 
 /** Names a job's text may use where a number stands. */
 export const namedIn = (job: Pick<Job, 'names'>): ReadonlySet<string> => new Set(job.names.map((n) => n.name.toLowerCase()));
+
+/** Reads one line of an outline's block, as typed in its editor. */
+export function readOutlineLine(text: string, named: ReadonlySet<string> = new Set()): { ok: true; item: OutlineItem } | { ok: false; error: CardError } {
+  try {
+    const r = new Reader(text.trimEnd(), named);
+    const item = readOutlineItem(r);
+    if (!r.done) r.fail('the end of the line');
+    return { ok: true, item };
+  } catch (e) {
+    if (!(e instanceof CalloutError)) throw e;
+    return { ok: false, error: { line: 1, column: e.at + 1, message: e.message, expected: e.expected } };
+  }
+}
 
 export function writeRow(row: Row, names: RowNames): string {
   const text = writeRowBody(row.body, names);

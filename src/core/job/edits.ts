@@ -22,6 +22,9 @@ export type JobEdit =
   | { edit: 'moveBalloon'; number: number; to: number }
   | { edit: 'setChecks'; checks: CheckValue[] }
   | { edit: 'setPrints'; prints: Print[] }
+  | { edit: 'addOutlines'; outlines: Job['outlines'] }
+  | { edit: 'setOutline'; id: string; outline: Job['outlines'][number] }
+  | { edit: 'deleteOutline'; id: string }
   | { edit: 'setNames'; names: Job['names'] }
   | { edit: 'setProofs'; proofs: Job['proofs'] }
   | { edit: 'waive'; rule: string; row?: string; reason: string }
@@ -92,6 +95,11 @@ function apply(job: Job, e: JobEdit): string | null {
     }
     case 'setChecks': job.checks = e.checks; return null;
     case 'setPrints': job.prints = e.prints; return null;
+    case 'addOutlines':
+      for (const o of e.outlines) if (job.outlines.some((x) => x.id === o.id || x.name.toLowerCase() === o.name.toLowerCase())) return `outline "${o.name}" is there already`;
+      job.outlines.push(...e.outlines);
+      return null;
+    case 'setOutline': case 'deleteOutline': return outlineEdit(job, e);
     case 'setNames': job.names = e.names; return null;
     case 'setProofs': job.proofs = e.proofs; return null;
     case 'waive':
@@ -101,4 +109,24 @@ function apply(job: Job, e: JobEdit): string | null {
     case 'unwaive': job.waivers = job.waivers.filter((w) => w.rule !== e.rule || w.row !== e.row); return null;
     case 'replace': Object.assign(job, e.job); return null;
   }
+}
+
+/** Changes or deletes an outline. A new name is taken over wherever the old one stood; one that is used cannot go. */
+function outlineEdit(job: Job, e: Extract<JobEdit, { edit: 'setOutline' | 'deleteOutline' }>): string | null {
+  const i = job.outlines.findIndex((o) => o.id === e.id);
+  if (i < 0) return 'this outline is gone';
+  const old = job.outlines[i].name, same = (n: string) => n.toLowerCase() === old.toLowerCase();
+  const users = [...job.rows.flatMap((r, k) => ('outline' in r.body && same(r.body.outline) ? [`row ${k + 1}`] : [])), ...job.outlines.flatMap((o) => (o.id !== e.id && o.items.some((it) => 'outline' in it && same(it.outline)) ? [`outline "${o.name}"`] : []))];
+  if (e.edit === 'deleteOutline') {
+    if (users.length) return `"${old}" is used by ${users.join(', ')}`;
+    job.outlines.splice(i, 1);
+    return null;
+  }
+  if (!same(e.outline.name)) {
+    if (job.outlines.some((o) => o.id !== e.id && o.name.toLowerCase() === e.outline.name.toLowerCase())) return `outline "${e.outline.name}" is there already`;
+    for (const r of job.rows) if ('outline' in r.body && same(r.body.outline)) r.body.outline = e.outline.name;
+    for (const o of job.outlines) for (const it of o.items) if ('outline' in it && same(it.outline)) it.outline = e.outline.name;
+  }
+  job.outlines[i] = e.outline;
+  return null;
 }

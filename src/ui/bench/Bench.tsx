@@ -39,7 +39,7 @@ export function Bench({ id }: { id: string }) {
   useEffect(() => {
     startLight();
     let live = true;
-    set({ evaluated: null, picture: null, selected: null, openRow: null, showRow: null, picked: null, measured: [], ghost: null, balloon: null, picking: null, wipe: null, step: 'shape', view: 'pictorial' });
+    set({ evaluated: null, picture: null, selected: null, openRow: null, showRow: null, picked: null, measured: [], ghost: null, balloon: null, picking: null, wipe: null, openOutline: null, outlineDraft: null, step: 'shape', view: 'pictorial' });
     api.read(id).then((s) => { if (live) void open(s); }, (e) => { if (live) setProblem(e instanceof Refused ? e.message : 'the server does not answer'); });
     return () => {
       live = false;

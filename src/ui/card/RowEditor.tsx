@@ -6,6 +6,7 @@ import { getPath, setPath } from '@/core/callout/grammar';
 import { NumberBox } from '../common/NumberBox';
 import { useJob } from '../store/jobStore';
 import { useBench } from '../store/benchStore';
+import { OutlineBox } from '../outline/OutlineShelf';
 import { ChoiceBox, EdgesEditor, PatternEditor, PlaneEditor, PlaceEditor, ThreadBox } from './editors';
 import css from './Card.module.css';
 
@@ -33,6 +34,7 @@ export function RowEditor({ row, number, duplicate, remove, move }: Props) {
       }
       case 'choice': return <ChoiceBox key={f.path} label={f.label} value={chosen(row.body, f.path)} options={f.options} choose={(o) => setBody(o.set)} />;
       case 'thread': return <ThreadBox key={f.path} value={String(getPath(row.body, f.path))} commit={(v) => setBody({ [f.path]: v })} />;
+      case 'outline': return <OutlineBox key={f.path} label={f.label} value={String(getPath(row.body, f.path))} choose={(v) => setBody({ [f.path]: v })} />;
       case 'place': return <PlaceEditor key="place" job={job} body={row.body} setBody={setBody} />;
       case 'pattern': return <PatternEditor key="pattern" job={job} body={row.body} setBody={setBody} setNumber={setNumber} />;
       case 'plane': return <PlaneEditor key="plane" job={job} row={row} number={number} setBody={setBody} setNumber={setNumber} />;

@@ -15,6 +15,7 @@ import { useLight } from '../common/light';
 import { boxEdges, boxFaces, chainDotted, drillMark, loopLines, pairs, stockBottom, stockEdges } from './outlines';
 import { usePage } from '../print/pagePicture';
 import { layPrint } from './printPlace';
+import { outlineLines, shownOutline } from './wireframe';
 import { readPalette } from './ink';
 import { StageScene } from './scene';
 import { ViewBar } from './ViewBar';
@@ -101,6 +102,14 @@ export function Stage({ job }: { job: Job }) {
     ]);
   }, [evaluated, evaluation, step, selected, light]);
 
+  // The outline that is open: located elements in ink, free ones in loose pencil, a conflict in vermilion.
+  const drawn = useMemo(() => (b.openOutline === null || step !== 'shape' ? null : shownOutline(job, b.openOutline, b.outlineDraft, scope)), [job, b.openOutline, b.outlineDraft, scope, step]);
+  useEffect(() => {
+    const s = scene.current!;
+    const p = readPalette();
+    s.setLines('outline', drawn ? outlineLines(drawn, evaluation?.part?.box.max.z ?? 0, p) : []);
+  }, [drawn, evaluation, light]);
+
   // What is picked and measured, and the lines of the finding looked at.
   const finding = evaluation?.findings.find((f) => !f.waived && f.place && f.rowId === selected && selected !== null) ?? (selected === null ? evaluation?.findings.find((f) => !f.waived && f.rowId === null && f.lines) : undefined);
   useEffect(() => {
@@ -131,8 +140,9 @@ export function Stage({ job }: { job: Job }) {
   const bounds = useMemo(() => {
     const piece = placed && showStock ? placed.box : part;
     const v = step === 'hold' && job.hold && piece ? placeVise(job.hold, scope, piece) : null;
+    if (drawn?.box && !piece) return { min: { ...drawn.box.min, z: -1 }, max: { ...drawn.box.max, z: 1 } };
     return piece && v?.ok ? boxOf([piece.min, piece.max, ...v.value.jaws.flatMap((j) => [j.min, j.max])]) : piece;
-  }, [placed, showStock, part, step, job.hold, scope]);
+  }, [placed, showStock, part, step, job.hold, scope, drawn]);
   // With a print over it a section is looked at straight on, as the print shows it.
   const straight = view === 'section' && step === 'proof' && laid !== null;
   const viewKey = `${view}${view === 'section' ? section.side : ''}${straight}`;
@@ -202,7 +212,7 @@ export function Stage({ job }: { job: Job }) {
           )}
           {mid && <text className={css.distance} x={mid.x + 8} y={mid.y - 8}>{showLength(distance(measured[0].point, measured[1].point), b.unitShown ?? job.unit, (b.unitShown ?? job.unit) === 'in' ? 4 : 3)}</text>}
         </svg>
-        {!picture && <p className={css.empty}>{job.rows.length ? (b.busy ? 'working out the part …' : 'no row makes material yet') : 'Nothing stands here yet. Type what the print says: LEAVE BLOCK 4 X 2.5 X .75'}</p>}
+        {!picture && !drawn && <p className={css.empty}>{job.rows.length ? (b.busy ? 'working out the part …' : 'no row makes material yet') : 'Nothing stands here yet. Type what the print says: LEAVE BLOCK 4 X 2.5 X .75'}</p>}
         {b.picking && (
           <p className={css.hint}>balloon {b.picking.balloon}: {b.picking.first === null ? 'pick the face it is measured on' : 'pick the second face'}{b.picking.first !== null && <> or <button className="btn small" onClick={() => setMeasure(b.picking!.balloon, { a: b.picking!.first! })}>measure this face alone</button></>} <button className="btn small" onClick={() => set({ picking: null })}>leave it</button></p>
         )}

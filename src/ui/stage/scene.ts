@@ -9,7 +9,7 @@ import type { Mesh } from '@/core/engine/kernel';
 import { faceColours, hatchMaterial, type Palette } from './ink';
 
 export interface Hit { point: Vec3; face: number; corner: Vec3 | null }
-type Layer = 'part' | 'section' | 'stock' | 'ghost' | 'paths' | 'vise' | 'print' | 'marks';
+type Layer = 'outline' | 'part' | 'section' | 'stock' | 'ghost' | 'paths' | 'vise' | 'print' | 'marks';
 
 /** Draws the part as on a drafting table: flat tints by direction, inked edges. Draws on demand, never in a loop. */
 export class StageScene {

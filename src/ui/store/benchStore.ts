@@ -3,6 +3,7 @@ import { create } from 'zustand';
 import type { Side, Vec3 } from '@/core/geometry/vec';
 import type { Mesh } from '@/core/engine/kernel';
 import type { Feature } from '@/core/job';
+import type { OutlineText } from '@/core/outline/items';
 import type { Evaluated, Picture } from '@/kernel/worker';
 
 export const steps = ['print', 'stock', 'shape', 'hold', 'paths', 'proof', 'release'] as const;
@@ -44,6 +45,9 @@ interface BenchState {
   picking: { balloon: number; first: Feature | null } | null;
   /** How the print lies over the part: see-through, or up to a line that is wiped across. */
   wipe: number | null;
+  /** Outline that is open in its editor, and as it is being typed. */
+  openOutline: string | null;
+  outlineDraft: OutlineText | null;
   /** The reckoner drawer. */
   reckoner: boolean;
   set(p: Partial<BenchState>): void;
@@ -52,6 +56,6 @@ interface BenchState {
 /** What is on the bench right now; nothing of it is part of the job. */
 export const useBench = create<BenchState>((set) => ({
   step: 'shape', view: 'pictorial', section: { side: 'front', at: 0.5 }, evaluated: null, busy: false, busySince: 0, engineProblem: '', picture: null, ghost: null,
-  selected: null, openRow: null, showRow: null, cursor: null, picked: null, measuring: false, measured: [], blink: false, printOpacity: 0.5, showStock: true, unitShown: null, help: false, focusRow: null, balloon: null, picking: null, wipe: null, reckoner: false,
+  selected: null, openRow: null, showRow: null, cursor: null, picked: null, measuring: false, measured: [], blink: false, printOpacity: 0.5, showStock: true, unitShown: null, help: false, focusRow: null, balloon: null, picking: null, wipe: null, reckoner: false, openOutline: null, outlineDraft: null,
   set: (p) => set(p),
 }));

@@ -1,0 +1,112 @@
+'use client';
+import { useEffect, useMemo, useRef, useState } from 'react';
+import { namedIn, readOutlineLine, writeOutlineItem } from '@/core/callout';
+import { numberScope } from '@/core/engine/numbers';
+import { INCH, showLength } from '@/core/number';
+import type { OutlineItem, OutlineText } from '@/core/outline/items';
+import { tieDown } from '@/core/outline/wire';
+import { outlineDxf } from '@/io/dxfOutlines';
+import { useBench } from '../store/benchStore';
+import { useJob } from '../store/jobStore';
+import { shownOutline } from '../stage/wireframe';
+import css from './Outline.module.css';
+
+const isStep = (i: OutlineItem) => i.item === 'line' || i.item === 'arc';
+const treats = (i: OutlineItem): i is Extract<OutlineItem, { item: 'corners' }> => i.item === 'corners';
+
+/** One outline as its lines: a step, relation, dimension or shape each. The picture follows what is typed; what is free, and what contradicts, is said in words. */
+export function OutlineEditor({ outline }: { outline: OutlineText }) {
+  const job = useJob((s) => s.job)!;
+  const edit = useJob((s) => s.edit);
+  const set = useBench((s) => s.set);
+  const draft = useBench((s) => s.outlineDraft);
+  const [line, setLine] = useState('');
+  const [problem, setProblem] = useState('');
+  const entry = useRef<HTMLInputElement>(null);
+  const scope = useMemo(() => numberScope(job), [job]);
+  const named = useMemo(() => namedIn(job), [job]);
+  const read = line.trim() ? readOutlineLine(line, named) : null;
+  const e = useMemo(() => shownOutline(job, outline.id, draft, scope), [job, outline.id, draft, scope]);
+  useEffect(() => { entry.current?.focus(); }, []);
+  // The picture follows the line that is being typed.
+  useEffect(() => { set({ outlineDraft: read?.ok ? { ...outline, items: [...outline.items, read.item] } : null }); return () => set({ outlineDraft: null }); }, [line, outline]);
+  const put = (items: OutlineItem[], label = 'outline') => setProblem(edit([{ edit: 'setOutline', id: outline.id, outline: { ...outline, items } }], label) ?? '');
+  const add = () => {
+    if (!read?.ok) return;
+    put([...outline.items, read.item]);
+    setLine('');
+  };
+  const close = () => set({ openOutline: null, outlineDraft: null });
+  const wire = e?.wire;
+  const conflict = wire?.conflict ?? null;
+  const rounds = outline.items.filter(treats);
+  const len = (mm: number) => showLength(mm, job.unit, job.unit === 'in' ? 4 : 3);
+  const area = (mm2: number) => (job.unit === 'in' ? `${(mm2 / INCH ** 2).toFixed(4)} in²` : `${mm2.toFixed(2)} mm²`);
+  let step = 0;
+  const save = () => {
+    if (!e) return;
+    const url = URL.createObjectURL(new Blob([outlineDxf([e], job.unit)], { type: 'image/vnd.dxf' }));
+    Object.assign(document.createElement('a'), { href: url, download: `${outline.name.replace(/[^\w-]+/g, '-').toLowerCase()}.dxf` }).click();
+    setTimeout(() => URL.revokeObjectURL(url), 10_000);
+  };
+  return (
+    <section className={css.editor} aria-label="Outline">
+      <header>
+        <span className="lab">outline</span>
+        <input aria-label="Name of the outline" key={outline.name} defaultValue={outline.name} maxLength={120} onBlur={(ev) => { const n = ev.target.value.trim(); if (n && n !== outline.name) { const why = edit([{ edit: 'setOutline', id: outline.id, outline: { ...outline, name: n } }], 'outline'); if (why) { setProblem(why); ev.target.value = outline.name; } else setProblem(''); } else ev.target.value = outline.name; }} onKeyDown={(ev) => { if (ev.key === 'Enter') ev.currentTarget.blur(); }} />
+        <button className="btn small" onClick={close}>back to the route card</button>
+      </header>
+      <p className={css.state} data-testid="outline-state">
+        {conflict ? <span className="red">✗ these cannot hold together: {conflict.words}</span> : wire && wire.segments.length ? (wire.freedom ? `${wire.freedom} free, in pencil: ${wire.free.slice(0, 4).join('; ')}${wire.free.length > 4 ? ' …' : ''}` : 'fully located, in ink') : e?.region.length ? 'fully located, in ink' : 'nothing yet: START 0,0 then LINE TO X 40, or CIRCLE ⌀20'}
+      </p>
+      <ol className={css.lines} aria-label="Lines of the outline">
+        {outline.items.map((it, i) => {
+          const n = isStep(it) ? ++step : 0;
+          const said = e?.problems.find((p) => p.item === i);
+          return <ItemLine key={`${i}:${writeOutlineItem(it)}`} item={it} label={n ? `${n}` : ''} wrong={said ? `${said.message}${said.expected ? `; expected: ${said.expected}` : ''}` : ''} clash={conflict?.items.includes(i) ?? false} droppable={conflict?.drop.includes(i) ?? false} repeats={wire?.redundant.includes(i) ?? false} named={named}
+            change={(next) => put(outline.items.map((x, k) => (k === i ? next : x)))} remove={() => put(outline.items.filter((_, k) => k !== i), 'drop')} typing={(next) => set({ outlineDraft: next ? { ...outline, items: outline.items.map((x, k) => (k === i ? next : x)) } : null })} />;
+        })}
+      </ol>
+      <form className={`${css.entry} ${read && !read.ok ? css.bad : ''}`} onSubmit={(ev) => { ev.preventDefault(); add(); }}>
+        <input ref={entry} aria-label="Next line of the outline" value={line} onChange={(ev) => setLine(ev.target.value)} placeholder={outline.items.length ? 'LINE TO Y 30' : 'START 0,0'} spellCheck={false} autoComplete="off" maxLength={400} />
+        <button className="btn small" disabled={!read?.ok}>add</button>
+      </form>
+      <p className={css.says}>{problem ? <span className="red">{problem}</span> : !read ? 'LINE TO x,y · BY dx,dy · L 20 A 30 · ARC TO x,y R 10 CW · TANGENT · CLOSE · HORIZONTAL 2 · DISTANCE P1 P3 20 · ROUND 5 ALL' : read.ok ? 'Enter adds it' : <span className="red">at character {read.error.column}: {read.error.message}; expected: {read.error.expected}</span>}</p>
+      <div className={css.tools}>
+        {wire && wire.freedom > 0 && !conflict && <button className="btn small" onClick={() => put([...outline.items, ...tieDown(outline.items, scope)], 'tie down')} title="proposes a dimension for everything that is free; they have no source until somebody vouches for them">tie down what is left</button>}
+        {rounds.length > 0 && <button className="btn small" onClick={() => { const off = rounds.some((r) => !r.off); put(outline.items.map((it) => { if (!treats(it)) return it; const { off: _, ...rest } = it; return off ? { ...rest, off: true as const } : rest; }), 'corners'); }}>corners {rounds.some((r) => !r.off) ? 'off' : 'on'}</button>}
+        <button className="btn small" disabled={!e || (!e.region.length && !e.open.length)} onClick={save}>save DXF</button>
+        <button className="btn small" onClick={() => { const why = edit([{ edit: 'deleteOutline', id: outline.id }], 'delete outline'); if (why) setProblem(why); else close(); }}>delete</button>
+      </div>
+      {e?.box && (
+        <dl className={css.figures}>
+          <dt>area</dt><dd className="num">{e.region.length ? area(e.area) : 'open'}</dd><dt>perimeter</dt><dd className="num">{len(e.perimeter)}</dd>
+          <dt>box</dt><dd className="num">{len(e.box.max.x - e.box.min.x)} × {len(e.box.max.y - e.box.min.y)}</dd><dt>centroid</dt><dd className="num">{e.centroid ? `${len(e.centroid.x)}, ${len(e.centroid.y)}` : '—'}</dd>
+          {e.defects.length > 0 && <><dt className="red">wrong</dt><dd className="red">{e.defects.slice(0, 3).map((d) => d.words).join('; ')}</dd></>}
+        </dl>
+      )}
+    </section>
+  );
+}
+
+interface LineProps { item: OutlineItem; label: string; wrong: string; clash: boolean; droppable: boolean; repeats: boolean; named: ReadonlySet<string>; change: (i: OutlineItem) => void; remove: () => void; typing: (i: OutlineItem | null) => void }
+
+/** One line; wrong text stays as it was typed. */
+function ItemLine({ item, label, wrong, clash, droppable, repeats, named, change, remove, typing }: LineProps) {
+  const text = writeOutlineItem(item);
+  const [draft, setDraft] = useState<string | null>(null);
+  const read = draft !== null ? readOutlineLine(draft, named) : null;
+  const done = () => {
+    typing(null);
+    if (read?.ok && draft!.trim() !== text) change(read.item);
+    else if (read?.ok) setDraft(null);
+  };
+  return (
+    <li className={clash ? css.clash : undefined} data-clash={clash}>
+      <b>{label}</b>
+      <input value={draft ?? text} spellCheck={false} maxLength={400} aria-label={`line ${label || text}`} aria-invalid={Boolean(read && !read.ok) || wrong !== ''} onChange={(e) => { setDraft(e.target.value); const r = readOutlineLine(e.target.value, named); typing(r.ok ? r.item : null); }} onBlur={done} onKeyDown={(e) => { if (e.key === 'Enter') e.currentTarget.blur(); if (e.key === 'Escape') { e.stopPropagation(); typing(null); setDraft(null); } }} />
+      <button className={droppable ? 'btn small' : 'plain faint'} aria-label={`drop line ${label || text}`} onClick={remove}>{droppable ? 'drop' : '×'}</button>
+      {(wrong || (read && !read.ok) || repeats) && <small className={repeats && !wrong && (!read || read.ok) ? undefined : 'red'}>{read && !read.ok ? `at character ${read.error.column}: ${read.error.message}; expected: ${read.error.expected}` : wrong || 'says again what the others say'}</small>}
+    </li>
+  );
+}
