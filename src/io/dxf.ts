@@ -49,8 +49,9 @@ export class DxfDrawing {
 const degrees = (a: number): string => (((((a * 180) / Math.PI) % 360) + 360) % 360).toFixed(10).replace(/\.?0+$/, '') || '0';
 
 /** Chains, drill points and rest of every path, each on its own layer, in the coordinates of its plane and the job's unit. */
-export function pathsDxf(plans: PathPlan[], unit: LengthUnit): string {
+export function pathsDxf(plans: PathPlan[], unit: LengthUnit, outlines: { name: string; region: Loop[]; open: Segment[][] }[] = []): string {
   const d = new DxfDrawing(unit);
+  for (const o of outlines) for (const l of [...o.region, ...o.open]) d.loop(d.layer(`OUTLINE_${o.name}`, 3), l);
   for (const p of plans) {
     const base = `${p.kind}_${p.row}`;
     if (p.chains.length) p.chains.forEach((l) => d.loop(d.layer(base, 5), l));

@@ -6,6 +6,7 @@ import { writeCard } from '@/core/callout/card';
 import { planPaths } from '@/core/paths/plan';
 import { fail, ok, type Result } from '@/core/result';
 import { pathsDxf } from './dxf';
+import { outlineDxf } from './dxfOutlines';
 import { pathsNc } from './ncWords';
 import { setupSheet } from './setupSheet';
 import { stlBytes } from './stl';
@@ -23,13 +24,15 @@ export async function exportJob(kind: ExportKind, job: Job, evaluation: Evaluati
   const text = (t: string) => ok(new TextEncoder().encode(t));
   if (kind === 'json') return text(JSON.stringify(job, null, 2) + '\n');
   if (kind === 'card') return text(writeCard(job));
+  // Outlines go out as DXF with the paths, and alone where there is no part yet.
+  if (kind === 'dxf' && evaluation.solved.finalKey === null && job.outlines.length) return text(outlineDxf(evaluation.outlines, job.unit));
   const key = evaluation.solved.finalKey;
   if (key === null) return fail('there is no part to export yet', { expected: 'a job with a LEAVE row that computes' });
   switch (kind) {
     case 'step': return ok(kernel.step(key));
     case 'stl': return ok(stlBytes(kernel.closedMesh(key), job.name));
     case 'svg': return text(drawingSvg(kernel.drawing(key, viewOf.top, true)));
-    case 'dxf': return text(pathsDxf(planPaths(job, evaluation.solved.rows), job.unit));
+    case 'dxf': return text(pathsDxf(planPaths(job, evaluation.solved.rows), job.unit, evaluation.outlines));
     case 'nc': return text(pathsNc(planPaths(job, evaluation.solved.rows), job.unit, `${job.name} rev ${job.revision}`));
     case 'pdf': return ok(await setupSheet(job, evaluation, kernel));
   }

@@ -172,6 +172,11 @@ export function readOutlineItem(r: Reader): OutlineItem {
     return { item: 'repeat', pattern, ...(skip.length ? { skip } : {}) };
   }
   const off = r.take('OFF');
+  if (r.take('FULLROUND')) {
+    const between = refs(r, 2, 2);
+    if (between.some((p) => typeof p !== 'string' || p[0] !== 'P')) r.fail('two corners such as P2 P3');
+    return { item: 'fullRound', between: between as [string, string], ...(off ? { off: true as const } : {}) };
+  }
   const treatment = r.takeOne(['ROUND', 'CHAMFER', 'RELIEF'] as const);
   if (treatment) {
     r.take('⌀');
@@ -221,6 +226,7 @@ export function writeOutlineItem(i: OutlineItem): string {
       const body = p.kind === 'around' ? `${n(p.n)}X${p.centre ? ` AROUND ${xy(p.centre)}` : ''}${p.step === undefined ? '' : ` STEP ${n(p.step)}`}` : p.kind === 'line' ? `LINE ${n(p.n)} BY ${n(p.by)}${p.turn === undefined ? '' : ` TURN ${n(p.turn)}`}` : `GRID ${n(p.nx)} ${n(p.ny)} BY ${n(p.dx)} ${n(p.dy)}`;
       return `REPEAT ${body}${i.skip?.length ? ` SKIP ${i.skip.join(' ')}` : ''}`;
     }
+    case 'fullRound': return `${i.off ? 'OFF ' : ''}FULLROUND ${i.between.join(' ')}`;
     case 'corners': return `${i.off ? 'OFF ' : ''}${i.treatment.toUpperCase()} ${n(i.size)}${i.placement ? ` ${i.placement.toUpperCase()}` : ''} ${typeof i.which === 'string' ? i.which.toUpperCase() : `AT ${i.which.join(' ')}`}`;
   }
 }

@@ -72,6 +72,35 @@ function treatLoop(loop: Loop, at: number[], treatment: 'round' | 'chamfer', siz
   return out;
 }
 
+/**
+ * A full round through three lines: the line between two corners and its neighbours become one arc tangent to all three.
+ * Its centre lies on the bisectors of both corners.
+ */
+export function fullRound(region: Region, from: Vec2, to: Vec2): Result<Region> {
+  for (let k = 0; k < region.length; k++) {
+    const loop = region[k], n = loop.length;
+    const i = loop.findIndex((s) => (distance2(startOf(s), from) < 1e-5 && distance2(endOf(s), to) < 1e-5) || (distance2(startOf(s), to) < 1e-5 && distance2(endOf(s), from) < 1e-5));
+    if (i < 0) continue;
+    const a = loop[(i + n - 1) % n], b = loop[i], c = loop[(i + 1) % n];
+    if (a.kind !== 'line' || b.kind !== 'line' || c.kind !== 'line') return fail('a full round runs through three lines', { expected: 'two corners with a line between them and on either side' });
+    const u = directionAt(a, 1), v = directionAt(b, 0), w = directionAt(c, 0), side = u.x * v.y - u.y * v.x > 0 ? 1 : -1;
+    if ((v.x * w.y - v.y * w.x) * side <= 1e-12) return fail('the two corners turn different ways', { expected: 'an end that turns one way' });
+    // The centre at distance r to the inner side of all three: c = P + s v + r m, with m square to the middle line.
+    const m = v2(-v.y * side, v.x * side), half1 = Math.atan2(Math.abs(u.x * v.y - u.y * v.x), -(u.x * v.x + u.y * v.y)) / 2, half2 = Math.atan2(Math.abs(v.x * w.y - v.y * w.x), -(v.x * w.x + v.y * w.y)) / 2;
+    const r = distance2(b.from, b.to) / (1 / Math.tan(half1) + 1 / Math.tan(half2)), s = r / Math.tan(half1);
+    const centre = v2(b.from.x + v.x * s + m.x * r, b.from.y + v.y * s + m.y * r);
+    const end = pointAt(a, parameterOf(a, centre)), start = pointAt(c, parameterOf(c, centre));
+    if (parameterOf(a, centre) < -1e-9 || parameterOf(c, centre) > 1 + 1e-9) return fail(`the full round of ${Number(r.toFixed(4))} mm is longer than the lines beside it`, { expected: 'longer lines on either side' });
+    const s0 = Math.atan2(end.y - centre.y, end.x - centre.x);
+    let sweep = Math.atan2(start.y - centre.y, start.x - centre.x) - s0;
+    while (sweep <= 0) sweep += 2 * Math.PI;
+    if (side < 0) sweep -= 2 * Math.PI;
+    const out = loop.flatMap((x, j): Segment[] => (j === i ? [{ kind: 'arc', centre, radius: r, start: s0, sweep }] : x === a ? [{ kind: 'line', from: a.from, to: end }] : x === c ? [{ kind: 'line', from: start, to: c.to }] : [x]));
+    return ok(region.map((l, j) => (j === k ? out : l)));
+  }
+  return fail('no line runs between these two corners', { expected: 'two neighbouring corners of the outline' });
+}
+
 /** The round between two segments: its centre lies at the radius from both, on the side the corner turns to. */
 function roundCut(a: Segment, b: Segment, r: number): Cut | null {
   const corner = endOf(a), u = directionAt(a, 1), w = directionAt(b, 0), side = u.x * w.y - u.y * w.x > 0 ? 1 : -1;

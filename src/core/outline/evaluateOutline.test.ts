@@ -98,7 +98,7 @@ describe('derived outlines', () => {
 
 describe('outlines in the card', () => {
   it('come back to the letter', () => {
-    const text = 'JOB "x" REV A\nUNIT mm\n#1 40\nOUTLINE "a"\nSTART 0,0\nLINE TO X #1\nLINE BY 0,20 NEAR 40,20\nLINE L 10 A 150 TANGENT\nARC TO 5,20 R 12.5 CW LONG\nARC CENTRE 1,2 SWEEP 90 CCW\nCLOSE\nHORIZONTAL 1\nPARALLEL 1 3\nSYMMETRIC P1 P2 ABOUT X\nMIDPOINT P1 OF 3\nDISTANCE P1 3 20\nANGLE 1 2 60\nANGLE 1 30\nRADIUS 4 10\nROUND 2 AT P1 P2\nOFF CHAMFER 1 ALL\nRELIEF 6 BISECTOR INSIDE\nEND\nOUTLINE "b"\nRECTANGLE 10 X 5 R1 CORNER AT 1,2 TURN 30\nUSE "a" AT 5,5\nREPEAT 10X AROUND 1,1 SKIP 2 3\nREPEAT GRID 2 3 BY 4 5\nMIRROR 0,0 TO 1,1 KEEP\nOFFSET -2\nJOIN "a"\nCUTOUT "a" TURN 90\nOVERLAP "a"\nEND\nLEAVE PRISM "b" X 12\nCUT 2X POCKET "a" DEEP 3 LINE 2 BY 20 AT 0,0\n';
+    const text = 'JOB "x" REV A\nUNIT mm\n#1 40\nOUTLINE "a"\nSTART 0,0\nLINE TO X #1\nLINE BY 0,20 NEAR 40,20\nLINE L 10 A 150 TANGENT\nARC TO 5,20 R 12.5 CW LONG\nARC CENTRE 1,2 SWEEP 90 CCW\nCLOSE\nHORIZONTAL 1\nPARALLEL 1 3\nSYMMETRIC P1 P2 ABOUT X\nMIDPOINT P1 OF 3\nDISTANCE P1 3 20\nANGLE 1 2 60\nANGLE 1 30\nRADIUS 4 10\nROUND 2 AT P1 P2\nOFF CHAMFER 1 ALL\nFULLROUND P2 P3\nRELIEF 6 BISECTOR INSIDE\nEND\nOUTLINE "b"\nRECTANGLE 10 X 5 R1 CORNER AT 1,2 TURN 30\nUSE "a" AT 5,5\nREPEAT 10X AROUND 1,1 SKIP 2 3\nREPEAT GRID 2 3 BY 4 5\nMIRROR 0,0 TO 1,1 KEEP\nOFFSET -2\nJOIN "a"\nCUTOUT "a" TURN 90\nOVERLAP "a"\nEND\nLEAVE PRISM "b" X 12\nCUT 2X POCKET "a" DEEP 3 LINE 2 BY 20 AT 0,0\n';
     const read = readCard(text);
     expect(read.errors).toEqual([]);
     expect(writeCard(read.job)).toBe(text);
@@ -111,5 +111,28 @@ describe('outlines in the card', () => {
   it('want an end and a name of their own', () => {
     expect(readCard('UNIT mm\nOUTLINE "o"\nSTART 0,0').errors[0]).toMatchObject({ line: 2, expected: 'END' });
     expect(readCard('UNIT mm\nOUTLINE "o"\nEND\nOUTLINE "O"\nEND').errors[0]).toMatchObject({ line: 4, message: expect.stringMatching(/twice/) });
+  });
+});
+
+describe('worked figures', () => {
+  it('a plate with a U cut-out whose end is a full round, and a circular bite in one edge', () => {
+    const u = (end: string[]) => one('START 0,0', 'LINE TO X 100', 'LINE TO Y 60', 'LINE TO X 70', ...end, 'LINE TO X 0', 'LINE TO Y 40', 'ARC TO 0,20 R 12 CW', 'CLOSE');
+    const bite = 144 * Math.asin(10 / 12) - 10 * Math.sqrt(44);
+    const area = 6000 - 30 * 30 - (PI / 2) * 225 - bite;
+    const byTangents = u(['LINE TO Y 30', 'ARC TO 40,30 CW TANGENT', 'LINE TO Y 60']);
+    expect([byTangents.wire!.freedom, byTangents.problems, byTangents.defects]).toEqual([0, [], []]);
+    expect(byTangents.area).toBeCloseTo(area, 6);
+    // The same end as a full round through the three lines of a square one.
+    const square = one('START 0,0', 'LINE TO X 100', 'LINE TO Y 60', 'LINE TO X 70', 'LINE TO Y 15', 'LINE TO X 40', 'LINE TO Y 60', 'LINE TO X 0', 'LINE TO Y 40', 'ARC TO 0,20 R 12 CW', 'CLOSE', 'FULLROUND P4 P5');
+    expect(square.problems).toEqual([]);
+    expect(square.area).toBeCloseTo(area, 6);
+    expect(one('START 0,0', 'LINE TO X 40', 'LINE TO Y 5', 'LINE TO X 0', 'CLOSE', 'FULLROUND P1 P3').problems[0].message).toMatch(/no line runs/);
+    expect(one('START 0,0', 'LINE TO X 40', 'LINE TO Y 90', 'LINE TO X 0', 'CLOSE', 'FULLROUND P1 P2').problems[0].message).toMatch(/longer than the lines/);
+  });
+  it('a pocket with 5 mm corners and holes at the centres of its rounds', () => {
+    const e = all('OUTLINE "pocket"', 'START -30,-20', 'LINE TO X 30', 'LINE TO Y 20', 'LINE TO X -30', 'CLOSE', 'ROUND 5 ALL', 'END', 'OUTLINE "holes"', 'CIRCLE ⌀4 AT -25,-15', 'REPEAT GRID 2 2 BY 50 30', 'END');
+    expect(e.pocket.area).toBeCloseTo(2400 - (4 - PI) * 25, 8);
+    const centres = e.pocket.region[0].flatMap((s) => (s.kind === 'arc' ? [`${s.centre.x.toFixed(9)},${s.centre.y.toFixed(9)}`] : []));
+    expect(new Set(e.holes.region.map((l) => { const s = l[0]; return s.kind === 'arc' ? `${s.centre.x.toFixed(9)},${s.centre.y.toFixed(9)}` : ''; }))).toEqual(new Set(centres));
   });
 });

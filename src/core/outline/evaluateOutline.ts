@@ -2,7 +2,7 @@ import { evaluateNumber, type NumberScope, type NumberText, type Quantity } from
 import { fail, ok, type Problem, type Result } from '../result';
 import { v2, type Vec2 } from '../geometry/vec';
 import { band, combine, offsetRegion, oriented, type Region } from './boolean';
-import { relieve, treat } from './corners';
+import { fullRound, relieve, treat } from './corners';
 import { defectsOf, type Defect } from './defects';
 import type { OutlineItem, OutlineText } from './items';
 import { circle, loopArea, loopBox, perimeter, type Segment } from './outline';
@@ -14,6 +14,8 @@ export interface EvaluatedOutline {
   id: string; name: string;
   region: Region; open: Segment[][];
   wire: Wire | null;
+  /** Whether shapes, corners or repeats make something else of the walk. */
+  modified: boolean;
   area: number; perimeter: number; centroid: Vec2 | null; box: { min: Vec2; max: Vec2 } | null;
   problems: (Problem & { item: number })[];
   defects: Defect[];
@@ -64,7 +66,7 @@ function evaluateOne(o: OutlineText, scope: NumberScope, get: (name: string) => 
   const loops = now.region;
   const area = loops.reduce((s, l) => s + loopArea(l), 0);
   const all = [...loops.flat(), ...now.open.flat()];
-  return { id: o.id, name: o.name, ...now, wire, area, perimeter: perimeter(all), centroid: Math.abs(area) > 1e-9 ? centroidOf(loops, area) : null, box: all.length ? loopBox(all) : null, problems, defects: defectsOf(now.region, now.open) };
+  return { id: o.id, name: o.name, ...now, wire, modified: o.items.some((i) => !['start', 'line', 'arc', 'relation', 'dimension'].includes(i.item) && !((i.item === 'corners' || i.item === 'fullRound') && i.off)), area, perimeter: perimeter(all), centroid: Math.abs(area) > 1e-9 ? centroidOf(loops, area) : null, box: all.length ? loopBox(all) : null, problems, defects: defectsOf(now.region, now.open) };
 }
 
 /** One item that is not part of the walk, on what stands so far. Null where there is nothing to do. */
@@ -132,6 +134,13 @@ function apply(it: OutlineItem, now: Made, num: (t: NumberText, q: Quantity) => 
         region = region.length ? combine(region, copy, 'join') : copy;
       }
       return ok({ region: oriented(region), open: kept.flatMap((p) => now.open.map((c) => moveAbout(c, p))) });
+    }
+    case 'fullRound': {
+      if (it.off) return null;
+      const [a, b] = it.between.map((n) => wire?.points.find((p) => p.name === n)?.at);
+      if (!a || !b) return fail(`there is no point ${it.between[a ? 1 : 0]}`, { expected: 'two neighbouring points of the walk such as P2 P3' });
+      const round = fullRound(now.region, a, b);
+      return round.ok ? ok({ ...now, region: round.value }) : round;
     }
     case 'corners': {
       if (it.off) return null;

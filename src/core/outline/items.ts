@@ -46,6 +46,7 @@ export const outlineItem = z.discriminatedUnion('item', [
     ]),
     skip: z.array(z.number().int().min(1).max(5000)).max(500).optional(),
   }),
+  z.strictObject({ item: z.literal('fullRound'), between: z.tuple([pointRef, pointRef]), off: z.literal(true).optional() }),
   z.strictObject({
     item: z.literal('corners'), treatment: z.enum(['round', 'chamfer', 'relief']), size: numberText, which: z.union([z.enum(['all', 'inside', 'outside']), z.array(pointRef).min(1).max(500)]),
     placement: z.enum(['corner', 'wall', 'bisector']).optional(), off: z.literal(true).optional(),

@@ -46,20 +46,27 @@ export function solveWire(items: OutlineItem[], scope: NumberScope): Wire {
     if (again.converged) solution = again;
   }
   if (halfCircles(walk, solution.v)) solution = solveSystem(system, system.equations, solution.v);
-  const v = solution.v;
+  let v = solution.v;
   let conflict: WireConflict | null = null;
+  let held = system.equations;
   if (!solution.converged) {
     const c = findConflict(system, solution);
     const order = (list: { item: number }[]) => [...new Set(list.map((e) => e.item))].sort((a, b) => a - b);
+    // Shown is the outline without the last dimension that contradicts: as it was before that one came.
+    const last = c.drop.reduce<Equation | null>((m, e) => (m && m.item > e.item ? m : e), null);
+    if (last) {
+      held = system.equations.filter((e) => e !== last);
+      v = solveSystem(system, held).v;
+    }
     conflict = { items: order(c.equations), drop: order(c.drop), words: c.equations.map((e) => e.words).filter((w, i, all) => all.indexOf(w) === i).join(', ') };
   }
-  const d = freedomOf(system, v);
+  const d = freedomOf(system, v, held);
   const inked = walk.elements.map((e) => {
     const k = [e.from, e.to, ...(e.centre >= 0 ? [e.centre] : [])];
     return d.motions.every((m) => k.every((i) => Math.abs(m[2 * i]) < 1e-7 && Math.abs(m[2 * i + 1]) < 1e-7));
   });
   return {
-    segments: segmentsOf(walk, v), closed: walk.closed || meets(walk, v), freedom: d.freedom, free: freeWords(walk, d.motions, scope.unit), inked: conflict ? inked.map(() => false) : inked, conflict,
+    segments: segmentsOf(walk, v), closed: walk.closed || meets(walk, v), freedom: d.freedom, free: freeWords(walk, d.motions, scope.unit), inked, conflict,
     redundant: [...new Set(d.redundant.filter((e) => e.kind === 'dimension' && !conflict && !e.words.endsWith(HALF)).map((e) => e.item))], problems,
     points: [...walk.points].map(([name, k]) => ({ name, at: v2(v[2 * k], v[2 * k + 1]) })), items: walk.elements.map((e) => e.item), solved: solution.converged && problems.length === 0,
   };

@@ -3,12 +3,14 @@ import type { SolvedRow } from '../engine/solve';
 import type { Balloon } from '../job/schema';
 import type { Family, Measurement } from './measurements';
 
-const all: Family[] = ['diameter', 'boltCircle', 'radius', 'width', 'depth', 'position', 'pitch', 'leg', 'cone', 'slope', 'direction', 'count'];
+const all: Family[] = ['diameter', 'overRound', 'boltCircle', 'radius', 'width', 'depth', 'position', 'pitch', 'leg', 'cone', 'slope', 'direction', 'count'];
 
 /** What a number of a row can mean on the solid, by its place in the row: a pocket's length is a width along x, never a depth. */
-function familiesOf(path: string, body: { kind: string }): { families: Family[]; axis?: 'x' | 'y' | 'normal' } {
+function familiesOf(path: string, body: { kind: string }, kind: Balloon['kind']): { families: Family[]; axis?: 'x' | 'y' | 'normal' } {
   const last = path.split('.').at(-1)!;
   switch (path) {
+    // A plain number of an outline is a width or a place; its rounds and holes are measured by balloons that say R or ⌀.
+    case 'outline': return { families: ['width', 'position', 'pitch', 'overRound', 'leg', 'slope', 'cone', 'direction', ...(kind === 'diameter' ? ['diameter' as const, 'boltCircle' as const] : kind === 'radius' ? ['radius' as const] : [])] };
     case 'pattern.diameter': return { families: ['boltCircle', 'pitch'] };
     case 'pattern.from': case 'pattern.turn': case 'turn': return { families: ['direction', 'slope'] };
     case 'pattern.dx': return { families: ['pitch', 'width', 'position'], axis: 'x' };
@@ -19,7 +21,7 @@ function familiesOf(path: string, body: { kind: string }): { families: Family[];
     case 'radius': return { families: ['radius', 'diameter'] };
     case 'shape.length': case 'length': return { families: ['width', 'position'], axis: 'x' };
     case 'shape.width': return { families: ['width', 'position'], axis: 'y' };
-    case 'width': return body.kind === 'leaveBlock' ? { families: ['width', 'position'], axis: 'y' } : body.kind === 'cutBoreGroove' ? { families: ['depth', 'width'], axis: 'normal' } : { families: ['width', 'position'] };
+    case 'width': return body.kind === 'leaveBlock' ? { families: ['width', 'position'], axis: 'y' } : body.kind === 'cutBoreGroove' ? { families: ['depth', 'width'], axis: 'normal' } : { families: ['width', 'position', 'overRound'] };
     case 'size': return body.kind === 'cutRound' ? { families: ['radius', 'diameter'] } : body.kind === 'leavePolygon' ? { families: ['width'] } : { families: ['leg', 'width', 'depth'] };
     case 'shape.size': return { families: ['width'] };
     case 'plane.start': case 'at.z': return { families: ['depth', 'width', 'position'], axis: 'normal' };
@@ -33,7 +35,7 @@ function familiesOf(path: string, body: { kind: string }): { families: Family[];
 
 /** Kinds of measurement that can prove a kind of balloon at all. */
 const ofKind: Record<Balloon['kind'], Family[]> = {
-  linear: ['width', 'depth', 'position', 'pitch', 'leg', 'diameter', 'radius', 'boltCircle'], diameter: ['diameter', 'boltCircle'], radius: ['radius'], angle: ['cone', 'slope', 'direction'],
+  linear: ['width', 'depth', 'overRound', 'position', 'pitch', 'leg', 'diameter', 'radius', 'boltCircle'], diameter: ['diameter', 'boltCircle'], radius: ['radius'], angle: ['cone', 'slope', 'direction'],
   depth: ['depth'], count: ['count'], thread: [], chamfer: ['leg', 'width', 'depth'],
 };
 
@@ -46,7 +48,7 @@ export function fitting(b: Pick<Balloon, 'kind' | 'number'>, row: SolvedRow, mea
   const cited = [...row.numbers, ...row.outlineNumbers.map((n) => ({ ...n, path: 'outline' }))].filter((n) => n.value?.cites.includes(b.number));
   const frame = row.planes?.start ?? row.planes?.top ?? null;
   const turned = 'turn' in row.row.body && row.row.body.turn !== undefined;
-  const meanings = cited.map((n) => familiesOf(n.path, row.row.body));
+  const meanings = cited.map((n) => familiesOf(n.path, row.row.body, b.kind));
   return measured.filter((m) => {
     if (!kind.includes(m.family)) return false;
     if (!meanings.length) return true;

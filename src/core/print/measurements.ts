@@ -3,7 +3,7 @@ import type { EdgeInfo, FaceInfo } from '../engine/kernel';
 import type { SolvedRow } from '../engine/solve';
 
 /** What kind of thing was measured; a number of a row is proved only by kinds that could mean it. */
-export type Family = 'diameter' | 'boltCircle' | 'radius' | 'width' | 'depth' | 'position' | 'pitch' | 'leg' | 'cone' | 'slope' | 'direction' | 'count';
+export type Family = 'diameter' | 'boltCircle' | 'radius' | 'width' | 'depth' | 'position' | 'pitch' | 'overRound' | 'leg' | 'cone' | 'slope' | 'direction' | 'count';
 
 /** Something measured on the solid itself, what it was measured on, and the rows whose faces it took. `along` is the direction of a distance. */
 export interface Measurement { value: number; by: string; family: Family; along?: Vec3; rows: string[] }
@@ -46,6 +46,15 @@ function flats(row: SolvedRow, mine: FaceInfo[], faces: FaceInfo[]): Measurement
     }
     // A side from the job's zero: where a corner was put.
     for (const k of ['x', 'y', 'z'] as const) if (Math.abs(f.normal[k]) > PARALLEL) out.push({ value: Math.abs(f.point[k]), by: `flat of row ${row.number} from ${k.toUpperCase()}0`, family: 'position', along: f.normal, rows: [id] });
+  }
+  // From a flat to the far or near side of a round face along it: over a key, a flat on a shaft.
+  for (const f of faces) for (const g of faces) {
+    if (f.surface !== 'plane' || g.surface !== 'cylinder' || (f.tag?.row !== id && g.tag?.row !== id) || Math.abs(dot(f.normal, g.axis!.direction)) > 1e-9) continue;
+    const d = Math.abs(dot(sub(g.axis!.origin, f.point), f.normal));
+    const rows = [...new Set([id, ...(f.tag ? [f.tag.row] : []), ...(g.tag ? [g.tag.row] : [])])];
+    // A round that runs into the flat has no far side of its own.
+    if (Math.abs(d - g.radius!) < 1e-6) continue;
+    for (const value of [d + g.radius!, Math.abs(d - g.radius!)]) out.push({ value, by: `from a flat over the round face of row ${row.number}`, family: 'overRound', along: f.normal, rows });
   }
   for (const f of mine) if (f.tag!.role === 'chamfer') for (const k of ['x', 'y', 'z'] as const) out.push({ value: f.box.max[k] - f.box.min[k], by: `leg of the chamfer of row ${row.number}`, family: 'leg', rows: [id] });
   return out;

@@ -262,3 +262,12 @@ describe('check values', () => {
     expect(e.checks[0]).toMatchObject({ agrees: false, actual: null });
   });
 });
+
+describe('outlines in the ledger', () => {
+  const keyed = (w: string, over: string) => mm('#1 ⌀20 H7', '#2 6 ±0.05', '#3 22.8 +0.1 -0', '#4 60', '#5 8X R3', 'OUTLINE "bore"', 'CIRCLE ⌀#1', 'JOIN "key"', 'END', 'OUTLINE "key"', `RECTANGLE ${w} X (${over} - #1/2) AT 0,((${over} - #1/2)/2)`, 'END', 'OUTLINE "plate"', 'RECTANGLE #4 X #4', 'ROUND #5 ALL', 'CUTOUT "bore"', 'END', 'LEAVE PRISM "plate" X 10');
+  it('proves what an outline is made of on the walls it left, and never a width by a diameter', async () => {
+    expect(await states(keyed('#2', '#3'))).toEqual({ 1: 'proved', 2: 'proved', 3: 'proved', 4: 'proved', 5: 'proved' });
+    expect(await states(keyed('#2+1', '#3'))).toMatchObject({ 2: 'off', 3: 'proved' });
+    expect(await states(keyed('#2', '#3+1'))).toMatchObject({ 2: 'proved', 3: 'off' });
+  });
+});

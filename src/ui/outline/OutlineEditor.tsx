@@ -6,13 +6,14 @@ import { INCH, showLength } from '@/core/number';
 import type { OutlineItem, OutlineText } from '@/core/outline/items';
 import { tieDown } from '@/core/outline/wire';
 import { outlineDxf } from '@/io/dxfOutlines';
+import { outlineSvg } from '@/io/svg';
 import { useBench } from '../store/benchStore';
 import { useJob } from '../store/jobStore';
 import { shownOutline } from '../stage/wireframe';
 import css from './Outline.module.css';
 
 const isStep = (i: OutlineItem) => i.item === 'line' || i.item === 'arc';
-const treats = (i: OutlineItem): i is Extract<OutlineItem, { item: 'corners' }> => i.item === 'corners';
+const treats = (i: OutlineItem): i is Extract<OutlineItem, { item: 'corners' | 'fullRound' }> => i.item === 'corners' || i.item === 'fullRound';
 
 /** One outline as its lines: a step, relation, dimension or shape each. The picture follows what is typed; what is free, and what contradicts, is said in words. */
 export function OutlineEditor({ outline }: { outline: OutlineText }) {
@@ -22,12 +23,20 @@ export function OutlineEditor({ outline }: { outline: OutlineText }) {
   const draft = useBench((s) => s.outlineDraft);
   const [line, setLine] = useState('');
   const [problem, setProblem] = useState('');
+  const spot = useBench((s) => s.outlineSpot);
   const entry = useRef<HTMLInputElement>(null);
   const scope = useMemo(() => numberScope(job), [job]);
   const named = useMemo(() => namedIn(job), [job]);
   const read = line.trim() ? readOutlineLine(line, named) : null;
   const e = useMemo(() => shownOutline(job, outline.id, draft, scope), [job, outline.id, draft, scope]);
   useEffect(() => { entry.current?.focus(); }, []);
+  // A place picked on the stage goes into the line: as a new step, or where a place is being typed.
+  useEffect(() => {
+    if (!spot) return;
+    setLine((l) => (l.trim() === '' ? `${outline.items.length ? 'LINE TO' : 'START'} ${spot.text}` : `${l.replace(/\s*-?[\d.]+,-?[\d.]+\s*$/, '').trimEnd()} ${spot.text}`));
+    set({ outlineSpot: null });
+    entry.current?.focus();
+  }, [spot]);
   // The picture follows the line that is being typed.
   useEffect(() => { set({ outlineDraft: read?.ok ? { ...outline, items: [...outline.items, read.item] } : null }); return () => set({ outlineDraft: null }); }, [line, outline]);
   const put = (items: OutlineItem[], label = 'outline') => setProblem(edit([{ edit: 'setOutline', id: outline.id, outline: { ...outline, items } }], label) ?? '');
@@ -36,17 +45,17 @@ export function OutlineEditor({ outline }: { outline: OutlineText }) {
     put([...outline.items, read.item]);
     setLine('');
   };
-  const close = () => set({ openOutline: null, outlineDraft: null });
+  const close = () => set({ openOutline: null, outlineDraft: null, outlineSpot: null });
   const wire = e?.wire;
   const conflict = wire?.conflict ?? null;
   const rounds = outline.items.filter(treats);
   const len = (mm: number) => showLength(mm, job.unit, job.unit === 'in' ? 4 : 3);
   const area = (mm2: number) => (job.unit === 'in' ? `${(mm2 / INCH ** 2).toFixed(4)} in²` : `${mm2.toFixed(2)} mm²`);
   let step = 0;
-  const save = () => {
+  const save = (kind: 'dxf' | 'svg') => {
     if (!e) return;
-    const url = URL.createObjectURL(new Blob([outlineDxf([e], job.unit)], { type: 'image/vnd.dxf' }));
-    Object.assign(document.createElement('a'), { href: url, download: `${outline.name.replace(/[^\w-]+/g, '-').toLowerCase()}.dxf` }).click();
+    const url = URL.createObjectURL(kind === 'dxf' ? new Blob([outlineDxf([e], job.unit)], { type: 'image/vnd.dxf' }) : new Blob([outlineSvg(e)], { type: 'image/svg+xml' }));
+    Object.assign(document.createElement('a'), { href: url, download: `${outline.name.replace(/[^\w-]+/g, '-').toLowerCase()}.${kind}` }).click();
     setTimeout(() => URL.revokeObjectURL(url), 10_000);
   };
   return (
@@ -75,7 +84,8 @@ export function OutlineEditor({ outline }: { outline: OutlineText }) {
       <div className={css.tools}>
         {wire && wire.freedom > 0 && !conflict && <button className="btn small" onClick={() => put([...outline.items, ...tieDown(outline.items, scope)], 'tie down')} title="proposes a dimension for everything that is free; they have no source until somebody vouches for them">tie down what is left</button>}
         {rounds.length > 0 && <button className="btn small" onClick={() => { const off = rounds.some((r) => !r.off); put(outline.items.map((it) => { if (!treats(it)) return it; const { off: _, ...rest } = it; return off ? { ...rest, off: true as const } : rest; }), 'corners'); }}>corners {rounds.some((r) => !r.off) ? 'off' : 'on'}</button>}
-        <button className="btn small" disabled={!e || (!e.region.length && !e.open.length)} onClick={save}>save DXF</button>
+        <button className="btn small" disabled={!e || (!e.region.length && !e.open.length)} onClick={() => save('dxf')}>save DXF</button>
+        <button className="btn small" disabled={!e || (!e.region.length && !e.open.length)} onClick={() => save('svg')}>save SVG</button>
         <button className="btn small" onClick={() => { const why = edit([{ edit: 'deleteOutline', id: outline.id }], 'delete outline'); if (why) setProblem(why); else close(); }}>delete</button>
       </div>
       {e?.box && (

@@ -15,6 +15,7 @@ import { useLight } from '../common/light';
 import { boxEdges, boxFaces, chainDotted, drillMark, loopLines, pairs, stockBottom, stockEdges } from './outlines';
 import { usePage } from '../print/pagePicture';
 import { layPrint } from './printPlace';
+import { snapTo } from './snap';
 import { outlineLines, shownOutline } from './wireframe';
 import { readPalette } from './ink';
 import { StageScene } from './scene';
@@ -133,14 +134,14 @@ export function Stage({ job }: { job: Job }) {
   }, [laid, sheet, part, scope]);
   const wipe = laid && step === 'proof' && !blink ? b.wipe : null;
   useEffect(() => scene.current!.setWipe(wipe, laid ? viewOf[laid.region.view].right : { x: 1, y: 0, z: 0 }), [wipe, laid, sheet, part]);
-  const shownOpacity = blink || wipe !== null ? 1 : step === 'proof' ? printOpacity : 0;
+  const shownOpacity = blink || wipe !== null ? 1 : step === 'proof' || drawn ? printOpacity : 0;
   useEffect(() => scene.current!.setPrintOpacity(shownOpacity), [shownOpacity]);
 
   // Fitting: when the view changes, or the piece becomes another size.
   const bounds = useMemo(() => {
     const piece = placed && showStock ? placed.box : part;
     const v = step === 'hold' && job.hold && piece ? placeVise(job.hold, scope, piece) : null;
-    if (drawn?.box && !piece) return { min: { ...drawn.box.min, z: -1 }, max: { ...drawn.box.max, z: 1 } };
+    if (drawn?.box) return boxOf([{ ...drawn.box.min, z: piece?.min.z ?? -1 }, { ...drawn.box.max, z: piece?.max.z ?? 1 }, ...(piece ? [piece.min, piece.max] : [])]);
     return piece && v?.ok ? boxOf([piece.min, piece.max, ...v.value.jaws.flatMap((j) => [j.min, j.max])]) : piece;
   }, [placed, showStock, part, step, job.hold, scope, drawn]);
   // With a print over it a section is looked at straight on, as the print shows it.
@@ -179,6 +180,7 @@ export function Stage({ job }: { job: Job }) {
   const click = (e: React.PointerEvent) => {
     const p = place(e);
     if (Math.hypot(p.x - down.current.x, p.y - down.current.y) > 4 || e.button !== 0) return;
+    if (drawn && view === 'top' && !b.picking && !b.measuring) return set({ outlineSpot: snapTo(drawn, scene.current!.onPlane(p.x, p.y), scene.current!.reach(9), job.unit) });
     const h = scene.current?.hit(p.x, p.y) ?? null;
     if (!h) return set({ picked: null, selected: null, ...(b.measuring ? { measured: [] } : {}) });
     const face = view === 'section' ? undefined : picture?.faces[h.face];

@@ -239,6 +239,13 @@ export class StageScene {
     const q = v(p).project(this.camera);
     return { x: ((q.x + 1) / 2) * this.size.w, y: ((1 - q.y) / 2) * this.size.h };
   }
+  /** Where a place on the stage lies in X and Y, looked at from the top. */
+  onPlane(x: number, y: number): { x: number; y: number } {
+    const q = new THREE.Vector3((x / this.size.w) * 2 - 1, 1 - (y / this.size.h) * 2, 0).unproject(this.camera);
+    return { x: q.x, y: q.y };
+  }
+  /** Length of some pixels in the part, mm. */
+  reach = (pixels: number): number => (pixels * 2 * this.half) / this.camera.zoom / this.size.h;
   /** Directions of X, Y and Z on the stage, for the inked arrows. */
   axes(): { x: number; y: number }[] {
     const r = new THREE.Vector3(), u = new THREE.Vector3();

@@ -42,12 +42,12 @@ export function outlineLines(e: EvaluatedOutline, z: number, p: Palette): { poin
   const cross = (c: Vec2, r: number, into: number[]) => into.push(c.x - r, c.y, z, c.x + r, c.y, z, c.x, c.y - r, z, c.x, c.y + r, z);
   e.wire?.segments.forEach((s, i) => {
     const points = pointsOf(s);
-    if (e.wire!.conflict && (bad.has(e.wire!.items[i]) || !e.wire!.inked[i])) wrong.push(...segmentsOf(points, z));
+    if (e.wire!.conflict && bad.has(e.wire!.items[i])) wrong.push(...segmentsOf(points, z));
     else if (e.wire!.inked[i]) ink.push(...segmentsOf(points, z));
     else loose.push(...pencil(points, z, size / 160));
   });
   // What was made of the walk (repeats, joins, rounds) in a thin line; a shape without a walk is inked.
-  const made = [...e.region, ...e.open].flatMap((l) => l.flatMap((s) => segmentsOf(pointsOf(s), z)));
+  const made = e.wire && !e.modified ? [] : [...e.region, ...e.open].flatMap((l) => l.flatMap((s) => segmentsOf(pointsOf(s), z)));
   for (const q of e.wire?.points ?? []) cross(q.at, size / 110, marks);
   for (const d of e.defects) cross(d.at, size / 45, wrong);
   return [

@@ -48,6 +48,8 @@ interface BenchState {
   /** Outline that is open in its editor, and as it is being typed. */
   openOutline: string | null;
   outlineDraft: OutlineText | null;
+  /** Place picked on the stage for the outline that is open, as text. */
+  outlineSpot: { text: string; what: string } | null;
   /** The reckoner drawer. */
   reckoner: boolean;
   set(p: Partial<BenchState>): void;
@@ -56,6 +58,6 @@ interface BenchState {
 /** What is on the bench right now; nothing of it is part of the job. */
 export const useBench = create<BenchState>((set) => ({
   step: 'shape', view: 'pictorial', section: { side: 'front', at: 0.5 }, evaluated: null, busy: false, busySince: 0, engineProblem: '', picture: null, ghost: null,
-  selected: null, openRow: null, showRow: null, cursor: null, picked: null, measuring: false, measured: [], blink: false, printOpacity: 0.5, showStock: true, unitShown: null, help: false, focusRow: null, balloon: null, picking: null, wipe: null, reckoner: false, openOutline: null, outlineDraft: null,
+  selected: null, openRow: null, showRow: null, cursor: null, picked: null, measuring: false, measured: [], blink: false, printOpacity: 0.5, showStock: true, unitShown: null, help: false, focusRow: null, balloon: null, picking: null, wipe: null, reckoner: false, openOutline: null, outlineDraft: null, outlineSpot: null,
   set: (p) => set(p),
 }));

@@ -60,7 +60,10 @@ export function findConflict(s: System, failed: Solution): Conflict {
   // Which single dimension, left out, lets all the others hold?
   const near = [...new Set([...stuck, ...s.equations.filter((e) => e.vars.some((i) => stuck.some((q) => q.vars.includes(i)))), ...s.equations])];
   const drop: Equation[] = [];
-  for (const e of near.filter((x) => x.kind === 'dimension').slice(0, 80)) {
+  // The start is where the outline stands: it is offered only when nothing else mends.
+  const order = [...near.filter((x) => !x.words.endsWith('of the start')), ...near.filter((x) => x.words.endsWith('of the start'))];
+  for (const e of order.filter((x) => x.kind === 'dimension').slice(0, 80)) {
+    if (drop.length && e.words.endsWith('of the start')) break;
     if (solveSystem(s, s.equations.filter((x) => x !== e)).converged) drop.push(e);
     if (drop.length >= 8) break;
   }
