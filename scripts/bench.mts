@@ -3,6 +3,8 @@ import { spawnSync } from 'node:child_process';
 import { readCard } from '../src/core/callout';
 import { applyEdits, type Job } from '../src/core/job';
 import { prepare, solve } from '../src/core/engine';
+import { numberScope } from '../src/core/engine/numbers';
+import { solveWire } from '../src/core/outline/wire';
 import { OpenCascadeKernel } from '../src/kernel/openCascade';
 import { loadEngine } from '../src/kernel/node';
 
@@ -82,6 +84,13 @@ prepare(big);
 let k = 5;
 const stages = await repeat(40, () => prepare(set(big, 'r150', 'diameter', String((k += 0.01).toFixed(2)))));
 say('stages 1 to 3, 200 rows, a keystroke (ms)', stages, 5, '');
+
+// A comb of 60 elements, every one located by relations and four lengths alone.
+const comb = ['START 0,0', ...Array.from({ length: 15 }, (_, i) => [`LINE TO ?,? NEAR ${i * 10 + 1},21`, `LINE TO ?,? NEAR ${i * 10 + 6},19`, `LINE TO ?,? NEAR ${i * 10 + 4},1`, `LINE TO ?,? NEAR ${i * 10 + 11},-1`]).flat(), 'LENGTH 1 20', 'LENGTH 2 5', 'LENGTH 4 5', 'EQUAL 1 3',
+  ...Array.from({ length: 15 }, (_, i) => [`VERTICAL ${4 * i + 1}`, `HORIZONTAL ${4 * i + 2}`, `VERTICAL ${4 * i + 3}`, `HORIZONTAL ${4 * i + 4}`, ...(i ? [1, 2, 3, 4].map((q) => `EQUAL ${4 * i + q} ${q}`) : [])]).flat()];
+const walked = jobOf(['OUTLINE "comb"', ...comb, 'END', 'LEAVE BLOCK 1 X 1 X 1']), outlineScope = numberScope(walked);
+for (let i = 0; i < 6; i++) solveWire(walked.outlines[0].items, outlineScope);
+say('an outline of 60 elements solved and diagnosed (ms)', await repeat(9, () => { if (solveWire(walked.outlines[0].items, outlineScope).freedom !== 0) throw new Error('the comb is not located'); }), 50, '');
 
 const tail: number[] = [];
 for (const n of [50, 100, 200]) {

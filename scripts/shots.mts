@@ -17,7 +17,7 @@ const wait = (ms: number) => page.waitForTimeout(ms);
 const key = async (k: string) => { await page.evaluate(() => (document.activeElement as HTMLElement | null)?.blur()); await page.keyboard.press(k); };
 try {
   await page.goto(base);
-  await page.locator('article svg').nth(4).waitFor({ timeout: 90_000 });
+  await page.locator('article svg').nth(5).waitFor({ timeout: 90_000 });
   await shot('shelf');
   const open = async (name: string) => { await page.goto(base); await page.getByLabel(`open ${name}`).click(); await page.getByTestId('volume').filter({ hasText: /\d/ }).waitFor({ timeout: 60_000 }); await wait(1500); };
   await open('Sensor clamp, lower half');
@@ -41,6 +41,9 @@ try {
   await key('6'); await page.getByRole('button', { name: 'look for the slip' }).click(); await page.locator('[data-rank="1"]').waitFor({ timeout: 60_000 }); await wait(500); await shot('finder');
   await key('3'); await page.locator('[data-row="4"]').getByRole('button').first().click(); await wait(600); await key('='); await wait(500);
   await page.getByLabel('Circle ⌀', { exact: true }).fill('#7'); await page.keyboard.press('Tab'); await page.getByLabel('Holes', { exact: true }).fill('12'); await page.keyboard.press('Tab'); await wait(600); await shot('reckoner');
+  await open('Winding ratchet');
+  await page.getByRole('group', { name: 'Outlines' }).getByRole('button', { name: /^pawl window/ }).click(); await wait(700);
+  await page.getByLabel('line 3').first().fill('ARC TO X ? R 6.5!'); await page.keyboard.press('Enter'); await wait(1500); await shot('outline');
   await open('Float pulley');
   await page.getByRole('button', { name: 'dark' }).click(); await wait(1000); await shot('dark');
 } finally {
