@@ -119,9 +119,9 @@ export function Stage({ job }: { job: Job }) {
     const m = measured.map((q) => q.point);
     s.setLines('marks', [
       { points: m.length === 2 ? pairs([[m[0], m[1]]]) : [], colour: p.dye, width: 2.2, onTop: true },
-      { points: step === 'shape' && finding?.lines ? pairs(finding.lines) : [], colour: p.vermilion, width: 2.4, onTop: true },
+      { points: step === 'shape' && !drawn && finding?.lines ? pairs(finding.lines) : [], colour: p.vermilion, width: 2.4, onTop: true },
     ]);
-  }, [measured, finding, step, light]);
+  }, [measured, finding, step, drawn, light]);
 
   // The print over the view a stretch of it was calibrated to; over a section, the view the section is seen from.
   const shownView = view === 'pictorial' ? '' : view === 'section' ? section.side : view;
@@ -134,7 +134,7 @@ export function Stage({ job }: { job: Job }) {
   }, [laid, sheet, part, scope]);
   const wipe = laid && step === 'proof' && !blink ? b.wipe : null;
   useEffect(() => scene.current!.setWipe(wipe, laid ? viewOf[laid.region.view].right : { x: 1, y: 0, z: 0 }), [wipe, laid, sheet, part]);
-  const shownOpacity = blink || wipe !== null ? 1 : step === 'proof' || drawn ? printOpacity : 0;
+  const shownOpacity = blink || wipe !== null ? 1 : step === 'proof' ? printOpacity : drawn ? b.traceOpacity : 0;
   useEffect(() => scene.current!.setPrintOpacity(shownOpacity), [shownOpacity]);
 
   // Fitting: when the view changes, or the piece becomes another size.
@@ -197,7 +197,7 @@ export function Stage({ job }: { job: Job }) {
     if (b.picking.first === null) return set({ picking: { ...b.picking, first: f }, picked: { point: at, snapped: 'face', face: picture!.faces.indexOf(face), row: f.row, role: f.role, area: face.area } });
     setMeasure(b.picking.balloon, { a: b.picking.first, b: f });
   };
-  const leader = finding?.place && scene.current && step === 'shape' && view !== 'section' ? leaderFor(scene.current.project(finding.place), host.current) : null;
+  const leader = finding?.place && scene.current && step === 'shape' && !drawn && view !== 'section' ? leaderFor(scene.current.project(finding.place), host.current) : null;
   const mid = measured.length === 2 && scene.current ? scene.current.project({ x: (measured[0].point.x + measured[1].point.x) / 2, y: (measured[0].point.y + measured[1].point.y) / 2, z: (measured[0].point.z + measured[1].point.z) / 2 }) : null;
   return (
     <section className={css.stage} aria-label="Stage">

@@ -9,7 +9,7 @@ const views: ViewName[] = ['pictorial', 'front', 'top', 'right', 'section'];
 
 /** The views of a drawing sheet, the plane of the section, and which row's state is on the stage. */
 export function ViewBar({ job, hasPrint }: { job: Job; hasPrint: boolean }) {
-  const { view, section, showRow, set, printOpacity, step, wipe, openOutline } = useBench();
+  const { view, section, showRow, set, printOpacity, step, wipe, openOutline, traceOpacity } = useBench();
   const at = showRow ? job.rows.findIndex((r) => r.id === showRow) + 1 : job.rows.length;
   return (
     <div className={css.views} role="toolbar" aria-label="Views">
@@ -25,11 +25,15 @@ export function ViewBar({ job, hasPrint }: { job: Job; hasPrint: boolean }) {
             <input aria-label="Place of the section plane" type="range" min={0.01} max={0.99} step={0.01} value={section.at} onChange={(e) => set({ section: { ...section, at: Number(e.target.value) } })} />
           </>
         )}
-        {hasPrint && (step === 'proof' || openOutline !== null) && (
+        {hasPrint && step === 'proof' && (
           <>
             <label><input type="checkbox" checked={wipe !== null} onChange={(e) => set({ wipe: e.target.checked ? 0.5 : null })} /> wipe</label>
-            {wipe !== null ? <input type="range" aria-label="How far the print is wiped across" min={0} max={1} step={0.01} value={wipe} onChange={(e) => set({ wipe: Number(e.target.value) })} /> : <>print <input aria-label="How strong the print lies over the part" type="range" min={0} max={1} step={0.05} value={printOpacity} onChange={(e) => set({ printOpacity: Number(e.target.value) })} /></>}
+            {wipe !== null ? <input type="range" aria-label="How far the print is wiped across" min={0} max={1} step={0.01} value={wipe} onChange={(e) => set({ wipe: Number(e.target.value) })} />
+              : <>print <input aria-label="How strong the print lies over the part" type="range" min={0} max={1} step={0.05} value={printOpacity} onChange={(e) => set({ printOpacity: Number(e.target.value) })} /></>}
           </>
+        )}
+        {hasPrint && step === 'shape' && openOutline !== null && (
+          <>print <input aria-label="How strong the print shows to trace it" type="range" min={0} max={1} step={0.05} value={traceOpacity} onChange={(e) => set({ traceOpacity: Number(e.target.value) })} /></>
         )}
         {job.rows.length > 0 && (
           <span>

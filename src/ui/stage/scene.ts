@@ -203,7 +203,8 @@ export class StageScene {
       g.setAttribute('position', new THREE.BufferAttribute(new Float32Array([a, b, c, a, c, d].flatMap((p) => [p.x, p.y, p.z])), 3));
       g.setAttribute('uv', new THREE.BufferAttribute(new Float32Array([u0, v0, u1, v0, u1, v1, u0, v0, u1, v1, u0, v1]), 2));
       const m = new THREE.Mesh(g, new THREE.MeshBasicMaterial({ map: texture, transparent: true, opacity: this.printOpacity, depthTest: false, side: THREE.DoubleSide, clippingPlanes: this.wipePlane ? [this.wipePlane] : [] }));
-      m.renderOrder = 20;
+      // Over the part, under the lines that are drawn on top.
+      m.renderOrder = 9;
       m.visible = this.printOpacity > 0;
       this.layer('print').add(m);
       this.draw();

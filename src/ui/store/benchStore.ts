@@ -35,6 +35,8 @@ interface BenchState {
   measured: Pick[];
   blink: boolean;
   printOpacity: number;
+  /** How strong the print shows under an outline that is traced from it. */
+  traceOpacity: number;
   showStock: boolean;
   unitShown: 'in' | 'mm' | null;
   help: boolean;
@@ -58,6 +60,6 @@ interface BenchState {
 /** What is on the bench right now; nothing of it is part of the job. */
 export const useBench = create<BenchState>((set) => ({
   step: 'shape', view: 'pictorial', section: { side: 'front', at: 0.5 }, evaluated: null, busy: false, busySince: 0, engineProblem: '', picture: null, ghost: null,
-  selected: null, openRow: null, showRow: null, cursor: null, picked: null, measuring: false, measured: [], blink: false, printOpacity: 0.5, showStock: true, unitShown: null, help: false, focusRow: null, balloon: null, picking: null, wipe: null, reckoner: false, openOutline: null, outlineDraft: null, outlineSpot: null,
+  selected: null, openRow: null, showRow: null, cursor: null, picked: null, measuring: false, measured: [], blink: false, printOpacity: 0.5, traceOpacity: 0, showStock: true, unitShown: null, help: false, focusRow: null, balloon: null, picking: null, wipe: null, reckoner: false, openOutline: null, outlineDraft: null, outlineSpot: null,
   set: (p) => set(p),
 }));
