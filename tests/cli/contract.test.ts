@@ -21,7 +21,7 @@ describe('the headless command', () => {
     const r = run('check', file('good.card', good), '--json');
     expect(r.code).toBe(0);
     const j = JSON.parse(r.out);
-    expect(Object.keys(j).sort()).toEqual(['checks', 'complete', 'errors', 'findings', 'ledger', 'ok', 'part', 'rows', 'stock', 'unit']);
+    expect(Object.keys(j).sort()).toEqual(['checks', 'complete', 'errors', 'findings', 'ledger', 'ok', 'outlines', 'part', 'rows', 'stock', 'unit']);
     expect(j).toMatchObject({ ok: true, errors: [], unit: 'in' });
     expect(j.rows).toHaveLength(3);
     expect(j.rows[0]).toMatchObject({ number: 1, name: '', callout: 'LEAVE ROUND ⌀#1 X .7', state: 'ok', message: '' });
@@ -96,5 +96,18 @@ describe('the headless command', () => {
     expect(j.ledger[1]).toMatchObject({ state: 'proved', low: 30, high: 30 });
     expect(j.ledger[2]).toMatchObject({ state: 'proved', nominal: 25.4, tolerance: 'limits', measured: expect.closeTo(25.4, 9) });
     expect(j.complete).toMatchObject({ balloons: 4, proved: 4 });
+  });
+  it('tells of every outline what it measures, what is free and what contradicts, by lines', () => {
+    const j = JSON.parse(run('check', file('outlines.card', 'UNIT mm\nOUTLINE "free"\nSTART 0,0\nLINE TO X ? NEAR 40,0\nLINE TO Y 20\nLINE TO X 0\nCLOSE\nEND\nOUTLINE "clash"\nSTART 0,0\nLINE TO X 40\nLINE TO Y 20\nLINE TO X 0\nCLOSE\nLENGTH 2 25\nEND\nOUTLINE "disc"\nCIRCLE D20\nEND\nLEAVE PRISM "disc" X 5\n'), '--json').out);
+    expect(j.ok).toBe(true);
+    expect(j.outlines[0]).toMatchObject({ name: 'free', closed: true, degreesOfFreedom: 1, free: ['the end of step 1 (P1) is free along X', 'the end of step 2 (P2) is free along X'], conflicts: [], solved: true });
+    expect(j.outlines[1].conflicts).toHaveLength(1);
+    expect(j.outlines[1].conflicts[0].drop).toContainEqual({ line: 15, text: 'LENGTH 2 25' });
+    expect(j.outlines[1].conflicts[0].lines).toContain(15);
+    expect(j.outlines[1].area).toBeCloseTo(800, 6);
+    expect(j.outlines[2]).toMatchObject({ area: expect.closeTo(100 * Math.PI, 9), perimeter: expect.closeTo(20 * Math.PI, 9), boundingBox: { min: [-10, -10], max: [10, 10] }, degreesOfFreedom: 0, problems: [], defects: [] });
+    const failed = run('check', file('clash.card', 'UNIT mm\nOUTLINE "clash"\nSTART 0,0\nLINE TO X 40\nLINE TO Y 20\nLINE TO X 0\nCLOSE\nLENGTH 2 25\nEND\nLEAVE PRISM "clash" X 5\n'), '--json');
+    expect(failed.code).toBe(1);
+    expect(JSON.parse(failed.out).rows[0].message).toMatch(/contradict/);
   });
 });

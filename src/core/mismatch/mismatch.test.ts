@@ -113,3 +113,15 @@ describe('other readings of a number', () => {
     }
   });
 });
+
+describe('outlines', () => {
+  const plate = (r: string, slot: string) => mm('#1 80', 'OUTLINE "plate"', 'RECTANGLE #1 X 50', `ROUND ${r} ALL`, 'CUTOUT "slot"', 'END', 'OUTLINE "slot"', `SLOT ${slot} X 12 AT 10,0`, 'END', 'LEAVE PRISM "plate" X 8');
+  it('are looked through too: their own numbers and the balloons they are made of', async () => {
+    const round = await find(plate('12', '30'), plate('6', '30'), (v) => `CHECK AREA TOP ${v.top.toFixed(2)}`);
+    expect(round.list[0]).toMatchObject({ row: 1, field: 'outline "plate" line 2 size', from: '6', to: '12', agrees: true });
+    const slot = await find(plate('6', '42'), plate('6', '24'), (v) => `CHECK VOLUME ${v.volume.toFixed(0)}`);
+    expect(slot.list.slice(0, 3)).toContainEqual(expect.objectContaining({ kind: 'swapped-digits', field: 'outline "slot" line 1 length', to: '42' }));
+    const balloon = await find(plate('6', '30').replace('#1 80', '#1 86'), plate('6', '30'), (v) => `CHECK VOLUME ${v.volume.toFixed(0)}`);
+    expect(balloon.list.slice(0, 2)).toContainEqual(expect.objectContaining({ balloon: 1, from: '80', to: '86' }));
+  });
+});

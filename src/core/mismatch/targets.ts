@@ -41,7 +41,7 @@ const tail = (text: string) => text.slice(bare(text).length);
  * named values. Counts are another matter (`instances`).
  */
 export function targets(job: Job, prepared: Prepared): Target[] {
-  const out: Target[] = [];
+  const out: Target[] = [], drawn = new Set<string>();
   const cited = new Map<number, { row: PreparedRow; number: NumberReport }[]>();
   for (const r of prepared.rows) {
     if (r.row.off) continue;
@@ -50,6 +50,8 @@ export function targets(job: Job, prepared: Prepared): Target[] {
       for (const c of n.value.cites) cited.set(c, [...(cited.get(c) ?? []), { row: r, number: n }]);
       out.push(inRow(job, prepared, r, n));
     }
+    for (const n of r.outlineNumbers) for (const c of n.value?.cites ?? []) if (!cited.has(c)) cited.set(c, [{ row: r, number: n }]);
+    out.push(...inOutline(job, r, drawn));
   }
   for (const b of job.balloons) {
     const first = cited.get(b.number)?.[0];
@@ -93,6 +95,27 @@ function inRow(job: Job, prepared: Prepared, r: PreparedRow, n: NumberReport): T
     };
   }
   return { row: r.number, field: n.path, form: formOf(role, n.path, r.row.body.kind), text: n.text, value: typed, set: (text) => set(text.startsWith('#') ? text : text + tail(n.text)), readings: [...readings(bare(n.text), typed, role, job.unit), ...others] };
+}
+
+/** Numbers typed in the outlines a row is made from, each outline once. */
+function inOutline(job: Job, r: PreparedRow, seen: Set<string>): Target[] {
+  return r.outlineNumbers.flatMap((n): Target[] => {
+    const o = job.outlines.find((x) => n.path.startsWith(`${x.name}.`));
+    if (!o || !n.value || n.value.cites.length || n.quantity === 'count' || seen.has(n.path) || /[A-Za-z_#]/.test(bare(n.text).replace(/mm|in|thou/g, ''))) return [];
+    seen.add(n.path);
+    const [item, ...keys] = n.path.slice(o.name.length + 1).split('.');
+    const key = keys.at(-1)!, role: Role = n.quantity === 'angle' ? 'angle' : key === 'radius' ? 'radius' : ['diameter', 'outer', 'inner', 'first', 'second'].includes(key) ? 'diameter' : 'length';
+    const set = (text: string): JobEdit[] => {
+      const outline = JSON.parse(JSON.stringify(o)) as typeof o;
+      let at = outline.items[Number(item) - 1] as unknown as Record<string, unknown>;
+      // The angle of a dimension is kept as its value.
+      const path = at.item === 'dimension' ? ['value'] : keys;
+      for (const k of path.slice(0, -1)) at = at[k] as Record<string, unknown>;
+      at[path.at(-1)!] = toNumberText(text + tail(n.text));
+      return [{ edit: 'setOutline', id: o.id, outline }];
+    };
+    return [{ row: r.number, field: `outline "${o.name}" line ${item} ${key}`, form: 'bent', text: n.text, value: n.value.typed, set, readings: readings(bare(n.text), n.value.typed, role, job.unit) }];
+  });
 }
 
 /** A dimension of the print that drives rows: misread when it was taken into the ledger, or meant at the other end of its tolerance. */

@@ -112,3 +112,22 @@ it('rows that failed or are off have no path', async () => {
   const all = await plans(mm(block, 'OFF CUT POCKET 50 X 30 R5 DEEP 8', 'CUT ⌀4 THRU ON FLOOR OF 2', 'CUT CHAMFER 1 OUTER TOP'));
   expect(all.map((p) => p.kind)).toEqual(['outline']);
 });
+
+describe('paths of outlines', () => {
+  const { PI } = Math;
+  it('go round an inside corner of the piece and leave nothing a cutter could reach', async () => {
+    const [round] = await plans(mm('OUTLINE "l"', 'START 0,0', 'LINE TO X 80', 'LINE TO Y 30', 'LINE TO X 30', 'LINE TO Y 80', 'LINE TO X 0', 'CLOSE', 'END', 'LEAVE PRISM "l" X 10'));
+    const r = round.cutter!.diameter / 2;
+    expect(round.chains).toHaveLength(1);
+    // Steiner outwards, less what the inside corner takes away again.
+    expect(loopArea(round.chains[0])).toBeCloseTo(3900 + 320 * r + 5 * (PI / 4) * r * r - r * r, 6);
+  });
+  it('clear a pocket round its island, and say what is left in sharp corners', async () => {
+    const [, pocket] = await plans(mm('OUTLINE "pocket"', 'RECTANGLE 60 X 40', 'CIRCLE ⌀12', 'END', 'LEAVE BLOCK 100 X 80 X 20', 'CUT POCKET "pocket" DEEP 6'));
+    const r = pocket.cutter!.diameter / 2;
+    expect(pocket.chains.reduce((s, l) => s + loopArea(l), 0)).toBeCloseTo((60 - 2 * r) * (40 - 2 * r) - PI * (6 + r) ** 2, 6);
+    expect(pocket.rest.area).toBeCloseTo(4 * (1 - PI / 4) * r * r, 6);
+    expect(pocket.clearing.length).toBeGreaterThan(2);
+    expect((await plans(mm('OUTLINE "slit"', 'SLOT 40 X .5', 'END', 'LEAVE BLOCK 100 X 80 X 20', 'CUT POCKET "slit" DEEP 6')))[1].problem).toMatch(/no cutter/);
+  });
+});

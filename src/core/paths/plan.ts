@@ -2,7 +2,8 @@ import type { Frame, Vec2 } from '../geometry/vec';
 import type { Job } from '../job/schema';
 import type { SolvedRow } from '../engine/solve';
 import type { BodyStep } from '../engine/kernel';
-import { circle, insideOffset, insideRest, moveLoop, outsideOffset, perimeter, roundedLoop, type Loop } from '../outline';
+import { combine, offsetRegion, oriented, type Region } from '../outline/boolean';
+import { circle, insideOffset, loopArea, insideRest, moveLoop, outsideOffset, perimeter, roundedLoop, type Loop } from '../outline';
 import { cribFor, inchDrills, metricDrills, drillNamed, type Cutter } from '../tables';
 import { pocketShape, type CutPocket } from '../rows/cutPocket';
 import { drilledHole, type CutTapped } from '../rows/cutTapped';
@@ -57,6 +58,7 @@ export function planPaths(job: Job, rows: SolvedRow[]): PathPlan[] {
     if (row.state !== 'ok' || !step || step.op === 'edges' || step.op === 'plate') continue;
     const kind = row.row.body.kind;
     if (row === outline && step.op === 'leave' && step.body.body === 'prism') plans.push(planOutline(row, crib, chosen.get(row.row.id)));
+    else if (kind === 'cutOutline') plans.push(planFree(row, crib, chosen.get(row.row.id)));
     else if (kind === 'cutPocket') plans.push(planPocket(row, crib, chosen.get(row.row.id)));
     else if (kind === 'cutHoles' || kind === 'cutTapped') plans.push(planHoles(job, row));
   }
@@ -100,6 +102,35 @@ function planPocket(row: SolvedRow, crib: readonly Cutter[], wanted: Cutter | un
   return { ...finish({ ...base, cutter, rest: copies(rest, centres) }, [wall], clearing, centres), problem: short };
 }
 
+/** A pocket of any outline, islands and all: the wall's offset, the clearing inside it, and what the cutter leaves, all with exact arcs. */
+function planFree(row: SolvedRow, crib: readonly Cutter[], wanted: Cutter | undefined): PathPlan {
+  const step = row.placed!.step as BodyStep;
+  const body = step.body as Extract<typeof step.body, { body: 'prism' }>;
+  const depth = body.to - (row.placed!.thru ? 1 : 0);
+  const base = blankPlan(row, 'pocket', step.frame, depth, `pocket, row ${row.number}`);
+  const region: Region = oriented([body.outline, ...(body.more ?? [])].flatMap((o) => [o.outer, ...o.holes]));
+  const able = reaching(crib, depth);
+  const looked = (wanted ? [wanted] : able).map((c) => {
+    const wall = offsetRegion(region, -c.diameter / 2);
+    const left = wall.length ? combine(region, offsetRegion(wall, c.diameter / 2), 'cutout').filter((l) => Math.abs(loopArea(l)) > 1e-4) : region;
+    return { c, wall, rest: { area: left.reduce((s, l) => s + loopArea(l), 0), loops: left } };
+  }).filter((q) => q.wall.length);
+  if (!looked.length) return { ...base, cutter: wanted ?? null, problem: wanted ? `${wanted.name} does not go in` : able.length ? 'no cutter that reaches goes in' : 'no cutter reaches the depth' };
+  // The largest that makes every corner; else the one that leaves least.
+  const best = looked.find((q) => q.rest.area < 1e-3) ?? looked.reduce((a, b) => (b.rest.area < a.rest.area - 1e-6 ? b : a));
+  const clearing: Loop[] = [];
+  for (let d = best.c.diameter * STEP_OVER, k = 0; k < 400; d += best.c.diameter * STEP_OVER, k++) {
+    const ring = offsetRegion(best.wall, -d);
+    if (!ring.length) break;
+    clearing.push(...ring);
+  }
+  const short = best.c.reach < depth - 1e-6 ? `${best.c.name} does not reach the depth` : null;
+  return { ...finish({ ...base, cutter: best.c, rest: copies(best.rest, step.places) }, best.wall, clearing, step.places), problem: short };
+}
+
+/** The cutter's way round a piece; an outline of any shape is offset exactly, inside corners and all. */
+const aroundOutline = (row: SolvedRow, outer: Loop, radius: number): Loop[] => (row.row.body.kind === 'leavePrism' ? offsetRegion([outer], radius).filter((l) => loopArea(l) > 0) : [outsideOffset(outer, radius)]);
+
 function planOutline(row: SolvedRow, crib: readonly Cutter[], wanted: Cutter | undefined): PathPlan {
   const step = row.placed!.step as BodyStep;
   const body = step.body as Extract<typeof step.body, { body: 'prism' }>;
@@ -110,7 +141,7 @@ function planOutline(row: SolvedRow, crib: readonly Cutter[], wanted: Cutter | u
   const cutter = wanted ?? reaching(crib, height)[0] ?? null;
   if (!cutter) return { ...base, problem: 'no cutter reaches the height of the part: cut it from both sides' };
   const short = cutter.reach < height - 1e-6 ? `${cutter.name} does not reach the height of the part` : null;
-  return { ...finish({ ...base, cutter }, [outsideOffset(body.outline.outer, cutter.diameter / 2)], [], step.places), problem: short };
+  return { ...finish({ ...base, cutter }, aroundOutline(row, body.outline.outer, cutter.diameter / 2), [], step.places), problem: short };
 }
 
 function planHoles(job: Job, row: SolvedRow): PathPlan {
