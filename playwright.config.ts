@@ -8,8 +8,8 @@ const port = Number(process.env.SGORBIA_E2E_PORT ?? 4371);
 
 /** The real interface in Debian's Chromium, one worker: two cores carry one engine and one server. */
 export default defineConfig({
-  testDir: 'e2e', workers: 1, timeout: 90_000, retries: 0, reporter: [['list']], forbidOnly: Boolean(process.env.CI),
-  expect: { timeout: 20_000 },
+  testDir: 'e2e', workers: 1, timeout: 150_000, retries: 0, reporter: [['list']], forbidOnly: Boolean(process.env.CI),
+  expect: { timeout: 40_000 },
   use: {
     baseURL: `http://127.0.0.1:${port}`, viewport: { width: 1280, height: 800 }, acceptDownloads: true, permissions: ['clipboard-read', 'clipboard-write'],
     launchOptions: { executablePath: '/usr/bin/chromium', args: ['--no-sandbox', '--use-gl=angle', '--use-angle=swiftshader', '--enable-unsafe-swiftshader', '--disable-background-networking', '--disable-component-update', '--disable-sync', '--no-first-run'] },

@@ -52,7 +52,7 @@ export function readCard(text: string): ReadCard {
       if (open) {
         if (r.take('END')) open = null;
         else {
-          const item = readOutlineItem(r);
+          const item = readOutlineItem(r, names);
           open.lines.push(line);
           open.outline.items.push(item);
         }
@@ -199,10 +199,10 @@ export function readBalloonLine(text: string, number: number, named: ReadonlySet
 export const namedIn = (job: Pick<Job, 'names'>): ReadonlySet<string> => new Set(job.names.map((n) => n.name.toLowerCase()));
 
 /** Reads one line of an outline's block, as typed in its editor. */
-export function readOutlineLine(text: string, named: ReadonlySet<string> = new Set()): { ok: true; item: OutlineItem } | { ok: false; error: CardError } {
+export function readOutlineLine(text: string, names: RowNames, named: ReadonlySet<string> = new Set()): { ok: true; item: OutlineItem } | { ok: false; error: CardError } {
   try {
     const r = new Reader(text.trimEnd(), named);
-    const item = readOutlineItem(r);
+    const item = readOutlineItem(r, names);
     if (!r.done) r.fail('the end of the line');
     return { ok: true, item };
   } catch (e) {
@@ -228,7 +228,7 @@ export function writeCard(job: Job): string {
   if (tolerances) lines.push(tolerances);
   for (const n of job.names) lines.push(writeLet(n));
   for (const b of job.balloons) lines.push(`#${b.number} ${writeBalloonText(b)}`);
-  for (const o of job.outlines) lines.push(`OUTLINE "${o.name.replace(/"/g, '”')}"`, ...o.items.map(writeOutlineItem), 'END');
+  for (const o of job.outlines) lines.push(`OUTLINE "${o.name.replace(/"/g, '”')}"`, ...o.items.map((i) => writeOutlineItem(i, names)), 'END');
   for (const r of job.rows) lines.push(writeRow(r, names));
   if (job.hold) lines.push(`HOLD VISE GRIP ${inCallout(job.hold.grip)} ACROSS ${job.hold.across.toUpperCase()}${job.hold.up === 'top' ? '' : ' UP BOTTOM'}`);
   for (const c of job.checks) lines.push(writeCheck(c, names));

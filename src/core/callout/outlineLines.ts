@@ -1,20 +1,23 @@
 import { dimensions, relations, type OutlineItem } from '../outline/items';
 import { inCallout, type NumberText } from '../number';
+import type { RowNames } from './grammar';
 import type { Reader } from './reader';
 
-type XY = { x: NumberText; y: NumberText };
-type Some = { x?: NumberText; y?: NumberText };
+type XY = { x: NumberText; y: NumberText; diameter?: true };
+type Some = { x?: NumberText; y?: NumberText; diameter?: true };
 
+const round = (r: Reader) => (r.take('⌀') ? { diameter: true as const } : {});
 const point = (r: Reader, path: string): XY => {
+  const diameter = round(r);
   const x = r.number(`${path}.x`, 'a coordinate x');
   r.skip();
   if (r.text[r.pos] !== ',') r.fail('a comma and y');
   r.pos++;
-  return { x, y: r.number(`${path}.y`, 'a coordinate y') };
+  return { x, y: r.number(`${path}.y`, 'a coordinate y'), ...diameter };
 };
 /** `10,20`, or only what changes: `X 10`, `Y 20`. */
 const some = (r: Reader, path: string): Some => {
-  if (r.take('X')) return { x: r.number(`${path}.x`, 'a coordinate x'), ...(r.take('Y') ? { y: r.number(`${path}.y`, 'a coordinate y') } : {}) };
+  if (r.take('X')) { const diameter = round(r); return { x: r.number(`${path}.x`, 'a coordinate x'), ...diameter, ...(r.take('Y') ? { y: r.number(`${path}.y`, 'a coordinate y') } : {}) }; }
   if (r.take('Y')) return { y: r.number(`${path}.y`, 'a coordinate y') };
   return point(r, path);
 };
@@ -77,8 +80,55 @@ const arity: Record<(typeof relations)[number] | (typeof dimensions)[number], [n
   distance: [2, 2], dx: [2, 2], dy: [2, 2], angle: [1, 2], length: [1, 1], radius: [1, 1], diameter: [1, 1],
 };
 
+const sides = ['TOP', 'BOTTOM', 'FRONT', 'BACK', 'LEFT', 'RIGHT', 'FLOOR'] as const;
+const ofRow = (r: Reader, names: RowNames, word: 'OF' | 'AFTER') => { r.want(word); return names.idOf(r.whole('the number of a row')); };
+
+function readText(r: Reader): OutlineItem {
+  const text = r.quoted().slice(0, 200);
+  if (!text.trim()) r.fail('the text in double quotes');
+  r.want('HEIGHT');
+  const t: Extract<OutlineItem, { item: 'text' }> = { item: 'text', text, height: r.number('height', 'the height of the capitals'), font: 'plain' };
+  for (;;) {
+    if (r.take('MONO')) t.font = 'mono';
+    else if (r.take('PLAIN')) t.font = 'plain';
+    else if (r.take('LEFT')) t.align = 'left';
+    else if (r.take('MIDDLE')) t.align = 'middle';
+    else if (r.take('RIGHT')) t.align = 'right';
+    else if (r.take('AROUND')) t.around = { diameter: r.diameter('around.diameter'), ...(r.take('FROM') ? { from: r.angle('around.from') } : {}), ...(r.take('INSIDE') ? { inside: true as const } : {}) };
+    else if (r.sees('AT') || r.sees('TURN')) Object.assign(t, placed(r));
+    else return t;
+  }
+}
+
+/** Chains trimmed, lengthened, parted and mended: for those who work that way. */
+function readChainItem(r: Reader): OutlineItem | null {
+  const against = () => (r.take('AGAINST') ? { against: quoted(r) } : {});
+  if (r.take('TRIM')) return { item: 'trim', at: (r.take('AT'), point(r, 'at')), ...against() };
+  if (r.take('BREAK')) return { item: 'break', at: (r.take('AT'), point(r, 'at')) };
+  if (r.take('MEND')) return { item: 'mend', ...(r.seesNumber() ? { gap: r.number('gap', 'the widest gap to close') } : {}) };
+  if (!r.take('EXTEND')) return null;
+  const end = r.takeOne(['START', 'END'] as const);
+  if (!end) r.fail('START or END');
+  const to = r.take('BY') ? { length: r.number('length', 'a length') } : against();
+  if (!('length' in to) && !('against' in to)) r.fail('AGAINST "outline" or BY length');
+  return { item: 'extend', end: end!.toLowerCase() as 'start', ...to };
+}
+
 /** One line of an outline's block. */
-export function readOutlineItem(r: Reader): OutlineItem {
+export function readOutlineItem(r: Reader, names: RowNames): OutlineItem {
+  if (r.take('TEXT')) return readText(r);
+  if (r.take('FACE')) {
+    const face = r.takeOne(sides);
+    if (!face) r.fail('TOP, BOTTOM, FRONT, BACK, LEFT, RIGHT or FLOOR');
+    return { item: 'face', face: face!.toLowerCase() as 'top', row: r.sees('AFTER') ? ofRow(r, names, 'AFTER') : ofRow(r, names, 'OF'), ...placed(r) };
+  }
+  if (r.take('SECTION')) {
+    const axis = r.takeOne(['X', 'Y', 'Z'] as const);
+    if (!axis) r.fail('X, Y or Z');
+    return { item: 'section', axis: axis!, at: r.number('at', 'where the plane stands'), row: ofRow(r, names, 'AFTER') };
+  }
+  const chained = readChainItem(r);
+  if (chained) return chained;
   if (r.take('START')) return { item: 'start', at: point(r, 'at') };
   if (r.take('LINE')) return step(r, 'line');
   if (r.take('ARC')) return step(r, 'arc');
@@ -187,17 +237,25 @@ export function readOutlineItem(r: Reader): OutlineItem {
     if (Array.isArray(which) && which.some((w) => typeof w !== 'string' || !/^P\d/.test(w))) r.fail('ALL, INSIDE, OUTSIDE or corners such as P2 P3');
     return { item: 'corners', treatment: treatment.toLowerCase() as 'round', size, which, ...(placement ? { placement: placement.toLowerCase() as 'wall' } : {}), ...(off ? { off: true as const } : {}) };
   }
-  return r.fail('START, LINE, ARC, CLOSE, a relation, a dimension, a shape, USE, OFFSET, MIRROR, REPEAT, JOIN, CUTOUT, OVERLAP, ROUND, CHAMFER, RELIEF or END', r.here ? `${JSON.stringify(r.here)} starts no line of an outline` : undefined);
+  return r.fail('START, LINE, ARC, CLOSE, a relation, a dimension, a shape, TEXT, FACE, SECTION, USE, OFFSET, TRIM, EXTEND, BREAK, MEND, MIRROR, REPEAT, JOIN, CUTOUT, OVERLAP, ROUND, CHAMFER, RELIEF or END', r.here ? `${JSON.stringify(r.here)} starts no line of an outline` : undefined);
 }
 
 const n = (t: NumberText) => inCallout(t);
-const xy = (p: XY) => `${n(p.x)},${n(p.y)}`;
-const part = (p: Some) => (p.x !== undefined && p.y !== undefined ? `${n(p.x)},${n(p.y)}` : p.x !== undefined ? `X ${n(p.x)}` : `Y ${n(p.y!)}`);
+const dia = (p: { diameter?: true }) => (p.diameter ? '⌀' : '');
+const xy = (p: XY) => `${dia(p)}${n(p.x)},${n(p.y)}`;
+const part = (p: Some) => (p.x !== undefined && p.y !== undefined ? `${dia(p)}${n(p.x)},${n(p.y)}` : p.x !== undefined ? `X ${dia(p)}${n(p.x)}` : `Y ${n(p.y!)}`);
 const at = (p: { at?: XY; turn?: NumberText }) => `${p.at ? ` AT ${xy(p.at)}` : ''}${p.turn === undefined ? '' : ` TURN ${n(p.turn)}`}`;
 const name = (t: string) => `"${t.replace(/"/g, '”')}"`;
 
-export function writeOutlineItem(i: OutlineItem): string {
+export function writeOutlineItem(i: OutlineItem, names: RowNames): string {
   switch (i.item) {
+    case 'text': return `TEXT "${i.text.replace(/"/g, '”')}" HEIGHT ${n(i.height)}${i.font === 'mono' ? ' MONO' : ''}${i.align ? ` ${i.align.toUpperCase()}` : ''}${i.around ? ` AROUND ⌀${n(i.around.diameter)}${i.around.from === undefined ? '' : ` FROM ${n(i.around.from)}`}${i.around.inside ? ' INSIDE' : ''}` : ''}${at(i)}`;
+    case 'face': return `FACE ${i.face.toUpperCase()} ${i.face === 'floor' ? 'OF' : 'AFTER'} ${names.numberOf(i.row)}${at(i)}`;
+    case 'section': return `SECTION ${i.axis} ${n(i.at)} AFTER ${names.numberOf(i.row)}`;
+    case 'trim': return `TRIM AT ${xy(i.at)}${i.against ? ` AGAINST ${name(i.against)}` : ''}`;
+    case 'extend': return `EXTEND ${i.end.toUpperCase()} ${i.length === undefined ? `AGAINST ${name(i.against!)}` : `BY ${n(i.length)}`}`;
+    case 'break': return `BREAK AT ${xy(i.at)}`;
+    case 'mend': return `MEND${i.gap === undefined ? '' : ` ${n(i.gap)}`}`;
     case 'start': return `START ${xy(i.at)}`;
     case 'line': case 'arc': {
       const words = [

@@ -1,5 +1,6 @@
 import type { Job, Row } from '../job/schema';
 import { evaluateNumber, type NumberScope, type Quantity } from '../number';
+import { outlinesUsed } from '../outline/items';
 import { evaluateOutlines, type EvaluatedOutline } from '../outline/evaluateOutline';
 import { kindOf, type Recipe } from '../rows';
 import type { OutlineSource } from '../rows/outlineSource';
@@ -63,15 +64,15 @@ export function numbersOfOutline(job: Job, name: string, scope: NumberScope, see
   seen.add(o.id);
   const out: NumberReport[] = [];
   const look = (value: unknown, path: string, key: string) => {
-    if (typeof value === 'string' && !['item', 'side', 'relation', 'dimension', 'across', 'kind', 'outline', 'treatment', 'placement', 'which', 'about', 'of'].includes(key)) {
-      const quantity: Quantity = ['angle', 'turn', 'sweep', 'step'].includes(key) ? 'angle' : ['n', 'nx', 'ny', 'sides', 'points'].includes(key) ? 'count' : 'coordinate';
+    if (typeof value === 'string' && !['item', 'side', 'relation', 'dimension', 'across', 'kind', 'outline', 'treatment', 'placement', 'which', 'of', 'text', 'font', 'align', 'face', 'row', 'axis', 'end', 'against'].includes(key) && !(key === 'about' && (value === 'X' || value === 'Y'))) {
+      const quantity: Quantity = ['angle', 'turn', 'sweep', 'step', 'from'].includes(key) ? 'angle' : ['n', 'nx', 'ny', 'sides', 'points'].includes(key) ? 'count' : 'coordinate';
       const r = evaluateNumber(value, quantity, scope);
       out.push({ path, label: key, quantity, text: value as never, ...(r.ok ? { value: r.value } : { problem: r.problems[0] }) });
     } else if (value && typeof value === 'object') for (const [k, v] of Object.entries(value)) if (k !== 'of' && k !== 'which' && k !== 'skip') look(v, `${path}.${k}`, k);
   };
   o.items.forEach((it, i) => {
     look(it.item === 'dimension' && it.dimension === 'angle' ? { ...it, value: undefined, angle: it.value } : it, `${o.name}.${i + 1}`, '');
-    if ('outline' in it) out.push(...numbersOfOutline(job, it.outline, scope, seen));
+    for (const used of outlinesUsed(it)) out.push(...numbersOfOutline(job, used, scope, seen));
   });
   return out;
 }

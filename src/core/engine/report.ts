@@ -3,6 +3,7 @@ import { writeBalloonText } from '../callout/balloonLine';
 import { completeness } from '../print/complete';
 import type { Mismatch } from '../mismatch';
 import { rowNames } from '../job/names';
+import type { RowNames } from '../callout/grammar';
 import type { Job } from '../job/schema';
 import { writeOutlineItem } from '../callout/outlineLines';
 import type { EvaluatedOutline } from '../outline/evaluateOutline';
@@ -31,7 +32,7 @@ export function headlessReport(job: Job | null, evaluation: Evaluation | null, e
     part: part && { volume: part.volume, mass: part.mass, surfaceArea: part.surfaceArea, boundingBox: { min: v(part.box.min), max: v(part.box.max) }, faceArea: part.faceArea },
     stock: stock && { volume: stock.volume, mass: stock.mass, chipMass: stock.chipMass, allowance: stock.allowance },
     findings: findings.map((f) => ({ rule: f.rule, severity: f.severity, row: f.row, value: f.value, limit: f.limit, text: f.text, source: f.source, ...(f.waived ? { waived: f.waived } : {}), ...(f.place ? { place: v(f.place) } : {}), ...(f.fix ? { fix: f.fix.label } : {}) })),
-    outlines: job.outlines.map((o) => outlineReport(o, evaluation.outlines.find((e) => e.id === o.id)!, outlineLines?.get(o.id) ?? null)),
+    outlines: job.outlines.map((o) => outlineReport(o, evaluation.outlines.find((e) => e.id === o.id)!, outlineLines?.get(o.id) ?? null, names)),
     complete: completeness(job, evaluation),
     ledger: ledger.map((l) => {
       const b = job.balloons.find((o) => o.number === l.number)!;
@@ -44,15 +45,15 @@ export function headlessReport(job: Job | null, evaluation: Evaluation | null, e
 }
 
 /** An outline as the headless command tells it: mm, mm². Lines are those of the card; without a card, items counted from 1. */
-function outlineReport(o: OutlineText, e: EvaluatedOutline, lines: number[] | null) {
+function outlineReport(o: OutlineText, e: EvaluatedOutline, lines: number[] | null, names: RowNames) {
   const line = (item: number) => lines?.[item] ?? item + 1;
-  const said = (item: number) => ({ line: line(item), text: writeOutlineItem(o.items[item]) });
+  const said = (item: number) => ({ line: line(item), text: writeOutlineItem(o.items[item], names) });
   const c = e.wire?.conflict ?? null;
   return {
     name: o.name, closed: e.open.length === 0 && e.region.length > 0, loops: e.region.length, area: e.area, perimeter: e.perimeter, centroid: e.centroid && [e.centroid.x, e.centroid.y],
     boundingBox: e.box && { min: [e.box.min.x, e.box.min.y], max: [e.box.max.x, e.box.max.y] },
     degreesOfFreedom: e.wire?.freedom ?? 0, free: e.wire?.free ?? [], solved: (e.wire?.solved ?? true) && e.problems.length === 0,
-    conflicts: c ? [{ lines: c.items.map(line), of: c.items.map(said), drop: c.drop.map(said), text: `${c.words} cannot hold together${c.drop.length ? `; drop ${c.drop.map((i) => `line ${line(i)} (${writeOutlineItem(o.items[i])})`).join(' or ')}` : ''}` }] : [],
+    conflicts: c ? [{ lines: c.items.map(line), of: c.items.map(said), drop: c.drop.map(said), text: `${c.words} cannot hold together${c.drop.length ? `; drop ${c.drop.map((i) => `line ${line(i)} (${writeOutlineItem(o.items[i], names)})`).join(' or ')}` : ''}` }] : [],
     redundant: (e.wire?.redundant ?? []).map(said),
     problems: e.problems.map((p) => ({ line: line(p.item), message: p.message, expected: p.expected ?? '' })),
     defects: e.defects.map((d) => ({ kind: d.kind, at: [d.at.x, d.at.y], text: d.words })),

@@ -1,3 +1,4 @@
+import { outlinesUsed, renamedIn } from '../outline/items';
 import { create, type Patches } from 'mutative';
 import { fail, ok, type Result } from '../result';
 import type { NumberText } from '../number';
@@ -116,7 +117,7 @@ function outlineEdit(job: Job, e: Extract<JobEdit, { edit: 'setOutline' | 'delet
   const i = job.outlines.findIndex((o) => o.id === e.id);
   if (i < 0) return 'this outline is gone';
   const old = job.outlines[i].name, same = (n: string) => n.toLowerCase() === old.toLowerCase();
-  const users = [...job.rows.flatMap((r, k) => ('outline' in r.body && same(r.body.outline) ? [`row ${k + 1}`] : [])), ...job.outlines.flatMap((o) => (o.id !== e.id && o.items.some((it) => 'outline' in it && same(it.outline)) ? [`outline "${o.name}"`] : []))];
+  const users = [...job.rows.flatMap((r, k) => ('outline' in r.body && same(r.body.outline) ? [`row ${k + 1}`] : [])), ...job.outlines.flatMap((o) => (o.id !== e.id && o.items.some((it) => outlinesUsed(it).some(same)) ? [`outline "${o.name}"`] : []))];
   if (e.edit === 'deleteOutline') {
     if (users.length) return `"${old}" is used by ${users.join(', ')}`;
     job.outlines.splice(i, 1);
@@ -125,7 +126,7 @@ function outlineEdit(job: Job, e: Extract<JobEdit, { edit: 'setOutline' | 'delet
   if (!same(e.outline.name)) {
     if (job.outlines.some((o) => o.id !== e.id && o.name.toLowerCase() === e.outline.name.toLowerCase())) return `outline "${e.outline.name}" is there already`;
     for (const r of job.rows) if ('outline' in r.body && same(r.body.outline)) r.body.outline = e.outline.name;
-    for (const o of job.outlines) for (const it of o.items) if ('outline' in it && same(it.outline)) it.outline = e.outline.name;
+    for (const o of job.outlines) for (const it of o.items) renamedIn(it, same, e.outline.name);
   }
   job.outlines[i] = e.outline;
   return null;

@@ -1,9 +1,12 @@
 import { z } from 'zod';
 import { numberText, type NumberText } from '../number';
 
-const xy = z.strictObject({ x: numberText, y: numberText });
-const some = z.strictObject({ x: numberText.optional(), y: numberText.optional() });
+/** `diameter`: x is typed as a diameter, as turned profiles are; half of it is meant. */
+const xy = z.strictObject({ x: numberText, y: numberText, diameter: z.literal(true).optional() });
+const some = z.strictObject({ x: numberText.optional(), y: numberText.optional(), diameter: z.literal(true).optional() });
 const place = { at: xy.optional(), turn: numberText.optional() };
+const rowRef = z.string().min(1).max(64);
+const flat = z.enum(['top', 'bottom', 'front', 'back', 'left', 'right']);
 
 /** A point of the walk (`P3`, the end of step 3; `P0` the start), the centre of an arc (`C4`), or an element by its step. */
 export const pointRef = z.string().regex(/^[PC]\d{1,4}$/);
@@ -33,6 +36,18 @@ export const outlineItem = z.discriminatedUnion('item', [
   z.strictObject({ item: z.literal('ring'), outer: numberText, inner: numberText, ...place }),
   z.strictObject({ item: z.literal('link'), first: numberText, firstAt: xy, second: numberText, secondAt: xy }),
   z.strictObject({ item: z.literal('segment'), diameter: numberText, height: numberText.optional(), chord: numberText.optional(), ...place }),
+  z.strictObject({
+    item: z.literal('text'), text: z.string().min(1).max(200), height: numberText, font: z.enum(['plain', 'mono']), align: z.enum(['left', 'middle', 'right']).optional(),
+    /** Round a circle of this diameter: outside reading clockwise, or inside reading counter-clockwise; `from` is where its anchor stands. */
+    around: z.strictObject({ diameter: numberText, from: numberText.optional(), inside: z.literal(true).optional() }).optional(), ...place,
+  }),
+  // What the part gives, as it stands after a row: it follows the part.
+  z.strictObject({ item: z.literal('face'), face: z.union([flat, z.literal('floor')]), row: rowRef, ...place }),
+  z.strictObject({ item: z.literal('section'), axis: z.enum(['X', 'Y', 'Z']), at: numberText, row: rowRef }),
+  z.strictObject({ item: z.literal('trim'), at: xy, against: z.string().min(1).max(120).optional() }),
+  z.strictObject({ item: z.literal('extend'), end: z.enum(['start', 'end']), against: z.string().min(1).max(120).optional(), length: numberText.optional() }),
+  z.strictObject({ item: z.literal('break'), at: xy }),
+  z.strictObject({ item: z.literal('mend'), gap: numberText.optional() }),
   z.strictObject({ item: z.literal('use'), outline: z.string().min(1).max(120), ...place }),
   z.strictObject({ item: z.enum(['join', 'cutout', 'overlap']), outline: z.string().min(1).max(120), ...place }),
   z.strictObject({ item: z.literal('offset'), by: numberText, both: z.literal(true).optional() }),
@@ -56,5 +71,12 @@ export type OutlineItem = z.infer<typeof outlineItem>;
 export type Walked = Extract<OutlineItem, { item: 'start' | 'line' | 'arc' | 'relation' | 'dimension' }>;
 
 export const outlineSchema = z.strictObject({ id: z.string().min(1).max(64), name: z.string().min(1).max(120), items: z.array(outlineItem).max(5000) });
+/** Names of the outlines an item is made with. */
+export const outlinesUsed = (i: OutlineItem): string[] => ('outline' in i ? [i.outline] : 'against' in i && i.against !== undefined ? [i.against] : []);
+/** The item with another name for an outline it is made with. */
+export function renamedIn(i: OutlineItem, same: (name: string) => boolean, name: string): void {
+  if ('outline' in i && same(i.outline)) i.outline = name;
+  if ('against' in i && i.against !== undefined && same(i.against)) i.against = name;
+}
 export type OutlineText = z.infer<typeof outlineSchema>;
 export type { NumberText };

@@ -20,6 +20,9 @@ export interface Walk {
 /** Value of a number, or null while it is open (`?`). */
 type Read = (text: NumberText | undefined, quantity: Quantity, item: number) => number | null;
 
+/** x as meant: half of what is typed where it is typed as a diameter. */
+const halved = (p: { diameter?: true }, x: number | null): number | null => (p.diameter && x !== null ? x / 2 : x);
+
 /**
  * Turns a walk into unknowns and equations, with a first guess that goes step by step from what is known.
  * What a step leaves out of `TO` stays as it was, unless length, angle, radius or tangency are to find it.
@@ -44,7 +47,7 @@ export function buildWalk(items: OutlineItem[], scope: NumberScope, size: number
   items.forEach((it, item) => {
     if (it.item === 'start') {
       if (points.has('P0')) return void problems.push({ item, message: 'a walk starts once', expected: 'LINE or ARC' });
-      const x = read(it.at.x, 'coordinate', item), y = read(it.at.y, 'coordinate', item);
+      const x = halved(it.at, read(it.at.x, 'coordinate', item)), y = read(it.at.y, 'coordinate', item);
       const k = add(v2(x ?? 0, y ?? 0));
       points.set('P0', k);
       if (x !== null) set(item, k, 'x', x, 'x of the start');
@@ -63,22 +66,22 @@ export function buildWalk(items: OutlineItem[], scope: NumberScope, size: number
     const n = elements.length + 1;
     const from = elements.length ? elements[elements.length - 1].to : points.get('P0')!;
     const p = at[from];
-    const near = it.near ? { x: read(it.near.x, 'coordinate', item), y: read(it.near.y, 'coordinate', item) } : null;
+    const near = it.near ? { x: halved(it.near, read(it.near.x, 'coordinate', item)), y: read(it.near.y, 'coordinate', item) } : null;
     const angle = it.item === 'line' ? read(it.angle, 'angle', item) : null;
     const length = it.item === 'line' ? read(it.length, 'length', item) : null;
     const radius = it.item === 'arc' ? read(it.radius, 'length', item) : null;
     const sweep = it.item === 'arc' ? read(it.sweep, 'angle', item) : null;
-    const centre = it.item === 'arc' && it.centre ? { x: read(it.centre.x, 'coordinate', item), y: read(it.centre.y, 'coordinate', item) } : null;
+    const centre = it.item === 'arc' && it.centre ? { x: halved(it.centre, read(it.centre.x, 'coordinate', item)), y: read(it.centre.y, 'coordinate', item) } : null;
     const side: 1 | -1 = it.item === 'arc' && it.side === 'cw' ? -1 : 1;
     // What finds the end besides its coordinates: then a coordinate left out is open, not unchanged.
     const otherwise = (it.item === 'line' && (it.angle !== undefined || it.length !== undefined)) || Boolean(it.tangent) || (it.item === 'arc' && (it.sweep !== undefined || it.centre !== undefined));
     const wanted: { x: number | null; y: number | null } = { x: null, y: null };
     for (const axis of ['x', 'y'] as const) {
       if (it.to) {
-        if (it.to[axis] !== undefined) wanted[axis] = read(it.to[axis], 'coordinate', item);
+        if (it.to[axis] !== undefined) wanted[axis] = axis === 'x' ? halved(it.to, read(it.to.x, 'coordinate', item)) : read(it.to.y, 'coordinate', item);
         else if (!otherwise) wanted[axis] = NaN;
       } else if (it.by) {
-        const d = it.by[axis] === undefined ? (otherwise ? null : 0) : read(it.by[axis], 'coordinate', item);
+        const typed = it.by[axis] === undefined ? (otherwise ? null : 0) : read(it.by[axis], 'coordinate', item), d = axis === 'x' ? halved(it.by, typed) : typed;
         if (d !== null) wanted[axis] = p[axis] + d;
       }
     }
@@ -112,7 +115,7 @@ export function buildWalk(items: OutlineItem[], scope: NumberScope, size: number
       if (it.to && it.to[axis] !== undefined && wanted[axis] !== null) set(item, to, axis, wanted[axis]!, name);
       else if (it.to && Number.isNaN(wanted[axis])) eq(item, 'relation', [i(from), i(to)], `step ${n} keeps its ${axis}`, (v) => v[i(to)] - v[i(from)]);
       else if (it.by && (it.by[axis] !== undefined || !otherwise)) {
-        const d = it.by[axis] === undefined ? 0 : read(it.by[axis], 'coordinate', item);
+        const typed = it.by[axis] === undefined ? 0 : read(it.by[axis], 'coordinate', item), d = axis === 'x' ? halved(it.by, typed) : typed;
         if (d !== null) eq(item, 'dimension', [i(from), i(to)], `${axis} of step ${n}`, (v) => v[i(to)] - v[i(from)] - d);
       }
     }

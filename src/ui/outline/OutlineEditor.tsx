@@ -1,6 +1,7 @@
 'use client';
 import { useEffect, useMemo, useRef, useState } from 'react';
-import { namedIn, readOutlineLine, writeOutlineItem } from '@/core/callout';
+import { rowNames } from '@/core/job';
+import { namedIn, readOutlineLine, writeOutlineItem, type RowNames } from '@/core/callout';
 import { numberScope } from '@/core/engine/numbers';
 import { INCH, showLength } from '@/core/number';
 import type { OutlineItem, OutlineText } from '@/core/outline/items';
@@ -27,7 +28,8 @@ export function OutlineEditor({ outline }: { outline: OutlineText }) {
   const entry = useRef<HTMLInputElement>(null);
   const scope = useMemo(() => numberScope(job), [job]);
   const named = useMemo(() => namedIn(job), [job]);
-  const read = line.trim() ? readOutlineLine(line, named) : null;
+  const names = useMemo(() => rowNames(job.rows), [job.rows]);
+  const read = line.trim() ? readOutlineLine(line, names, named) : null;
   const e = useMemo(() => shownOutline(job, outline.id, draft, scope), [job, outline.id, draft, scope]);
   useEffect(() => { entry.current?.focus(); }, []);
   // A place picked on the stage goes into the line: as a new step, or where a place is being typed.
@@ -72,7 +74,7 @@ export function OutlineEditor({ outline }: { outline: OutlineText }) {
         {outline.items.map((it, i) => {
           const n = isStep(it) ? ++step : 0;
           const said = e?.problems.find((p) => p.item === i);
-          return <ItemLine key={`${i}:${writeOutlineItem(it)}`} item={it} label={n ? `${n}` : ''} wrong={said ? `${said.message}${said.expected ? `; expected: ${said.expected}` : ''}` : ''} clash={conflict?.items.includes(i) ?? false} droppable={conflict?.drop.includes(i) ?? false} repeats={wire?.redundant.includes(i) ?? false} named={named}
+          return <ItemLine key={`${i}:${writeOutlineItem(it, names)}`} item={it} label={n ? `${n}` : ''} wrong={said ? `${said.message}${said.expected ? `; expected: ${said.expected}` : ''}` : ''} clash={conflict?.items.includes(i) ?? false} droppable={conflict?.drop.includes(i) ?? false} repeats={wire?.redundant.includes(i) ?? false} names={names} named={named}
             change={(next) => put(outline.items.map((x, k) => (k === i ? next : x)))} remove={() => put(outline.items.filter((_, k) => k !== i), 'drop')} typing={(next) => set({ outlineDraft: next ? { ...outline, items: outline.items.map((x, k) => (k === i ? next : x)) } : null })} />;
         })}
       </ol>
@@ -99,13 +101,13 @@ export function OutlineEditor({ outline }: { outline: OutlineText }) {
   );
 }
 
-interface LineProps { item: OutlineItem; label: string; wrong: string; clash: boolean; droppable: boolean; repeats: boolean; named: ReadonlySet<string>; change: (i: OutlineItem) => void; remove: () => void; typing: (i: OutlineItem | null) => void }
+interface LineProps { item: OutlineItem; label: string; wrong: string; clash: boolean; droppable: boolean; repeats: boolean; names: RowNames; named: ReadonlySet<string>; change: (i: OutlineItem) => void; remove: () => void; typing: (i: OutlineItem | null) => void }
 
 /** One line; wrong text stays as it was typed. */
-function ItemLine({ item, label, wrong, clash, droppable, repeats, named, change, remove, typing }: LineProps) {
-  const text = writeOutlineItem(item);
+function ItemLine({ item, label, wrong, clash, droppable, repeats, names, named, change, remove, typing }: LineProps) {
+  const text = writeOutlineItem(item, names);
   const [draft, setDraft] = useState<string | null>(null);
-  const read = draft !== null ? readOutlineLine(draft, named) : null;
+  const read = draft !== null ? readOutlineLine(draft, names, named) : null;
   const done = () => {
     typing(null);
     if (read?.ok && draft!.trim() !== text) change(read.item);
@@ -114,7 +116,7 @@ function ItemLine({ item, label, wrong, clash, droppable, repeats, named, change
   return (
     <li className={clash ? css.clash : undefined} data-clash={clash}>
       <b>{label}</b>
-      <input value={draft ?? text} spellCheck={false} maxLength={400} aria-label={`line ${label || text}`} aria-invalid={Boolean(read && !read.ok) || wrong !== ''} onChange={(e) => { setDraft(e.target.value); const r = readOutlineLine(e.target.value, named); typing(r.ok ? r.item : null); }} onBlur={done} onKeyDown={(e) => { if (e.key === 'Enter') e.currentTarget.blur(); if (e.key === 'Escape') { e.stopPropagation(); typing(null); setDraft(null); } }} />
+      <input value={draft ?? text} spellCheck={false} maxLength={400} aria-label={`line ${label || text}`} aria-invalid={Boolean(read && !read.ok) || wrong !== ''} onChange={(e) => { setDraft(e.target.value); const r = readOutlineLine(e.target.value, names, named); typing(r.ok ? r.item : null); }} onBlur={done} onKeyDown={(e) => { if (e.key === 'Enter') e.currentTarget.blur(); if (e.key === 'Escape') { e.stopPropagation(); typing(null); setDraft(null); } }} />
       <button className={droppable ? 'btn small' : 'plain faint'} aria-label={`drop line ${label || text}`} onClick={remove}>{droppable ? 'drop' : '×'}</button>
       {(wrong || (read && !read.ok) || repeats) && <small className={repeats && !wrong && (!read || read.ok) ? undefined : 'red'}>{read && !read.ok ? `at character ${read.error.column}: ${read.error.message}; expected: ${read.error.expected}` : wrong || 'says again what the others say'}</small>}
     </li>
