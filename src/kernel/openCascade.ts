@@ -1,6 +1,7 @@
 import type { TopoDS_Edge, TopoDS_Face, TopoDS_Shape } from 'replicad-opencascadejs';
 import { fail, ok, type Result } from '@/core/result';
-import { add, dot, length, scale, sub, v3, type Vec3 } from '@/core/geometry/vec';
+import { length, sub, v3, type Vec3 } from '@/core/geometry/vec';
+import type { MeasuredEdge } from '@/core/outline/fromPart';
 import type { DrawnLine, EdgeInfo, FaceInfo, FaceTag, KernelStep, Mesh, SolidKernel, StateMeasure, View } from '@/core/engine/kernel';
 import { copiesOf, plateOf, type Tagged } from './bodies';
 import { hiddenLineDrawing } from './drawing';
@@ -8,8 +9,9 @@ import { EdgeCache } from './edgeCache';
 import { FaceCache } from './faceCache';
 import { emptyMesh, extractMesh, joinMeshes } from './meshing';
 import { kernelMessage, scope, type OC } from './oc';
+import { boxBefore } from './sectionBox';
 import { writeStep } from './stepFile';
-import { boxOfShape, countSolids, edgesOf, facesOf, freeEdges, samples, ShapeMap } from './topology';
+import { boxOfShape, countSolids, edgesOf, facesOf, freeEdges, measureCurve, samples, ShapeMap } from './topology';
 
 interface State extends Tagged {
   measure: StateMeasure;
@@ -253,33 +255,36 @@ export class OpenCascadeKernel implements SolidKernel {
     return joinMeshes([extractMesh(this.oc, s.shape, deflectionFor(s.measure) / 2)], new Float32Array());
   }
 
-  section(key: string, origin: Vec3, normal: Vec3): { mesh: Mesh; area: number; sectionFaces: number[] } {
-    const { oc } = this;
+  /** A state without what stands before a plane; its cut faces are tagged `section`. The caller frees the shape. */
+  private cutAway(key: string, origin: Vec3, normal: Vec3): Result<Tagged> {
     const s = this.state(key);
     return scope((own) => {
-      const size = length(sub(s.measure.box.max, s.measure.box.min)) * 2 + 10;
-      // A box in front of the plane takes away what stands before it.
-      const dir = own(new oc.gp_Dir(normal.x, normal.y, normal.z));
-      const side = Math.abs(normal.z) < 0.9 ? v3(0, 0, 1) : v3(1, 0, 0);
-      const x = sub(side, scale(normal, dot(side, normal)));
-      const xDir = own(new oc.gp_Dir(x.x, x.y, x.z));
-      const xu = scale(x, 1 / length(x)), yu = v3(normal.y * xu.z - normal.z * xu.y, normal.z * xu.x - normal.x * xu.z, normal.x * xu.y - normal.y * xu.x);
-      const centre = scale(add(s.measure.box.min, s.measure.box.max), 0.5);
-      const onPlane = sub(centre, scale(normal, dot(sub(centre, origin), normal)));
-      const corner = sub(onPlane, add(scale(xu, size / 2), scale(yu, size / 2)));
-      const axes = own(new oc.gp_Ax2(own(new oc.gp_Pnt(corner.x, corner.y, corner.z)), dir, xDir));
-      const box = own(own(new oc.BRepPrimAPI_MakeBox(axes, size, size, size)).Shape());
-      const boxFaces = facesOf(oc, box);
-      const tool: Tagged = { shape: box, tags: boxFaces.map(() => ({ row: '', role: 'section', instance: 0 })) };
-      boxFaces.forEach((f) => f.delete());
-      const cut = this.boolean('cut', s, [tool]);
+      const shape = own(boxBefore(this.oc, s.measure.box, origin, normal));
+      const faces = facesOf(this.oc, shape);
+      faces.forEach((f) => f.delete());
+      return this.boolean('cut', s, [{ shape, tags: faces.map(() => ({ row: '', role: 'section', instance: 0 })) }]);
+    });
+  }
+  section(key: string, origin: Vec3, normal: Vec3): { mesh: Mesh; area: number; sectionFaces: number[] } {
+    return scope((own) => {
+      const cut = this.cutAway(key, origin, normal);
       if (!cut.ok) return { mesh: emptyMesh(), area: 0, sectionFaces: [] };
-      const shape = own(cut.value.shape);
-      const faces = facesOf(oc, shape).map((f) => own(f));
+      const faces = facesOf(this.oc, own(cut.value.shape)).map((f) => own(f));
       const sectionFaces = cut.value.tags.flatMap((t, i) => (t?.role === 'section' ? [i] : []));
-      const deflection = deflectionFor(s.measure);
+      const deflection = deflectionFor(this.state(key).measure);
       const mesh = joinMeshes(faces.map((f) => this.cache.mesh(f, deflection)), this.drawnEdges(faces));
       return { mesh, area: sectionFaces.reduce((sum, i) => sum + this.cache.info(faces[i]).area, 0), sectionFaces };
+    });
+  }
+  sectionEdges(key: string, origin: Vec3, normal: Vec3): MeasuredEdge[] {
+    return scope((own) => {
+      const cut = this.cutAway(key, origin, normal);
+      if (!cut.ok) return [];
+      const faces = facesOf(this.oc, own(cut.value.shape)).map((f) => own(f));
+      const raw = edgesOf(this.oc, faces.filter((_, i) => cut.value.tags[i]?.role === 'section'));
+      const edges = raw.filter((e) => e.uses.length === 1).map((e) => measureCurve(this.oc, e.edge));
+      freeEdges(raw);
+      return edges;
     });
   }
 

@@ -1,6 +1,7 @@
 import type { TopoDS_Edge, TopoDS_Face, TopoDS_Shape } from 'replicad-opencascadejs';
 import { add, cross, dot, length, scale, sub, unit, v3, type Box, type Vec3 } from '@/core/geometry/vec';
 import type { EdgeInfo, FaceInfo } from '@/core/engine/kernel';
+import type { MeasuredEdge } from '@/core/outline/fromPart';
 import { scope, type OC } from './oc';
 
 const HASH_SPACE = 2147483647;
@@ -182,6 +183,18 @@ export function describeEdge(oc: OC, raw: RawEdge, faces: TopoDS_Face[], quickNo
       info.length = c.Radius() * (t1 - t0);
     } else info.length = samples(oc, raw.edge).reduce((sum, p, i, all) => (i ? sum + length(sub(p, all[i - 1])) : 0), 0);
     return info;
+  });
+}
+
+/** What an edge is as a curve. */
+export function measureCurve(oc: OC, edge: TopoDS_Edge): MeasuredEdge {
+  return scope((own) => {
+    const curve = own(new oc.BRepAdaptor_Curve(edge));
+    const t0 = curve.FirstParameter(), t1 = curve.LastParameter(), kind = curve.GetType() as unknown as string;
+    const measured: MeasuredEdge = { curve: kind === 'GeomAbs_Line' ? 'line' : kind === 'GeomAbs_Circle' ? 'circle' : 'other', from: take(curve.EvalD0(t0)), to: take(curve.EvalD0(t1)), middle: take(curve.EvalD0((t0 + t1) / 2)) };
+    if (measured.curve !== 'circle') return measured;
+    const c = own(curve.Circle()), axis = own(c.Axis());
+    return { ...measured, centre: take(c.Location()), axis: take(axis.Direction()), radius: c.Radius() };
   });
 }
 

@@ -1,5 +1,6 @@
 import type { Box, Frame, Vec2, Vec3 } from '../geometry/vec';
 import type { Loop, Outline } from '../outline';
+import type { MeasuredEdge } from '../outline/fromPart';
 import type { Result } from '../result';
 
 /** Which row made a face, what the face is to that row, and which copy of its repeat. */
@@ -91,6 +92,8 @@ export interface SolidKernel {
   closedMesh(key: string): Mesh;
   /** The part of a state behind a plane, its cut faces tagged `section`. */
   section(key: string, origin: Vec3, normal: Vec3): { mesh: Mesh; area: number; sectionFaces: number[] };
+  /** Edges of the faces a plane cuts out of a state, measured. */
+  sectionEdges(key: string, origin: Vec3, normal: Vec3): MeasuredEdge[];
   /** Mesh of a tool solid alone, for the ghost of a row being typed. */
   ghost(step: KernelStep): Mesh | null;
   drawing(key: string, view: View, hidden: boolean): DrawnLine[];

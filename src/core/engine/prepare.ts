@@ -1,7 +1,7 @@
 import type { Job, Row } from '../job/schema';
 import { evaluateNumber, type NumberScope, type Quantity } from '../number';
 import { outlinesUsed } from '../outline/items';
-import { evaluateOutlines, type EvaluatedOutline } from '../outline/evaluateOutline';
+import { evaluateOutlines, type EvaluatedOutline, type PartShapes } from '../outline/evaluateOutline';
 import { kindOf, type Recipe } from '../rows';
 import type { OutlineSource } from '../rows/outlineSource';
 import { fail, ok, type Problem } from '../result';
@@ -28,10 +28,7 @@ export function prepare(job: Job): Prepared {
   const scope = numberScope(job);
   const scopeKey = `${job.unit}|${JSON.stringify(job.balloons.map((b) => [b.number, b.value, b.count, b.kind, b.reference, b.thread, b.middle ? [b.tolerance, b.basic, b.leg, job.title] : b.tolerance.kind === 'limits' ? b.tolerance : 0]))}|${JSON.stringify(job.names.map((n) => [n.name, n.value]))}`;
   const outlines = outlinesOf(job, scope, scopeKey);
-  const source: OutlineSource = (name) => {
-    const o = job.outlines.find((x) => x.name.toLowerCase() === name.toLowerCase());
-    return o ? ok(outlines.get(o.id)!) : fail(`there is no outline "${name}"`, { expected: job.outlines.length ? job.outlines.slice(0, 8).map((x) => `"${x.name}"`).join(', ') : 'an outline of this job' });
-  };
+  const source = sourceOf(job, outlines);
   const rows = job.rows.map((row, i): PreparedRow => {
     let m = memo.get(row.body);
     const drawn = 'outline' in row.body;
@@ -46,6 +43,27 @@ export function prepare(job: Job): Prepared {
   });
   return { job, scope, rows, outlines };
 }
+
+/**
+ * The outlines again once the part gives what they wait for, and the rows made from them.
+ * @param shapes what the part has given so far, by `partKey`
+ */
+export function withShapes(prepared: Prepared, shapes: PartShapes): { outlines: Map<string, EvaluatedOutline>; row(p: PreparedRow): Pick<PreparedRow, 'recipe' | 'problem'> } {
+  const outlines = evaluateOutlines(prepared.job.outlines, prepared.scope, shapes);
+  return {
+    outlines,
+    row(p) {
+      if (!p.resolved) return p;
+      const recipe = kindOf(p.row.body).recipe(p.resolved as never, p.row.body as never, sourceOf(prepared.job, outlines));
+      return { recipe: recipe.ok ? recipe.value : null, problem: recipe.ok ? null : recipe.problems[0] };
+    },
+  };
+}
+
+const sourceOf = (job: Job, outlines: Map<string, EvaluatedOutline>): OutlineSource => (name) => {
+  const o = job.outlines.find((x) => x.name.toLowerCase() === name.toLowerCase());
+  return o ? ok(outlines.get(o.id)!) : fail(`there is no outline "${name}"`, { expected: job.outlines.length ? job.outlines.slice(0, 8).map((x) => `"${x.name}"`).join(', ') : 'an outline of this job' });
+};
 
 const outlineMemo = new WeakMap<object, { scopeKey: string; done: Map<string, EvaluatedOutline> }>();
 /** Outlines are solved again only when they, or the numbers they may cite, have changed. */

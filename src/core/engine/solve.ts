@@ -1,10 +1,14 @@
-import type { Problem } from '../result';
+import type { Problem, Result } from '../result';
+import { partKey } from '../outline/fromPart';
+import type { Region } from '../outline/boolean';
+import type { EvaluatedOutline } from '../outline/evaluateOutline';
 import { keyOf } from './key';
 import type { SolidKernel } from './kernel';
 import { plateAfter, plateFrom, type Plate } from './flat';
 import { place, type Placed } from './place';
 import type { RowPlanes } from './planes';
-import type { Prepared, PreparedRow } from './prepare';
+import { shapeOfPart } from './partShapes';
+import { withShapes, type Prepared, type PreparedRow } from './prepare';
 
 /** A row after stage 4: the state it left, and how much it took (negative where it adds). */
 export interface SolvedRow extends PreparedRow {
@@ -19,7 +23,12 @@ export interface SolvedRow extends PreparedRow {
   placed: Placed | null;
 }
 
-export interface Solved { rows: SolvedRow[]; finalKey: string | null }
+export interface Solved {
+  rows: SolvedRow[]; finalKey: string | null;
+  outlines: EvaluatedOutline[];
+  /** What outlines took from the part, by `partKey`. */
+  shapes: Map<string, Result<Region>>;
+}
 
 /** Says whether a newer edit has come; asked between rows. */
 export interface Patience { pause(): Promise<void>; cancelled(): boolean }
@@ -42,7 +51,16 @@ export async function solve(prepared: Prepared, kernel: SolidKernel, patience: P
     return i >= 0 ? `row ${i + 1}` : `row ${/^gone-(\d+)$/.exec(id)?.[1] ?? id.replace(/^r(\d+)$/, '$1')}`;
   };
   const rows: SolvedRow[] = [];
-  for (const p of prepared.rows) {
+  const shapes = new Map<string, Result<Region>>();
+  let outlines = prepared.outlines;
+  /** Takes from the part what an outline waits for. @returns whether there is anything new */
+  const take = (o: EvaluatedOutline | undefined): boolean => {
+    const wanted = (o?.waits ?? []).filter((w) => !shapes.has(partKey(w)));
+    for (const w of wanted) shapes.set(partKey(w), shapeOfPart(w, kernel, rows, nameOf));
+    return wanted.length > 0;
+  };
+  for (const before of prepared.rows) {
+    let p = before;
     await patience.pause();
     if (patience.cancelled()) throw new Superseded();
     const stay = (state: 'failed' | 'off', failure: Problem | null): SolvedRow => ({
@@ -51,6 +69,12 @@ export async function solve(prepared: Prepared, kernel: SolidKernel, patience: P
     if (p.row.off) {
       rows.push(stay('off', null));
       continue;
+    }
+    if ('outline' in p.row.body) {
+      const name = p.row.body.outline.toLowerCase(), used = [...outlines.values()].find((o) => o.name.toLowerCase() === name);
+      // An outline taken from a section that is itself offset by another section comes to its end step by step.
+      for (let n = 0; n < 5 && take([...outlines.values()].find((o) => o.id === used?.id)); n++) outlines = withShapes(prepared, shapes).outlines;
+      if (used?.waits.length) p = { ...p, ...withShapes(prepared, shapes).row(p) };
     }
     if (!p.recipe) {
       rows.push(stay('failed', p.problem));
@@ -76,6 +100,9 @@ export async function solve(prepared: Prepared, kernel: SolidKernel, patience: P
     plate = nextPlate;
     volume = made.value.volume;
   }
+  let fresh = false;
+  for (const o of outlines.values()) fresh = take(o) || fresh;
+  if (fresh) outlines = withShapes(prepared, shapes).outlines;
   kernel.trim(new Set(rows.flatMap((r) => (r.key ? [r.key] : []))));
-  return { rows, finalKey: key };
+  return { rows, finalKey: key, outlines: [...outlines.values()], shapes };
 }
