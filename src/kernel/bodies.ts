@@ -3,6 +3,7 @@ import { fromFrame, scale, type Frame, type Vec2 } from '@/core/geometry/vec';
 import type { Loop } from '@/core/outline';
 import type { BodyStep, FaceRole, FaceTag, KernelStep, PlacedBody } from '@/core/engine/kernel';
 import { scope, type OC } from './oc';
+import { turnedSolid, veePieces } from './turnedBodies';
 import { facesOf, ShapeMap } from './topology';
 
 /** A solid with a tag for each of its faces, in the order facesOf gives them. */
@@ -38,7 +39,7 @@ export function wireOf(oc: OC, frame: Frame, loop: Loop, depth: number): TopoDS_
 }
 
 /** Flat face of an outline. Holes go in as reversed wires. The caller frees it. */
-function faceOf(oc: OC, frame: Frame, outer: Loop, holes: Loop[], depth: number): TopoDS_Face {
+export function faceOf(oc: OC, frame: Frame, outer: Loop, holes: Loop[], depth: number): TopoDS_Face {
   return scope((own) => {
     const origin = own(point(oc, frame, { x: 0, y: 0 }, depth));
     const plane = own(new oc.gp_Pln(origin, own(new oc.gp_Dir(frame.normal.x, frame.normal.y, frame.normal.z))));
@@ -52,7 +53,7 @@ function faceOf(oc: OC, frame: Frame, outer: Loop, holes: Loop[], depth: number)
 }
 
 /** Edges of a face in its own order. */
-function edgesInOrder(oc: OC, face: TopoDS_Shape, own: <D extends { delete(): void }>(d: D) => D): TopoDS_Shape[] {
+export function edgesInOrder(oc: OC, face: TopoDS_Shape, own: <D extends { delete(): void }>(d: D) => D): TopoDS_Shape[] {
   const ex = own(new oc.TopExp_Explorer(face, oc.TopAbs_ShapeEnum.TopAbs_EDGE, oc.TopAbs_ShapeEnum.TopAbs_SHAPE));
   const list: TopoDS_Shape[] = [];
   for (; ex.More(); ex.Next()) list.push(own(ex.Current()));
@@ -60,7 +61,7 @@ function edgesInOrder(oc: OC, face: TopoDS_Shape, own: <D extends { delete(): vo
 }
 
 /** One solid of a body at 0,0 of its frame. Which face is wall or floor comes from the sweep's own record. */
-export function solidOf(oc: OC, frame: Frame, body: PlacedBody, adds: boolean): { shape: TopoDS_Shape; roles: FaceRole[] } {
+export function solidOf(oc: OC, frame: Frame, body: Extract<PlacedBody, { body: 'prism' | 'revolved' }>, adds: boolean): { shape: TopoDS_Shape; roles: FaceRole[] } {
   return scope((own) => {
     const roles = new ShapeMap<FaceRole>(oc);
     let shape: TopoDS_Shape;
@@ -107,7 +108,12 @@ export function copiesOf(oc: OC, step: BodyStep): Tagged[] {
     const all = [body.outline, ...body.more];
     return all.flatMap((outline, k) => copiesOf(oc, { ...step, body: { body: 'prism', outline, from: body.from, to: body.to } }).map((t) => ({ ...t, tags: t.tags.map((g) => g && { ...g, instance: g.instance * all.length + k }) })));
   }
-  const base = solidOf(oc, step.frame, step.body, step.op === 'leave');
+  const bases = body.body === 'vee' ? veePieces(oc, step.frame, body) : body.body === 'turned' ? body.outlines.map((o) => turnedSolid(oc, step.frame, o, body.sweep, step.op === 'leave')) : [solidOf(oc, step.frame, body, step.op === 'leave')];
+  return bases.flatMap((base) => copiesAt(oc, step, base));
+}
+
+/** A solid moved to every place of its row, and freed. */
+function copiesAt(oc: OC, step: BodyStep, base: { shape: TopoDS_Shape; roles: FaceRole[] }): Tagged[] {
   const home = fromFrame(step.frame, { x: 0, y: 0 });
   // Two copies in one place are one cut; the same solid twice would only confuse the boolean.
   const seen = new Set<string>();

@@ -20,7 +20,7 @@ export function plateAfter(plate: Plate, step: KernelStep, thru: boolean): Plate
   if (!thru || step.op !== 'cut' || plate.holes.length + step.places.length > 3000) return null;
   const top: Frame = { ...plate.frame, origin: { ...plate.frame.origin, z: plate.frame.origin.z + plate.height } };
   if (dot(step.frame.normal, top.normal) < 1 - 1e-12 || length(sub(step.frame.origin, top.origin)) > 1e-9) return null;
-  const shape = step.body.body === 'prism' ? (step.body.outline.holes.length || step.body.more ? null : step.body.outline.outer) : straight(step.body.profile);
+  const shape = step.body.body === 'prism' ? (step.body.outline.holes.length || step.body.more ? null : step.body.outline.outer) : step.body.body === 'revolved' ? straight(step.body.profile) : null;
   if (!shape) return null;
   const added = step.places.map((p, instance) => ({ row: step.row, instance, loop: moveLoop(shape, p) }));
   if (!added.every((a) => inside(a.loop, plate.outer))) return null;

@@ -1,5 +1,5 @@
 import type { Box, Frame, Vec2, Vec3 } from '../geometry/vec';
-import type { Loop, Outline } from '../outline';
+import type { Loop, Outline, Segment } from '../outline';
 import type { MeasuredEdge } from '../outline/fromPart';
 import type { Result } from '../result';
 
@@ -53,8 +53,11 @@ export interface Mesh {
 
 /** A tool solid with every depth known, in the coordinates of its frame. */
 export type PlacedBody =
-  | { body: 'prism'; outline: Outline; more?: Outline[]; from: number; to: number }
-  | { body: 'revolved'; profile: { r: number; z: number }[] };
+  /** `edge`: the box of the part in this plane, where the outline runs off it. */
+  | { body: 'prism'; outline: Outline; more?: Outline[]; from: number; to: number; edge?: { min: Vec2; max: Vec2 } }
+  | { body: 'revolved'; profile: { r: number; z: number }[] }
+  | { body: 'turned'; outlines: Outline[]; sweep: number }
+  | { body: 'vee'; chains: Segment[][]; halfAngle: number; depth: number };
 
 export type KernelStep =
   | { op: 'leave' | 'cut'; row: string; frame: Frame; body: PlacedBody; places: Vec2[] }

@@ -1,8 +1,9 @@
-import { boxInFrame, type Frame, type Vec2 } from '../geometry/vec';
-import { roundedLoop, type Loop } from '../outline';
+import { boxInFrame, type Box, type Frame, type Vec2 } from '../geometry/vec';
+import { loopBox, roundedLoop, type Loop } from '../outline';
 import { ok, type Result } from '../result';
 import type { Body, Recipe } from '../rows';
 import { edgesByMeaning } from './edgesByMeaning';
+import { openPocket, turnedOutlines } from './openChains';
 import type { KernelStep, PlacedBody, SolidKernel } from './kernel';
 import { depthThrough, frameOf, lowered, outlineBox, sideInPlane, type RowPlanes } from './planes';
 
@@ -21,8 +22,10 @@ export function place(recipe: Recipe, row: string, kernel: SolidKernel, key: str
   if (!found.ok) return found;
   const frame = found.value;
   if (recipe.op === 'leave') {
-    const body: PlacedBody = recipe.body.body === 'prism' ? { body: 'prism', outline: recipe.body.outline, from: 0, to: -(recipe.body.depth as number) } : revolved(recipe.body, 0);
-    const top = recipe.body.body === 'prism' ? lowered(frame, -(recipe.body.depth as number)) : null;
+    const made = recipe.body.body === 'prism' ? ok({ body: 'prism' as const, outline: recipe.body.outline, from: 0, to: -(recipe.body.depth as number) }) : placedBody(recipe.body, frame, null, 0);
+    if (!made.ok) return made;
+    const body: PlacedBody = made.value;
+    const top = recipe.body.body === 'prism' ? lowered(frame, -(recipe.body.depth as number)) : body.body === 'turned' ? lowered(frame, -loopBox(body.outlines.flatMap((o) => o.outer)).max.y) : null;
     return ok({ step: { op: 'leave', row, frame, body, places: recipe.places }, planes: { start: frame, floor: null, top }, thru: false });
   }
   if (key === null) return { ok: false, problems: [{ message: 'there is nothing to cut yet', expected: 'a LEAVE row first' }] };
@@ -44,9 +47,21 @@ export function place(recipe: Recipe, row: string, kernel: SolidKernel, key: str
     return ok({ step: cut(row, frame, { body: 'prism', outline: { outer: loop, holes: [] }, from: 0, to: recipe.depth }), planes: { start: frame, floor: lowered(frame, recipe.depth), top: null }, thru: false });
   }
   const { body, places } = recipe;
-  const thru = body.body === 'prism' ? body.depth === 'thru' : body.profile[body.profile.length - 1].z === 'thru';
-  const placed: PlacedBody = body.body === 'prism' ? { body: 'prism', outline: body.outline, ...(body.more ? { more: body.more } : {}), from: 0, to: body.depth === 'thru' ? far : body.depth } : revolved(body, far);
+  const thru = body.body === 'prism' || body.body === 'open' ? body.depth === 'thru' : body.body === 'revolved' && body.profile[body.profile.length - 1].z === 'thru';
+  const made = body.body === 'open' ? openPocket(body, kernel, key, frame, places, far) : placedBody(body, frame, box, far);
+  if (!made.ok) return made;
+  const placed = made.value;
   return ok({ step: { op: 'cut', row, frame, body: placed, places }, planes: { start: frame, floor: floorOf(body, frame), top: null }, thru });
+}
+
+function placedBody(body: Body, frame: Frame, box: Box | null, far: number): Result<PlacedBody> {
+  switch (body.body) {
+    case 'prism': return ok({ body: 'prism', outline: body.outline, ...(body.more ? { more: body.more } : {}), from: 0, to: body.depth === 'thru' ? far : body.depth });
+    case 'revolved': return ok(revolved(body, far));
+    case 'turned': { const outlines = turnedOutlines(body, frame, box); return outlines.ok ? ok({ body: 'turned', outlines: outlines.value, sweep: body.sweep }) : outlines; }
+    case 'vee': return ok(body);
+    case 'open': return { ok: false, problems: [{ message: 'an open chain can only be cut', expected: 'a closed outline' }] };
+  }
 }
 
 function revolved(body: Extract<Body, { body: 'revolved' }>, far: number): PlacedBody {
@@ -56,7 +71,8 @@ function revolved(body: Extract<Body, { body: 'revolved' }>, far: number): Place
 
 /** A flat floor: of a blind prism, of a flat-bottomed hole, or of the counterbore of a through hole. */
 function floorOf(body: Body, frame: Frame): Frame | null {
-  if (body.body === 'prism') return body.depth === 'thru' ? null : lowered(frame, body.depth);
+  if (body.body === 'prism' || body.body === 'open') return body.depth === 'thru' ? null : lowered(frame, body.depth);
+  if (body.body !== 'revolved') return null;
   const p = body.profile;
   const last = p[p.length - 1];
   if (last.z !== 'thru' && last.r > 0) return lowered(frame, last.z);

@@ -1,7 +1,7 @@
-import { fromFrame, boxOf, v2, type Box } from '../geometry/vec';
+import { fromFrame, boxOf, v2, type Box, type Vec2 } from '../geometry/vec';
 import { loopBox } from '../outline';
 import { lengthText } from '../number';
-import type { BodyStep } from '../engine/kernel';
+import type { BodyStep, PlacedBody } from '../engine/kernel';
 import { down, say, whose, type Rule, type RuleContext } from '../findings/rule';
 import { placeVise, type ViseSetup } from './vise';
 
@@ -61,11 +61,21 @@ export const cutIntoJaw: Rule = {
 /** Box in space of a cut's tool solid, all its copies together. */
 export function toolBox(step: BodyStep): Box {
   const corners = step.places.flatMap((p) => {
-    const b = step.body.body === 'prism' ? { ...loopBox(step.body.outline.outer), from: step.body.from, to: step.body.to }
-      : { min: v2(-widest(step.body.profile), -widest(step.body.profile)), max: v2(widest(step.body.profile), widest(step.body.profile)), from: step.body.profile[0].z, to: step.body.profile[step.body.profile.length - 1].z };
+    const b = reachOf(step.body);
     return [b.min, b.max].flatMap((q) => [b.from, b.to].map((d) => fromFrame(step.frame, v2(q.x + p.x, q.y + p.y), d)));
   });
   return boxOf(corners);
+}
+/** What a tool solid takes up in its frame: across, and from which depth to which. */
+function reachOf(body: PlacedBody): { min: Vec2; max: Vec2; from: number; to: number } {
+  const around = (r: number, from: number, to: number) => ({ min: v2(-r, -r), max: v2(r, r), from, to });
+  switch (body.body) {
+    case 'prism': { const all = body.edge ?? loopBox([body.outline, ...(body.more ?? [])].flatMap((o) => o.outer)); return { ...all, from: body.from, to: body.to }; }
+    case 'revolved': return around(widest(body.profile), body.profile[0].z, body.profile[body.profile.length - 1].z);
+    // Heights of a half profile count upwards, depths downwards.
+    case 'turned': { const b = loopBox(body.outlines.flatMap((o) => o.outer)); return around(b.max.x, -b.max.y, -b.min.y); }
+    case 'vee': { const b = loopBox(body.chains.flat()), w = body.depth * Math.tan(body.halfAngle); return { min: v2(b.min.x - w, b.min.y - w), max: v2(b.max.x + w, b.max.y + w), from: 0, to: body.depth }; }
+  }
 }
 const widest = (profile: { r: number }[]) => Math.max(...profile.map((p) => p.r));
 

@@ -7,14 +7,14 @@ import { moveLoop, type Loop, type Segment } from './outline';
 type FontName = keyof typeof fonts;
 export interface Lettering { text: string; height: number; font: FontName; align?: 'left' | 'middle' | 'right'; around?: { diameter: number; from: number; inside: boolean } }
 
-/** How far the arcs of a letter may leave its curve: a share of the letter height (2 µm on 10 mm). */
-const NEAR = 1 / 5000;
+/** How far the arcs of a letter may leave its curve: a share of the letter height (5 µm on 10 mm). */
+const NEAR = 1 / 2000;
 /** Letters the fonts write otherwise. */
 const standsFor: Record<string, string> = { '⌀': 'Ø', '×': '×', '−': '-' };
 
 /**
  * Text as closed chains of lines and arcs on a base line from 0,0, or round a circle about 0,0. `height` is that of the capitals, as drawings give it.
- * Curves of the font become arcs that meet smoothly, within a five-thousandth of the height.
+ * Curves of the font become arcs that meet smoothly, within a two-thousandth of the height.
  */
 export function lettering(t: Lettering): Result<Region> {
   const font = fonts[t.font], k = t.height / font.capHeight;

@@ -131,3 +131,16 @@ describe('paths of outlines', () => {
     expect((await plans(mm('OUTLINE "slit"', 'SLOT 40 X .5', 'END', 'LEAVE BLOCK 100 X 80 X 20', 'CUT POCKET "slit" DEEP 6')))[1].problem).toMatch(/no cutter/);
   });
 });
+
+describe('a pocket off the edge', () => {
+  it('runs beyond the edge by its cutter and leaves the two inside corners', async () => {
+    const list = await plans(mm('OUTLINE "bite"', 'START -10,-40', 'LINE TO Y -12', 'LINE TO X 10', 'LINE TO Y -40', 'END', 'LEAVE BLOCK 100 X 60 X 20', 'CUT POCKET "bite" RIGHT DEEP 5'));
+    const p = list.find((q) => q.row === 2)!, r = p.cutter!.diameter / 2;
+    expect(p.problem).toBeNull();
+    const ys = p.chains.flat().flatMap((s) => (s.kind === 'line' ? [s.from.y, s.to.y] : []));
+    // The cutter's centre ends half its width beyond the edge at y -30.
+    expect(Math.min(...ys)).toBeCloseTo(-30 - r, 6);
+    expect(Math.max(...ys)).toBeCloseTo(-12 - r, 6);
+    expect(p.rest.area).toBeCloseTo(2 * r * r * (1 - Math.PI / 4), 6);
+  });
+});

@@ -108,12 +108,15 @@ function planFree(row: SolvedRow, crib: readonly Cutter[], wanted: Cutter | unde
   const body = step.body as Extract<typeof step.body, { body: 'prism' }>;
   const depth = body.to - (row.placed!.thru ? 1 : 0);
   const base = blankPlan(row, 'pocket', step.frame, depth, `pocket, row ${row.number}`);
-  const region: Region = oriented([body.outline, ...(body.more ?? [])].flatMap((o) => [o.outer, ...o.holes]));
+  const whole: Region = oriented([body.outline, ...(body.more ?? [])].flatMap((o) => [o.outer, ...o.holes]));
   const able = reaching(crib, depth);
+  // Where the outline runs off the part, the cutter goes its own width beyond the edge and no further.
+  const within = (r: Region, by: number): Region => (body.edge ? combine(r, rectangleAbout(body.edge, by), 'overlap') : r);
   const looked = (wanted ? [wanted] : able).map((c) => {
+    const region = within(whole, c.diameter);
     const wall = offsetRegion(region, -c.diameter / 2);
-    const left = wall.length ? combine(region, offsetRegion(wall, c.diameter / 2), 'cutout').filter((l) => Math.abs(loopArea(l)) > 1e-4) : region;
-    return { c, wall, rest: { area: left.reduce((s, l) => s + loopArea(l), 0), loops: left } };
+    const left = wall.length ? combine(region, offsetRegion(wall, c.diameter / 2), 'cutout') : region, seen = within(left, 0).filter((l) => Math.abs(loopArea(l)) > 1e-4);
+    return { c, wall, rest: { area: seen.reduce((s, l) => s + loopArea(l), 0), loops: seen } };
   }).filter((q) => q.wall.length);
   if (!looked.length) return { ...base, cutter: wanted ?? null, problem: wanted ? `${wanted.name} does not go in` : able.length ? 'no cutter that reaches goes in' : 'no cutter reaches the depth' };
   // The largest that makes every corner; else the one that leaves least.
@@ -127,6 +130,9 @@ function planFree(row: SolvedRow, crib: readonly Cutter[], wanted: Cutter | unde
   const short = best.c.reach < depth - 1e-6 ? `${best.c.name} does not reach the depth` : null;
   return { ...finish({ ...base, cutter: best.c, rest: copies(best.rest, step.places) }, best.wall, clearing, step.places), problem: short };
 }
+
+/** A box as a region, larger by a margin. */
+const rectangleAbout = (b: { min: Vec2; max: Vec2 }, by: number): Region => [roundedLoop([{ x: b.min.x - by, y: b.min.y - by }, { x: b.max.x + by, y: b.min.y - by }, { x: b.max.x + by, y: b.max.y + by }, { x: b.min.x - by, y: b.max.y + by }], 0)!];
 
 /** The cutter's way round a piece; an outline of any shape is offset exactly, inside corners and all. */
 const aroundOutline = (row: SolvedRow, outer: Loop, radius: number): Loop[] => (row.row.body.kind === 'leavePrism' ? offsetRegion([outer], radius).filter((l) => loopArea(l) > 0) : [outsideOffset(outer, radius)]);

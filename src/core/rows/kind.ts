@@ -1,7 +1,7 @@
 import type { ZodType } from 'zod';
 import type { CalloutGrammar } from '../callout/grammar';
 import type { NumberText } from '../number';
-import type { Outline } from '../outline';
+import type { Outline, Segment } from '../outline';
 import type { Result } from '../result';
 import type { Side, Vec2 } from '../geometry/vec';
 import type { OutlineSource } from './outlineSource';
@@ -21,7 +21,13 @@ export interface ProfilePoint { r: number; z: number | 'thru' }
 /** One tool solid as plain data, in the coordinates of its plane, depths counted into the material. */
 export type Body =
   | { body: 'prism'; outline: Outline; more?: Outline[]; depth: number | 'thru' }
-  | { body: 'revolved'; profile: ProfilePoint[] };
+  | { body: 'revolved'; profile: ProfilePoint[] }
+  /** What lies on one side of an open chain, off the edge of the part. */
+  | { body: 'open'; chain: Segment[]; side: 'left' | 'right'; depth: number | 'thru' }
+  /** Half profiles turned about the axis: x is the radius, y the height over the frame. An open chain is closed outwards, or to the axis. */
+  | { body: 'turned'; outlines: Outline[]; chain?: { segments: Segment[]; side: 'outside' | 'bore' }; sweep: number }
+  /** The groove of a pointed cutter along chains: half its included angle, and its depth. */
+  | { body: 'vee'; chains: Segment[][]; halfAngle: number; depth: number };
 
 export type EdgeChoice =
   | { edge: 'outerTop' | 'outerBottom' | 'vertical' | 'allSharp' }

@@ -14,6 +14,9 @@ import { cutRound, type CutRound } from './cutRound';
 import { cutStep, type CutStep } from './cutStep';
 import { cutTapped, type CutTapped } from './cutTapped';
 import { cutOutline, type CutOutline } from './cutOutline';
+import { cutTurned, type CutTurned } from './cutTurned';
+import { cutEngrave, type CutEngrave } from './cutEngrave';
+import { leaveTurned, type LeaveTurned } from './leaveTurned';
 import { leavePrism, type LeavePrism } from './leavePrism';
 import { leaveBlock, type LeaveBlock } from './leaveBlock';
 import { leavePolygon, type LeavePolygon } from './leavePolygon';
@@ -21,13 +24,13 @@ import { leaveRing, type LeaveRing } from './leaveRing';
 import { leaveRound, type LeaveRound } from './leaveRound';
 import type { RowKind } from './kind';
 
-export type RowBody = LeaveBlock | LeaveRound | LeavePolygon | LeaveRing | LeavePrism | CutOutline | CutFace | CutStep | CutPocket | CutRingGroove | CutBoreGroove | CutTapped | CutHoles | CutChamfer | CutRound | CutBreak;
+export type RowBody = LeaveBlock | LeaveRound | LeavePolygon | LeaveRing | LeavePrism | LeaveTurned | CutOutline | CutTurned | CutEngrave | CutFace | CutStep | CutPocket | CutRingGroove | CutBoreGroove | CutTapped | CutHoles | CutChamfer | CutRound | CutBreak;
 
 // One line a row kind. Order matters only where two could start alike: threads before plain holes.
 // eslint-disable-next-line @typescript-eslint/no-explicit-any
 const kinds: RowKind<any>[] = [
-  leaveBlock, leaveRound, leavePolygon, leaveRing, leavePrism,
-  cutFace, cutStep, cutOutline, cutPocket, cutRingGroove, cutBoreGroove, cutChamfer, cutRound, cutBreak, cutTapped, cutHoles,
+  leaveBlock, leaveRound, leavePolygon, leaveRing, leavePrism, leaveTurned,
+  cutFace, cutStep, cutTurned, cutEngrave, cutOutline, cutPocket, cutRingGroove, cutBoreGroove, cutChamfer, cutRound, cutBreak, cutTapped, cutHoles,
 ];
 
 export const rowKinds: readonly RowKind<RowBody>[] = kinds;
@@ -80,7 +83,7 @@ export function readRowBody(r: Reader, verb: 'leave' | 'cut', names: RowNames): 
   const after = afterCount(r);
   const kind = kinds.find((k) => k.verb === verb && startsAt(k, r, after));
   if (!kind) {
-    const list = verb === 'leave' ? 'BLOCK, ROUND, POLYGON, RING or PRISM' : 'FACE, STEP, POCKET, GROOVE, CHAMFER, ROUND, BREAK, a thread or ⌀';
+    const list = verb === 'leave' ? 'BLOCK, ROUND, POLYGON, RING, PRISM or TURNED' : 'FACE, STEP, POCKET, TURNED, ENGRAVE, GROOVE, CHAMFER, ROUND, BREAK, a thread or ⌀';
     r.pos = after;
     return r.fail(list, r.here ? `${JSON.stringify(r.here)} is no row` : 'the row is missing');
   }
