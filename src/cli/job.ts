@@ -6,6 +6,12 @@ import { lineAndColumn, readJobText } from '@/core/job/read';
 import type { Job } from '@/core/job/schema';
 import { loadKernel } from '@/kernel/node';
 import { exportJob, exportKinds, type ExportKind } from '@/io/exportJob';
+import { outlinesOfChains } from '@/io/chainItems';
+import { readDxf } from '@/io/dxfOutlines';
+import { readSvg } from '@/io/svgOutlines';
+import { writeOutlineItem } from '@/core/callout';
+import { rowNames } from '@/core/job';
+import type { LengthUnit } from '@/core/number';
 import { exit } from 'node:process';
 import { explain } from '@/core/mismatch';
 import { readableExplanations, readableReport } from './readable';
@@ -14,8 +20,10 @@ const USAGE = `usage:
   npm run -s job -- check FILE [--json]
   npm run -s job -- format FILE
   npm run -s job -- explain FILE [--json]
-  npm run -s job -- export FILE --to ${exportKinds.join('|')} --out F
-FILE is a .card or a job's JSON document.`;
+  npm run -s job -- export FILE --to ${exportKinds.join('|')} --out F [--newer]
+  npm run -s job -- outlines FILE.dxf|FILE.svg [--unit in|mm] [--from in|mm] [--layer NAME ...] [--mend GAP]
+FILE is a .card or a job's JSON document. --newer: DXF with polylines instead of R12 lines and arcs.
+outlines prints the chains of a drawing as OUTLINE blocks of a card; --unit is the card's (mm), --from what the drawing's numbers are.`;
 const MAX_BYTES = 20_000_000;
 
 type Read = { job: Job; places: ReadCard['places'] | null; outlineLines: ReadCard['outlineLines'] | null } | { errors: CardError[] };
@@ -39,14 +47,38 @@ async function read(file: string): Promise<Read> {
   return card.errors.length ? { errors: card.errors } : { job: card.job, places: card.places, outlineLines: card.outlineLines };
 }
 
+/** Prints the chains of a drawing as blocks of a card; what is wrong with the file goes to standard error. */
+async function outlinesOf(file: string, rest: string[]): Promise<number> {
+  const after = (name: string) => (rest.includes(name) ? rest[rest.indexOf(name) + 1] : undefined), all = (name: string) => rest.flatMap((w, i) => (rest[i - 1] === name ? [w] : []));
+  const unit = after('--unit') ?? 'mm', from = after('--from'), mend = after('--mend') ?? '';
+  if (![unit, from ?? 'mm'].every((u) => u === 'in' || u === 'mm') || !/\.(dxf|svg)$/i.test(file)) {
+    console.error(USAGE);
+    return 2;
+  }
+  let text: string;
+  try {
+    text = await readFile(file, 'utf8');
+  } catch (e) {
+    console.error(`${file}: the file cannot be read: ${(e as NodeJS.ErrnoException).code ?? 'unknown'}`);
+    return 2;
+  }
+  const r = /\.svg$/i.test(file) ? readSvg(text, unit as LengthUnit) : readDxf(text, unit as LengthUnit, from as LengthUnit | undefined);
+  for (const p of r.problems) console.error(`${file}: ${p}`);
+  const layers = all('--layer'), chosen = layers.length ? r.chains.filter((c) => layers.includes(c.layer)) : r.chains;
+  const names = rowNames([]);
+  for (const o of outlinesOfChains(chosen, mend)) process.stdout.write(`OUTLINE "${o.name.replace(/"/g, '”')}"\n${o.items.map((i) => `${writeOutlineItem(i, names)}\n`).join('')}END\n`);
+  return chosen.length ? 0 : 1;
+}
+
 async function main(argv: string[]): Promise<number> {
   const [verb, file, ...rest] = argv;
   const json = rest.includes('--json');
   const option = (name: string) => rest[rest.indexOf(name) + 1];
-  if (!['check', 'format', 'export', 'explain'].includes(verb) || !file) {
+  if (!['check', 'format', 'export', 'explain', 'outlines'].includes(verb) || !file) {
     console.error(USAGE);
     return 2;
   }
+  if (verb === 'outlines') return outlinesOf(file, rest);
   const input = await read(file);
   if ('errors' in input) {
     if (verb === 'check' && json) console.log(JSON.stringify(headlessReport(null, null, input.errors, null)));
@@ -75,7 +107,7 @@ async function main(argv: string[]): Promise<number> {
     console.error(USAGE);
     return 2;
   }
-  const made = await exportJob(to, input.job, evaluation, kernel);
+  const made = await exportJob(to, input.job, evaluation, kernel, { newer: rest.includes('--newer') });
   if (!made.ok) {
     console.error(made.problems[0].message);
     return 1;

@@ -1,69 +1,92 @@
+import { DxfWriter, LWPolylineFlags, point2d, point3d, Units } from '@tarikjabiri/dxf';
 import DxfParser, { type IEntity } from 'dxf-parser';
-import { INCH, type LengthUnit, type NumberText } from '@/core/number';
+import { INCH, type LengthUnit } from '@/core/number';
 import { distance2, v2, type Vec2 } from '@/core/geometry/vec';
 import type { EvaluatedOutline } from '@/core/outline/evaluateOutline';
-import type { OutlineItem } from '@/core/outline/items';
-import { reversed } from '@/core/outline/meet';
-import { endOf, startOf, type Segment } from '@/core/outline';
+import { startOf, endOf, type Segment } from '@/core/outline';
+import { chainsOfLayer, gapWords, type ReadFile } from './chainItems';
 import { DxfDrawing } from './dxf';
+import { checkDxf } from './dxfText';
 
-/** Outlines as a DXF, each on a layer of its own: lines, arcs as arcs, circles; in the job's unit. */
+/** Outlines as a DXF every reader takes (R12), each on a layer of its own: lines, arcs as arcs, circles; in the job's unit. */
 export function outlineDxf(outlines: EvaluatedOutline[], unit: LengthUnit): string {
   const d = new DxfDrawing(unit);
   for (const o of outlines) for (const l of [...o.region, ...o.open]) d.loop(d.layer(o.name, 7), l);
   return d.text();
 }
 
-/** Ends this near to one another are joined, mm. */
-const JOIN = 1e-4;
+/** Outlines as a newer DXF: each chain one polyline, its arcs as bulges, closed where the chain is; whole circles as circles. */
+export function outlineDxfNewer(outlines: EvaluatedOutline[], unit: LengthUnit): string {
+  const d = new DxfWriter(), k = unit === 'in' ? 1 / INCH : 1;
+  d.setUnits(unit === 'in' ? Units.Inches : Units.Millimeters);
+  const there = new Set<string>();
+  for (const o of outlines) {
+    const layer = o.name.replace(/[<>/\\":;?*|=`]+/g, '_').slice(0, 120);
+    if (!there.has(layer)) { d.addLayer(layer, 7, 'CONTINUOUS'); there.add(layer); }
+    d.setCurrentLayerName(layer);
+    const put = (chain: Segment[], closed: boolean) => {
+      const only = chain[0];
+      if (chain.length === 1 && only.kind === 'arc' && Math.abs(only.sweep) > 2 * Math.PI - 1e-9) return void d.addCircle(point3d(only.centre.x * k, only.centre.y * k, 0), only.radius * k);
+      // The bulge is the tangent of a quarter of the arc's angle, positive to the left; more than half a turn is written as two arcs.
+      const steps = chain.flatMap((s) => (s.kind === 'arc' && Math.abs(s.sweep) > Math.PI + 1e-9 ? [0, 1].map((i) => ({ ...s, start: s.start + (i * s.sweep) / 2, sweep: s.sweep / 2 })) : [s]));
+      const vertices: { point: ReturnType<typeof point2d>; bulge?: number }[] = steps.map((s) => ({ point: point2d(startOf(s).x * k, startOf(s).y * k), ...(s.kind === 'arc' ? { bulge: Math.tan(s.sweep / 4) } : {}) }));
+      if (!closed) { const e = endOf(steps[steps.length - 1]); vertices.push({ point: point2d(e.x * k, e.y * k) }); }
+      d.addLWPolyline(vertices, { flags: closed ? LWPolylineFlags.Closed : LWPolylineFlags.None });
+    };
+    o.region.forEach((l) => put(l, true));
+    o.open.forEach((c) => put(c, false));
+  }
+  return d.stringify();
+}
+
 /** Millimetres of a drawing unit, by the DXF's own code. */
 const units: Record<number, number> = { 1: INCH, 2: 304.8, 4: 1, 5: 10, 6: 1000, 8: INCH / 1e6, 9: INCH / 1000, 13: 0.001 };
 
 /**
- * Chains of a DXF as outlines, one a layer: lines, arcs, circles and polylines with their bulges, joined where their ends meet.
- * Without units of its own the file is taken to be in the job's. What cannot be taken is said.
+ * Chains of a DXF, by layer: lines, arcs, circles and polylines with their bulges, joined where their ends meet. What cannot be taken is said, with its line.
+ * @param unit the job's; @param taken what the drawing's numbers are, when somebody has said so; else the file's own unit, else the job's
  */
-export function readDxfOutlines(text: string, unit: LengthUnit): { outlines: { name: string; items: OutlineItem[] }[]; problems: string[] } {
+export function readDxf(text: string, unit: LengthUnit, taken?: LengthUnit): ReadFile {
+  const checked = checkDxf(text), problems = [...checked.problems];
+  const none = { said: null, layers: [], chains: [], problems };
+  if (!checked.text) return none;
   let dxf;
   try {
-    dxf = new DxfParser().parseSync(text);
+    dxf = new DxfParser().parseSync(checked.text);
   } catch (e) {
-    return { outlines: [], problems: [`the file is no DXF that can be read: ${e instanceof Error ? e.message.slice(0, 120) : ''}`] };
+    problems.push(`the file is no DXF that can be read: ${e instanceof Error ? e.message.slice(0, 120) : ''}`);
+    return none;
   }
-  if (!dxf) return { outlines: [], problems: ['the file is no DXF that can be read'] };
-  const problems: string[] = [];
+  if (!dxf) { problems.push('the file is no DXF that can be read'); return none; }
   const code = Number((dxf.header as Record<string, unknown> | undefined)?.$INSUNITS ?? 0);
-  const k = units[code] ?? (unit === 'in' ? INCH : 1);
-  const layers = new Map<string, Segment[]>();
-  const left = new Map<string, number>();
+  const k = taken ? (taken === 'in' ? INCH : 1) : units[code] ?? (unit === 'in' ? INCH : 1);
+  const layers = new Map<string, Segment[]>(), left = new Map<string, number>();
   for (const e of dxf.entities) {
-    const s = segmentsOf(e, k);
-    if (!s) left.set(e.type, (left.get(e.type) ?? 0) + 1);
-    else layers.set(e.layer ?? '0', [...(layers.get(e.layer ?? '0') ?? []), ...s]);
+    const s = whole(e) ? segmentsOf(e, k) : 'incomplete', layer = e.layer ?? '0';
+    if (s === 'incomplete') problems.push(`a ${e.type} on layer ${layer} is incomplete: left out`);
+    else if (!s) left.set(e.type, (left.get(e.type) ?? 0) + 1);
+    else if (s.length) layers.set(layer, [...(layers.get(layer) ?? []), ...s]);
   }
   for (const [type, n] of left) problems.push(`${n} ${type} left out: no lines or arcs`);
-  const n = (mm: number): NumberText => { const v = unit === 'in' ? mm / INCH : mm; return (Math.abs(v) < 5e-11 ? '0' : v.toFixed(10).replace(/\.?0+$/, '')) as NumberText; };
-  const xy = (p: Vec2) => ({ x: n(p.x), y: n(p.y) });
-  const outlines = [...layers].flatMap(([layer, segments]) => {
-    const chains = chain(segments.filter((s) => (s.kind === 'line' ? distance2(s.from, s.to) : Math.abs(s.sweep) * s.radius) > JOIN / 10));
-    return chains.map((c, i) => {
-      const closed = distance2(startOf(c[0]), endOf(c[c.length - 1])) < JOIN;
-      if (!closed) problems.push(`layer ${layer}: a chain is open from ${startOf(c[0]).x.toFixed(3)}, ${startOf(c[0]).y.toFixed(3)} to ${endOf(c[c.length - 1]).x.toFixed(3)}, ${endOf(c[c.length - 1]).y.toFixed(3)} mm`);
-      const name = `${layer === '0' ? 'outline' : layer.toLowerCase()}${chains.length > 1 ? ` ${i + 1}` : ''}`;
-      if (c.length === 1 && c[0].kind === 'arc' && Math.abs(c[0].sweep) > 2 * Math.PI - 1e-9) return { name, items: [{ item: 'circle', diameter: n(2 * c[0].radius), at: xy(c[0].centre) } satisfies OutlineItem] };
-      const items: OutlineItem[] = [{ item: 'start', at: xy(startOf(c[0])) }];
-      c.forEach((s, j) => {
-        const last = closed && j === c.length - 1;
-        items.push(s.kind === 'line' ? { item: 'line', ...(last ? { close: true as const } : { to: xy(s.to) }) } : { item: 'arc', ...(last ? {} : { to: xy(endOf(s)) }), centre: xy(s.centre), side: s.sweep > 0 ? 'ccw' : 'cw', ...(last ? { close: true as const } : {}) });
-      });
-      return { name, items };
-    });
-  });
-  return { outlines, problems };
+  const chains = [...layers].flatMap(([layer, segments]) => chainsOfLayer(layer, segments, unit));
+  return { said: code === 1 ? 'in' : code === 4 ? 'mm' : units[code] ? 'other' : null, layers: [...layers].map(([name, s]) => ({ name, elements: s.length })), chains, problems: [...problems, ...chains.map(gapWords).filter(Boolean)] };
+}
+
+interface Drawn { vertices?: { x: number; y: number; bulge?: number }[]; center?: Vec2; radius?: number; startAngle?: number; endAngle?: number; shape?: boolean }
+/** Whether an entity has all the numbers its kind needs. */
+function whole(e: IEntity): boolean {
+  const d = e as unknown as Drawn, numbers = (...v: (number | undefined)[]) => v.every((x) => Number.isFinite(x));
+  switch (e.type) {
+    case 'LINE': return d.vertices?.length === 2 && d.vertices.every((q) => numbers(q?.x, q?.y));
+    case 'CIRCLE': return numbers(d.center?.x, d.center?.y, d.radius);
+    case 'ARC': return numbers(d.center?.x, d.center?.y, d.radius, d.startAngle, d.endAngle);
+    case 'LWPOLYLINE': case 'POLYLINE': return (d.vertices ?? []).every((q) => numbers(q?.x, q?.y));
+    default: return true;
+  }
 }
 
 function segmentsOf(e: IEntity, k: number): Segment[] | null {
-  const d = e as unknown as { vertices?: { x: number; y: number; bulge?: number }[]; center?: Vec2; radius?: number; startAngle?: number; endAngle?: number; shape?: boolean };
+  const d = e as unknown as Drawn;
   const p = (q: Vec2) => v2(q.x * k, q.y * k);
   switch (e.type) {
     case 'LINE': return [{ kind: 'line', from: p(d.vertices![0]), to: p(d.vertices![1]) }];
@@ -85,26 +108,4 @@ function segmentsOf(e: IEntity, k: number): Segment[] | null {
     case 'POINT': case 'TEXT': case 'MTEXT': case 'DIMENSION': return [];
     default: return null;
   }
-}
-
-/** Joins segments end to end, turning them round where they must be. */
-function chain(segments: Segment[]): Segment[][] {
-  const left = [...segments], out: Segment[][] = [];
-  while (left.length) {
-    const c = [left.shift()!];
-    for (let grown = true; grown; ) {
-      grown = false;
-      const tail = endOf(c[c.length - 1]), head = startOf(c[0]);
-      if (distance2(tail, head) < JOIN) break;
-      for (let i = 0; i < left.length && !grown; i++) {
-        const s = left[i], take = (front: boolean, x: Segment) => { left.splice(i, 1); if (front) c.unshift(x); else c.push(x); grown = true; };
-        if (distance2(startOf(s), tail) < JOIN) take(false, s);
-        else if (distance2(endOf(s), tail) < JOIN) take(false, reversed(s));
-        else if (distance2(endOf(s), head) < JOIN) take(true, s);
-        else if (distance2(startOf(s), head) < JOIN) take(true, reversed(s));
-      }
-    }
-    out.push(c);
-  }
-  return out;
 }

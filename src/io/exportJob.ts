@@ -6,11 +6,11 @@ import { writeCard } from '@/core/callout/card';
 import { planPaths } from '@/core/paths/plan';
 import { fail, ok, type Result } from '@/core/result';
 import { pathsDxf } from './dxf';
-import { outlineDxf } from './dxfOutlines';
+import { outlineDxf, outlineDxfNewer } from './dxfOutlines';
 import { pathsNc } from './ncWords';
 import { setupSheet } from './setupSheet';
 import { stlBytes } from './stl';
-import { drawingSvg } from './svg';
+import { drawingSvg, outlinesSvg } from './svg';
 
 export const exportKinds = ['step', 'stl', 'dxf', 'svg', 'pdf', 'nc', 'json', 'card'] as const;
 export type ExportKind = (typeof exportKinds)[number];
@@ -20,12 +20,14 @@ export const mediaTypes: Record<ExportKind, string> = {
 };
 
 /** Any file of a job. Kinds that show the part need one; job and card always work. */
-export async function exportJob(kind: ExportKind, job: Job, evaluation: Evaluation, kernel: SolidKernel): Promise<Result<Uint8Array>> {
+export async function exportJob(kind: ExportKind, job: Job, evaluation: Evaluation, kernel: SolidKernel, options: { newer?: boolean } = {}): Promise<Result<Uint8Array>> {
   const text = (t: string) => ok(new TextEncoder().encode(t));
   if (kind === 'json') return text(JSON.stringify(job, null, 2) + '\n');
   if (kind === 'card') return text(writeCard(job));
   // Outlines go out as DXF with the paths, and alone where there is no part yet.
-  if (kind === 'dxf' && evaluation.solved.finalKey === null && job.outlines.length) return text(outlineDxf(evaluation.outlines, job.unit));
+  if (kind === 'dxf' && job.outlines.length && (options.newer || evaluation.solved.finalKey === null)) return text((options.newer ? outlineDxfNewer : outlineDxf)(evaluation.outlines, job.unit));
+  // An outline alone can be shown as SVG too.
+  if (kind === 'svg' && job.outlines.length && evaluation.solved.finalKey === null) return text(outlinesSvg(evaluation.outlines));
   const key = evaluation.solved.finalKey;
   if (key === null) return fail('there is no part to export yet', { expected: 'a job with a LEAVE row that computes' });
   switch (kind) {

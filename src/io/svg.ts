@@ -19,10 +19,11 @@ export function drawingSvg(lines: DrawnLine[], options: { margin?: number; strok
   return `<svg xmlns="http://www.w3.org/2000/svg" ${size} viewBox="0 0 ${n(w)} ${n(h)}"><g fill="none" stroke="${stroke}" stroke-linecap="round" stroke-linejoin="round">${dashed ? `<path d="${dashed}" stroke-width="${n(width * 0.6)}" stroke-dasharray="${n(width * 4)} ${n(width * 3)}"/>` : ''}<path d="${path(false)}" stroke-width="${n(width)}"/></g></svg>`;
 }
 
-/** An outline as an SVG path in millimetres, y turned over; arcs stay arcs, a whole circle is two halves. */
-export function outlineSvg(o: EvaluatedOutline): string {
+/** Outlines as SVG in millimetres, each a group of its own, y turned over; arcs stay arcs, a whole circle is two halves. */
+export function outlinesSvg(outlines: EvaluatedOutline[]): string {
   const n = (v: number) => String(Number(v.toFixed(9)));
-  const box = o.box ?? { min: { x: 0, y: 0 }, max: { x: 10, y: 10 } };
+  const drawn = outlines.filter((o) => o.box), corners = drawn.length ? drawn.flatMap((o) => [o.box!.min, o.box!.max]) : [{ x: 0, y: 0 }, { x: 10, y: 10 }];
+  const xs = corners.map((p) => p.x), ys = corners.map((p) => p.y), box = { min: { x: Math.min(...xs), y: Math.min(...ys) }, max: { x: Math.max(...xs), y: Math.max(...ys) } };
   const arc = (s: Extract<Segment, { kind: 'arc' }>): string => {
     if (Math.abs(s.sweep) > 2 * Math.PI - 1e-9) return [0, 1].map((i) => arc({ ...s, start: s.start + (i * s.sweep) / 2, sweep: s.sweep / 2 })).join('');
     const e = endOf(s);
@@ -30,6 +31,8 @@ export function outlineSvg(o: EvaluatedOutline): string {
   };
   const path = (chain: Segment[], closed: boolean) => { const p = startOf(chain[0]); return `M${n(p.x)} ${n(-p.y)}${chain.map((s) => (s.kind === 'line' ? `L${n(s.to.x)} ${n(-s.to.y)}` : arc(s))).join('')}${closed ? 'Z' : ''}`; };
   const m = Math.max(box.max.x - box.min.x, box.max.y - box.min.y) * 0.03, w = box.max.x - box.min.x + 2 * m, h = box.max.y - box.min.y + 2 * m;
-  const d = [...o.region.map((l) => path(l, true)), ...o.open.map((l) => path(l, false))].join('');
-  return `<svg xmlns="http://www.w3.org/2000/svg" width="${n(w)}mm" height="${n(h)}mm" viewBox="${n(box.min.x - m)} ${n(-box.max.y - m)} ${n(w)} ${n(h)}"><path d="${d}" fill="none" fill-rule="evenodd" stroke="#22262b" stroke-width="${n(Math.max(w, h) / 300)}"/></svg>`;
+  const name = (t: string) => t.replace(/[&<>"]/g, (c) => ({ '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;' })[c]!);
+  const groups = drawn.map((o) => `<g id="${name(o.name)}"><path d="${[...o.region.map((l) => path(l, true)), ...o.open.map((l) => path(l, false))].join('')}"/></g>`).join('');
+  return `<svg xmlns="http://www.w3.org/2000/svg" width="${n(w)}mm" height="${n(h)}mm" viewBox="${n(box.min.x - m)} ${n(-box.max.y - m)} ${n(w)} ${n(h)}"><g fill="none" fill-rule="evenodd" stroke="#22262b" stroke-width="${n(Math.max(w, h) / 300)}">${groups}</g></svg>`;
 }
+export const outlineSvg = (o: EvaluatedOutline): string => outlinesSvg([o]);

@@ -7,7 +7,7 @@ import { numberScope } from '@/core/engine/numbers';
 import { combine, offsetRegion, oriented, type Region } from '@/core/outline/boolean';
 import { evaluateOutlines } from '@/core/outline/evaluateOutline';
 import { loopArea, sampleLoop } from '@/core/outline';
-import { outlineDxf } from '@/io/dxfOutlines';
+import { outlineDxf, outlineDxfNewer } from '@/io/dxfOutlines';
 
 // Judges of outlines: Debian's python3-shapely on fine flattenings, python3-ezdxf on files. Where they are missing the tests say so and are skipped.
 const python = '/usr/bin/python3';
@@ -68,5 +68,31 @@ print(json.dumps([x for a,b in data["pairs"] for x in (s[a].union(s[b]).area,s[a
     writeFileSync(file, outlineDxf([...evaluateOutlines(job.outlines, numberScope(job)).values()], 'mm'));
     const r = ask('import ezdxf,json,sys\nd=ezdxf.readfile(json.load(sys.stdin))\nm=d.modelspace()\nprint(json.dumps([len(d.audit().errors),len(m.query("LINE")),len(m.query("ARC")),len(m.query("CIRCLE")),m.query("ARC")[0].dxf.radius+m.query("ARC")[1].dxf.radius]))', file);
     expect(r).toEqual([0, 2, 2, 1, expect.closeTo(21, 9)]);
+  });
+  judge(has('ezdxf'))('written as newer DXF pass an audit: closed polylines whose bulges enclose the same area', () => {
+    const { job } = readCard('UNIT in\nOUTLINE "bar plate"\nLINK ⌀3 AT -2,0 ⌀1.2 AT 2.4,1\nCIRCLE ⌀.6 AT -2,0\nEND\nOUTLINE "open"\nSTART 0,0\nARC TO 2,0 R 1.5 CW\nLINE TO Y 3\nEND');
+    const file = path.join(dir, 'newer.dxf'), outlines = [...evaluateOutlines(job.outlines, numberScope(job)).values()];
+    writeFileSync(file, outlineDxfNewer(outlines, 'in'));
+    const r = ask(`import ezdxf,json,sys,math
+from ezdxf.math import bulge_to_arc
+d=ezdxf.readfile(json.load(sys.stdin))
+m=d.modelspace()
+def area(e):
+    v=[(x,y,b) for x,y,_,_,b in e.get_points()]; s=0
+    for (x,y,b),(u,w,_) in zip(v,v[1:]+v[:1]):
+        s+=(x*w-u*y)/2
+        if b: c,f,t,r=bulge_to_arc((x,y),(u,w),b); a=(t-f)%(2*math.pi); s+=math.copysign(r*r*(a-math.sin(a))/2,b)
+    return abs(s)
+c=[e for e in m.query("LWPOLYLINE") if e.closed]; o=[e for e in m.query("LWPOLYLINE") if not e.closed]
+print(json.dumps([len(d.audit().errors),d.units,len(c),len(o),len(m.query("CIRCLE")),area(c[0]),int(c[0].dxf.layer=="bar plate")]))`, file);
+    expect(r).toEqual([0, 1, 1, 1, 1, expect.any(Number), 1]);
+    expect(r[5]).toBeCloseTo((outlines[0].area + Math.PI * 7.62 ** 2) / 645.16, 4);
+  });
+  judge(has('shapely'))('text, mended and trimmed chains are valid for shapely, with the areas it finds', () => {
+    const made: Record<string, Region> = {
+      text: regionOf('TEXT "Gauge 8&0" HEIGHT 9 AT 2,3'), curved: regionOf('TEXT "TIDE" HEIGHT 6 MONO AROUND ⌀50'), mended: regionOf('START 0,0', 'LINE TO 20,20', 'LINE TO 20,0', 'LINE TO 0,20', 'LINE TO 0,.01', 'MEND .05'), lens: regionOf('CIRCLE ⌀30', 'CIRCLE ⌀30 AT 15,0', 'TRIM AT -15,0', 'TRIM AT 30,0'),
+    };
+    const theirs = ask(`${build}\nprint(json.dumps([x for r in data for x in (region(r).area,int(region(r).is_valid))]))`, Object.values(made).map((r) => fine(r)));
+    Object.values(made).forEach((r, i) => { expect(theirs[2 * i + 1]).toBe(1); expect(Math.abs(area(r) - theirs[2 * i])).toBeLessThan(1e-3); });
   });
 });

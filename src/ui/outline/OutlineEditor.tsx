@@ -1,12 +1,13 @@
 'use client';
 import { useEffect, useMemo, useRef, useState } from 'react';
-import { rowNames } from '@/core/job';
+import { rowNames, type Job } from '@/core/job';
+import type { PartShapes } from '@/core/outline/evaluateOutline';
 import { namedIn, readOutlineLine, writeOutlineItem, type RowNames } from '@/core/callout';
 import { numberScope } from '@/core/engine/numbers';
-import { INCH, showLength } from '@/core/number';
+import { INCH, showLength, type NumberScope } from '@/core/number';
 import type { OutlineItem, OutlineText } from '@/core/outline/items';
 import { tieDown } from '@/core/outline/wire';
-import { outlineDxf } from '@/io/dxfOutlines';
+import { outlineDxf, outlineDxfNewer } from '@/io/dxfOutlines';
 import { outlineSvg } from '@/io/svg';
 import { useBench } from '../store/benchStore';
 import { useJob } from '../store/jobStore';
@@ -15,6 +16,12 @@ import css from './Outline.module.css';
 
 const isStep = (i: OutlineItem) => i.item === 'line' || i.item === 'arc';
 const treats = (i: OutlineItem): i is Extract<OutlineItem, { item: 'corners' | 'fullRound' }> => i.item === 'corners' || i.item === 'fullRound';
+
+/** Whether mending would take away any of what is wrong. */
+function mended(outline: OutlineText, job: Job, scope: NumberScope, shapes: PartShapes | undefined, now: number): boolean {
+  const e = shownOutline(job, outline.id, { ...outline, items: [...outline.items, { item: 'mend' }] }, scope, shapes);
+  return Boolean(e && e.problems.length === 0 && e.defects.length < now);
+}
 
 /** One outline as its lines: a step, relation, dimension or shape each. The picture follows what is typed; what is free, and what contradicts, is said in words. */
 export function OutlineEditor({ outline }: { outline: OutlineText }) {
@@ -30,7 +37,10 @@ export function OutlineEditor({ outline }: { outline: OutlineText }) {
   const named = useMemo(() => namedIn(job), [job]);
   const names = useMemo(() => rowNames(job.rows), [job.rows]);
   const read = line.trim() ? readOutlineLine(line, names, named) : null;
-  const e = useMemo(() => shownOutline(job, outline.id, draft, scope), [job, outline.id, draft, scope]);
+  const shapes = useBench((s) => s.evaluated?.evaluation.solved.shapes);
+  const e = useMemo(() => shownOutline(job, outline.id, draft, scope, shapes), [job, outline.id, draft, scope, shapes]);
+  const wrongs = e?.defects.length ?? 0;
+  const mendable = useMemo(() => wrongs > 0 && mended(outline, job, scope, shapes, wrongs), [outline, job, scope, shapes, wrongs]);
   useEffect(() => { entry.current?.focus(); }, []);
   // A place picked on the stage goes into the line: as a new step, or where a place is being typed.
   useEffect(() => {
@@ -54,10 +64,10 @@ export function OutlineEditor({ outline }: { outline: OutlineText }) {
   const len = (mm: number) => showLength(mm, job.unit, job.unit === 'in' ? 4 : 3);
   const area = (mm2: number) => (job.unit === 'in' ? `${(mm2 / INCH ** 2).toFixed(4)} in²` : `${mm2.toFixed(2)} mm²`);
   let step = 0;
-  const save = (kind: 'dxf' | 'svg') => {
+  const save = (kind: 'dxf' | 'newer' | 'svg') => {
     if (!e) return;
-    const url = URL.createObjectURL(kind === 'dxf' ? new Blob([outlineDxf([e], job.unit)], { type: 'image/vnd.dxf' }) : new Blob([outlineSvg(e)], { type: 'image/svg+xml' }));
-    Object.assign(document.createElement('a'), { href: url, download: `${outline.name.replace(/[^\w-]+/g, '-').toLowerCase()}.${kind}` }).click();
+    const url = URL.createObjectURL(kind === 'svg' ? new Blob([outlineSvg(e)], { type: 'image/svg+xml' }) : new Blob([(kind === 'newer' ? outlineDxfNewer : outlineDxf)([e], job.unit)], { type: 'image/vnd.dxf' }));
+    Object.assign(document.createElement('a'), { href: url, download: `${outline.name.replace(/[^\w-]+/g, '-').toLowerCase()}.${kind === 'svg' ? 'svg' : 'dxf'}` }).click();
     setTimeout(() => URL.revokeObjectURL(url), 10_000);
   };
   return (
@@ -85,8 +95,10 @@ export function OutlineEditor({ outline }: { outline: OutlineText }) {
       <p className={css.says}>{problem ? <span className="red">{problem}</span> : !read ? 'LINE TO x,y · BY dx,dy · L 20 A 30 · ARC TO x,y R 10 CW · TANGENT · CLOSE · HORIZONTAL 2 · DISTANCE P1 P3 20 · ROUND 5 ALL' : read.ok ? 'Enter adds it' : <span className="red">at character {read.error.column}: {read.error.message}; expected: {read.error.expected}</span>}</p>
       <div className={css.tools}>
         {wire && wire.freedom > 0 && !conflict && <button className="btn small" onClick={() => put([...outline.items, ...tieDown(outline.items, scope)], 'tie down')} title="proposes a dimension for everything that is free; they have no source until somebody vouches for them">tie down what is left</button>}
+        {mendable && <button className="btn small" onClick={() => put([...outline.items, { item: 'mend' }], 'mend')} title="joins ends that nearly meet, drops what is doubled or has no length, parts what crosses itself">mend</button>}
         {rounds.length > 0 && <button className="btn small" onClick={() => { const off = rounds.some((r) => !r.off); put(outline.items.map((it) => { if (!treats(it)) return it; const { off: _, ...rest } = it; return off ? { ...rest, off: true as const } : rest; }), 'corners'); }}>corners {rounds.some((r) => !r.off) ? 'off' : 'on'}</button>}
-        <button className="btn small" disabled={!e || (!e.region.length && !e.open.length)} onClick={() => save('dxf')}>save DXF</button>
+        <button className="btn small" disabled={!e || (!e.region.length && !e.open.length)} onClick={() => save('dxf')} title="R12: lines, arcs and circles, which every reader takes">save DXF</button>
+        <button className="btn small" disabled={!e || (!e.region.length && !e.open.length)} onClick={() => save('newer')} title="2007: each chain one polyline, arcs as bulges">as polylines</button>
         <button className="btn small" disabled={!e || (!e.region.length && !e.open.length)} onClick={() => save('svg')}>save SVG</button>
         <button className="btn small" onClick={() => { const why = edit([{ edit: 'deleteOutline', id: outline.id }], 'delete outline'); if (why) setProblem(why); else close(); }}>delete</button>
       </div>
@@ -94,8 +106,13 @@ export function OutlineEditor({ outline }: { outline: OutlineText }) {
         <dl className={css.figures}>
           <dt>area</dt><dd className="num">{e.region.length ? area(e.area) : 'open'}</dd><dt>perimeter</dt><dd className="num">{len(e.perimeter)}</dd>
           <dt>box</dt><dd className="num">{len(e.box.max.x - e.box.min.x)} × {len(e.box.max.y - e.box.min.y)}</dd><dt>centroid</dt><dd className="num">{e.centroid ? `${len(e.centroid.x)}, ${len(e.centroid.y)}` : '—'}</dd>
-          {e.defects.length > 0 && <><dt className="red">wrong</dt><dd className="red">{e.defects.slice(0, 3).map((d) => d.words).join('; ')}</dd></>}
         </dl>
+      )}
+      {e && e.defects.length > 0 && (
+        <ul className={css.wrong} aria-label="What is wrong with the outline">
+          {e.defects.slice(0, 6).map((d) => <li key={d.words} className={d.kind === 'open-end' ? undefined : 'red'}>{d.words}</li>)}
+          {e.defects.length > 6 && <li>… {e.defects.length - 6} more</li>}
+        </ul>
       )}
     </section>
   );

@@ -1,11 +1,12 @@
 'use client';
 import { App } from 'antd';
-import { useRef } from 'react';
-import { readDxfOutlines } from '@/io/dxfOutlines';
+import { useRef, useState } from 'react';
+import type { OutlineItem } from '@/core/outline/items';
 import { freshId } from '../bench/actions';
 import { useBench } from '../store/benchStore';
 import { useJob } from '../store/jobStore';
 import box from '../common/NumberBox.module.css';
+import { DrawingDialog } from './DrawingDialog';
 import css from './Outline.module.css';
 
 const freeName = (names: string[], wanted: string): string => {
@@ -19,6 +20,7 @@ export function OutlineShelf() {
   const { evaluated, set } = useBench();
   const file = useRef<HTMLInputElement>(null);
   const { message } = App.useApp();
+  const [drawing, setDrawing] = useState<{ name: string; text: string } | null>(null);
   const open = (id: string) => set({ openOutline: id, outlineDraft: null, view: 'top' });
   const start = () => {
     const id = freshId();
@@ -27,11 +29,15 @@ export function OutlineShelf() {
   };
   const read = async (f: File) => {
     if (f.size > 20_000_000) return void message.error(`${f.name} is too large: at most 20 MB`, 6);
-    const r = readDxfOutlines(await f.text(), job.unit);
+    setDrawing({ name: f.name, text: await f.text() });
+  };
+  const bring = (found: { name: string; items: OutlineItem[] }[]) => {
     const names = job.outlines.map((o) => o.name);
-    const outlines = r.outlines.map((o) => { const name = freeName(names, o.name); names.push(name); return { id: freshId(), name, items: o.items }; });
-    if (outlines.length) edit([{ edit: 'addOutlines', outlines }], 'outlines from DXF');
-    if (r.problems.length) void message.warning(`${outlines.length} outline${outlines.length === 1 ? '' : 's'} read; ${r.problems.slice(0, 3).join('; ')}`, 9);
+    const outlines = found.map((o) => { const name = freeName(names, o.name); names.push(name); return { id: freshId(), name, items: o.items }; });
+    const why = edit([{ edit: 'addOutlines', outlines }], `outlines of ${drawing!.name}`);
+    if (why) return void message.error(why, 6);
+    setDrawing(null);
+    if (outlines.length === 1) open(outlines[0].id);
   };
   return (
     <div className={css.shelf} aria-label="Outlines" role="group">
@@ -42,8 +48,9 @@ export function OutlineShelf() {
         return <button key={o.id} className="btn small" onClick={() => open(o.id)} title={e?.wire?.free.join('; ')}>{o.name}{bad ? <span className="red"> ✗</span> : e?.wire?.freedom ? <small> {e.wire.freedom} free</small> : ''}</button>;
       })}
       <button className="btn small" onClick={start}>+ outline</button>
-      <button className="btn small" onClick={() => file.current?.click()} title="closed and open chains of a DXF, one outline a layer">read DXF</button>
-      <input ref={file} type="file" hidden accept=".dxf" aria-label="DXF with outlines" onChange={(e) => { const f = e.target.files?.[0]; e.target.value = ''; if (f) void read(f); }} />
+      <button className="btn small" onClick={() => file.current?.click()} title="chains of lines and arcs out of a drawing file">read DXF or SVG</button>
+      {drawing && <DrawingDialog key={drawing.name} drawing={drawing} bring={bring} cancel={() => setDrawing(null)} />}
+      <input ref={file} type="file" hidden accept=".dxf,.svg" aria-label="Drawing with outlines" onChange={(e) => { const f = e.target.files?.[0]; e.target.value = ''; if (f) void read(f); }} />
     </div>
   );
 }

@@ -104,7 +104,7 @@ export function Stage({ job }: { job: Job }) {
   }, [evaluated, evaluation, step, selected, light]);
 
   // The outline that is open: located elements in ink, free ones in loose pencil, a conflict in vermilion.
-  const drawn = useMemo(() => (b.openOutline === null || step !== 'shape' ? null : shownOutline(job, b.openOutline, b.outlineDraft, scope)), [job, b.openOutline, b.outlineDraft, scope, step]);
+  const drawn = useMemo(() => (b.openOutline === null || step !== 'shape' ? null : shownOutline(job, b.openOutline, b.outlineDraft, scope, b.evaluated?.evaluation.solved.shapes)), [job, b.openOutline, b.outlineDraft, b.evaluated, scope, step]);
   useEffect(() => {
     const s = scene.current!;
     const p = readPalette();

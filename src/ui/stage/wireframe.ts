@@ -2,14 +2,14 @@ import type { Job } from '@/core/job';
 import type { NumberScope } from '@/core/number';
 import type { Vec2 } from '@/core/geometry/vec';
 import { sampleLoop, endOf, type Segment } from '@/core/outline';
-import { evaluateOutlines, type EvaluatedOutline } from '@/core/outline/evaluateOutline';
+import { evaluateOutlines, type EvaluatedOutline, type PartShapes } from '@/core/outline/evaluateOutline';
 import type { OutlineText } from '@/core/outline/items';
 import type { Palette } from './ink';
 
 /** The open outline as it is being typed, computed on the page: it is quick enough for every keystroke. */
-export function shownOutline(job: Job, id: string, draft: OutlineText | null, scope: NumberScope): EvaluatedOutline | null {
+export function shownOutline(job: Job, id: string, draft: OutlineText | null, scope: NumberScope, shapes?: PartShapes): EvaluatedOutline | null {
   const outlines = draft && draft.id === id ? job.outlines.map((o) => (o.id === id ? draft : o)) : job.outlines;
-  return evaluateOutlines(outlines, scope).get(id) ?? null;
+  return evaluateOutlines(outlines, scope, shapes).get(id) ?? null;
 }
 
 const pointsOf = (s: Segment): Vec2[] => [...sampleLoop([s]), endOf(s)];

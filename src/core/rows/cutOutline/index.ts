@@ -40,5 +40,5 @@ export const cutOutline: RowKind<CutOutline> = {
     return places.ok ? ok({ op: 'cut', plane: planeOf(row.plane), body: { body: 'prism', outline, ...(more.length ? { more } : {}), depth: depth.value }, places: places.value }) : places;
   },
   closedForm: () => null,
-  fields: [{ field: 'outline', path: 'outline', label: 'Outline' }, depthField, { field: 'number', path: 'deep', label: 'Depth' }, { field: 'choice', path: 'side', label: 'Open chain: side', options: [{ value: 'left', label: 'left of the walk', set: { side: 'left' } }, { value: 'right', label: 'right of the walk', set: { side: 'right' } }] }, { field: 'number', path: 'turn', label: 'Turn', optional: true }, { field: 'pattern' }, { field: 'plane' }],
+  fields: [{ field: 'outline', path: 'outline', label: 'Outline' }, depthField, { field: 'number', path: 'deep', label: 'Depth' }, { field: 'choice', path: 'side', label: 'Open chain: side', options: [{ value: '', label: 'closed outline', set: { side: undefined } }, { value: 'left', label: 'left of the walk', set: { side: 'left' } }, { value: 'right', label: 'right of the walk', set: { side: 'right' } }] }, { field: 'number', path: 'turn', label: 'Turn', optional: true }, { field: 'pattern' }, { field: 'plane' }],
 };
