@@ -31,7 +31,7 @@ export function ShapeCard() {
       )}
       <footer className={css.sum}>
         <span>{row && row.state === 'ok' ? <>row {row.number} {row.removed >= 0 ? 'takes' : 'leaves'} <b>{vol(Math.abs(row.removed))}</b></> : 'pick a row or a face'}</span>
-        <span>{left === null ? 'no stock chosen' : <>left to cut <b>{vol(left)}</b>{mass !== null && ` · ${job.unit === 'in' ? `${(mass / 28.349523125).toFixed(1)} oz` : `${mass.toFixed(1)} g`}`}</>}</span>
+        <span>{left === null ? (job.stock ? '' : 'no stock chosen') : <>left to cut <b>{vol(left)}</b>{mass !== null && ` · ${job.unit === 'in' ? `${(mass / 28.349523125).toFixed(1)} oz` : `${mass.toFixed(1)} g`}`}</>}</span>
       </footer>
     </>
   );
