@@ -2,7 +2,7 @@ import type { TopoDS_Edge, TopoDS_Face, TopoDS_Shape } from 'replicad-opencascad
 import { fail, ok, type Result } from '@/core/result';
 import { length, sub, v3, type Vec3 } from '@/core/geometry/vec';
 import type { MeasuredEdge } from '@/core/outline/fromPart';
-import type { DrawnLine, EdgeInfo, FaceInfo, FaceTag, KernelStep, Mesh, SolidKernel, StateMeasure, View } from '@/core/engine/kernel';
+import type { BodyStep, DrawnLine, EdgeInfo, FaceInfo, FaceTag, KernelStep, Mesh, SolidKernel, StateMeasure, View } from '@/core/engine/kernel';
 import { copiesOf, plateOf, type Tagged } from './bodies';
 import { hiddenLineDrawing } from './drawing';
 import { EdgeCache } from './edgeCache';
@@ -81,7 +81,7 @@ export class OpenCascadeKernel implements SolidKernel {
     const { oc } = this;
     if (step.op === 'plate') return ok(plateOf(oc, step));
     if (step.op === 'edges') return from ? this.treatEdges(from, step) : fail('there is no part yet');
-    const tools = copiesOf(oc, step);
+    const tools = this.toolsOf(step);
     try {
       if (!from) {
         if (step.op === 'cut') return fail('there is nothing to cut yet', { expected: 'a LEAVE row first' });
@@ -95,7 +95,22 @@ export class OpenCascadeKernel implements SolidKernel {
     }
   }
 
-  private boolean(op: 'leave' | 'cut', base: Tagged, tools: Tagged[]): Result<Tagged> {
+  /** The tool solids of a step. Grooves of a pointed cutter are joined chain by chain first: hundreds of small tools at once in one face take many times longer. */
+  private toolsOf(step: BodyStep): Tagged[] {
+    const { body } = step;
+    if (body.body !== 'vee') return copiesOf(this.oc, step);
+    return step.places.flatMap((place, instance) => body.chains.flatMap((chain) => {
+      const pieces = copiesOf(this.oc, { ...step, places: [place], body: { ...body, chains: [chain] } }).map((t) => ({ ...t, tags: t.tags.map((g) => g && { ...g, instance }) }));
+      if (pieces.length < 2) return pieces;
+      const [first, ...rest] = pieces;
+      const joined = this.boolean('join', first, rest);
+      if (!joined.ok) return pieces;
+      for (const t of pieces) t.shape.delete();
+      return [joined.value];
+    }));
+  }
+
+  private boolean(op: 'leave' | 'cut' | 'join', base: Tagged, tools: Tagged[]): Result<Tagged> {
     const { oc } = this;
     return scope((own) => {
       const b = own(op === 'cut' ? new oc.BRepAlgoAPI_Cut() : new oc.BRepAlgoAPI_Fuse());

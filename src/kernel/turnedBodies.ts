@@ -1,6 +1,7 @@
 import type { TopoDS_Shape } from 'replicad-opencascadejs';
-import { distance2, fromFrame, scale, v2, type Frame, type Vec2, type Vec3 } from '@/core/geometry/vec';
+import { fromFrame, scale, v2, type Frame, type Vec3 } from '@/core/geometry/vec';
 import { directionAt } from '@/core/outline/meet';
+import { veeRuns } from '@/core/outline/vee';
 import { endOf, startOf, type Outline, type Segment } from '@/core/outline';
 import type { FaceRole, PlacedBody } from '@/core/engine/kernel';
 import { edgesInOrder, faceOf, solidOf } from './bodies';
@@ -33,39 +34,21 @@ export function turnedSolid(oc: OC, frame: Frame, outline: Outline, sweep: numbe
 }
 
 interface Wedge { shape: TopoDS_Shape; start: TopoDS_Shape; end: TopoDS_Shape }
-/** How far a run of wedges may turn in one solid: less than a quarter, so that it never comes back on itself. */
-const RUN = 1.3;
 
 /**
- * The groove of a pointed cutter along chains: a wedge a line, a turned wedge an arc, a cone where the way turns sharply or ends.
- * Wedges that run on smoothly are sewn into one solid: a boolean with a hundred small tools takes many times longer.
+ * The groove of a pointed cutter along chains. What runs on smoothly is sewn from its wedges into one solid (a wedge a line, a turned wedge an arc):
+ * two cones that touch along a line are what the library's booleans stumble over, and a hundred small tools take many times longer. A cone stands where the way turns sharply or ends.
  */
 export function veePieces(oc: OC, frame: Frame, body: Extract<PlacedBody, { body: 'vee' }>): Solid[] {
-  const w = body.depth * Math.tan(body.halfAngle), d = body.depth, out: Solid[] = [];
-  const cone = (at: Vec2) => out.push(solidOf(oc, { ...frame, origin: fromFrame(frame, at) }, { body: 'revolved', profile: [{ r: w, z: 0 }, { r: 0, z: d }] }, false));
-  for (const chain of body.chains) {
-    const n = chain.length, closed = distance2(startOf(chain[0]), endOf(chain[n - 1])) < 1e-6;
-    let run: Segment[] = [], turned = 0;
-    const flush = () => { if (run.length) out.push(runSolid(oc, frame, run, w, d)); run = []; turned = 0; };
-    chain.forEach((s, i) => {
-      // An arc tighter than the groove is wide laps over itself: it stays alone.
-      const alone = s.kind === 'arc' && s.radius < w * 1.001, turn = s.kind === 'arc' ? Math.abs(s.sweep) : 0;
-      if (alone || turned + turn > RUN) flush();
-      run.push(s);
-      turned += turn;
-      if (alone) flush();
-      const next = chain[(i + 1) % n];
-      if (i === n - 1 && !closed) { flush(); return void cone(endOf(s)); }
-      const u = directionAt(s, 1), v = directionAt(next, 0);
-      if (Math.abs(u.x * v.y - u.y * v.x) > 1e-4 || u.x * v.x + u.y * v.y < 0) { flush(); cone(endOf(s)); }
-    });
-    flush();
-    if (!closed) cone(startOf(chain[0]));
-  }
-  return out;
+  const w = body.depth * Math.tan(body.halfAngle), d = body.depth;
+  const { runs, cones } = veeRuns(body.chains, w);
+  return [
+    ...runs.map((r) => runSolid(oc, frame, r.segments, r.closed, w, d)),
+    ...cones.map((at) => solidOf(oc, { ...frame, origin: fromFrame(frame, at) }, { body: 'revolved', profile: [{ r: w, z: 0 }, { r: 0, z: d }] }, false)),
+  ];
 }
 
-function runSolid(oc: OC, frame: Frame, run: Segment[], w: number, d: number): Solid {
+function runSolid(oc: OC, frame: Frame, run: Segment[], closed: boolean, w: number, d: number): Solid {
   return scope((own) => {
     const wedges = run.map((s) => (s.kind === 'line' ? lineWedge(oc, frame, s, w, d) : arcWedge(oc, frame, s, w, d)));
     wedges.forEach((q) => { own(q.start); own(q.end); });
@@ -74,7 +57,7 @@ function runSolid(oc: OC, frame: Frame, run: Segment[], w: number, d: number): S
     else {
       const sewing = own(new oc.BRepBuilderAPI_Sewing(1e-6, true, true, true, false));
       wedges.forEach((q, i) => {
-        const inside = [...(i > 0 ? [q.start] : []), ...(i < wedges.length - 1 ? [q.end] : [])];
+        const inside = [...(closed || i > 0 ? [q.start] : []), ...(closed || i < wedges.length - 1 ? [q.end] : [])];
         for (const f of facesOf(oc, own(q.shape))) { own(f); if (!inside.some((x) => x.IsSame(f))) sewing.Add(f); }
       });
       sewing.Perform(own(new oc.Message_ProgressRange()));

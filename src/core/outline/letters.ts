@@ -9,6 +9,8 @@ export interface Lettering { text: string; height: number; font: FontName; align
 
 /** How far the arcs of a letter may leave its curve: a share of the letter height (5 µm on 10 mm). */
 const NEAR = 1 / 2000;
+/** Chord of the rounds at a letter's corners, as a share of the height: these become true rounds. */
+const CORNER = 0.03;
 /** Letters the fonts write otherwise. */
 const standsFor: Record<string, string> = { '⌀': 'Ø', '×': '×', '−': '-' };
 
@@ -31,7 +33,7 @@ export function lettering(t: Lettering): Result<Region> {
   const shift = t.align === 'middle' ? -x / 2 : t.align === 'right' ? -x : 0;
   const out: Region = [];
   letters.forEach((c, i) => {
-    const loops = oriented(glyphLoops(font.glyphs[c][1], k, t.height * NEAR));
+    const loops = oriented(glyphLoops(font.glyphs[c][1], k, t.height * NEAR, t.height * CORNER));
     if (!t.around) return void out.push(...loops.map((l) => moveLoop(l, v2(places[i] + shift, 0))));
     // Each letter stands square on the circle at the middle of its own width.
     const r = t.around.diameter / 2, half = (font.glyphs[c][0] * k) / 2, along = (places[i] + shift + half) / r;
@@ -45,7 +47,7 @@ export function lettering(t: Lettering): Result<Region> {
 type Cubic = [Vec2, Vec2, Vec2, Vec2];
 
 /** Loops of one letter at scale k. */
-function glyphLoops(path: string, k: number, near: number): Loop[] {
+function glyphLoops(path: string, k: number, near: number, corner: number): Loop[] {
   const loops: Loop[] = [];
   let loop: Loop = [], at = v2(0, 0), start = at;
   const straight = (to: Vec2) => { if (distance2(at, to) > 1e-9) loop.push({ kind: 'line', from: at, to }); at = to; };
@@ -63,7 +65,7 @@ function glyphLoops(path: string, k: number, near: number): Loop[] {
       const a = at, to = p(n.length - 2);
       // A quadratic curve is the cubic whose handles lie two thirds of the way to its own.
       const cubic: Cubic = n.length === 4 ? [a, v2(a.x + (2 * (n[0] - a.x)) / 3, a.y + (2 * (n[1] - a.y)) / 3), v2(to.x + (2 * (n[0] - to.x)) / 3, to.y + (2 * (n[1] - to.y)) / 3), to] : [a, p(0), p(2), to];
-      loop.push(...arcsOf(cubic, near));
+      loop.push(...arcsOf(cubic, near, corner));
       at = to;
     }
   }
@@ -79,15 +81,26 @@ function halves([a, b, c, d]: Cubic, t: number): [Cubic, Cubic] {
 const onCurve = (c: Cubic, t: number): Vec2 => halves(c, t)[0][3];
 const unit = (a: Vec2, b: Vec2): Vec2 | null => { const l = distance2(a, b); return l > 1e-12 ? v2((b.x - a.x) / l, (b.y - a.y) / l) : null; };
 
-/** A cubic curve as pairs of arcs that share its tangents at both ends; halved until they keep within `near` of it. */
-export function arcsOf(c: Cubic, near: number, depth = 0): Segment[] {
+/** A cubic curve as pairs of arcs that share its tangents at both ends; halved until they keep within `near` of it; one arc where it will do, and for an even bend no wider than `corner`. */
+export function arcsOf(c: Cubic, near: number, corner = 0, depth = 0): Segment[] {
   const t0 = unit(c[0], c[1]) ?? unit(c[0], c[2]) ?? unit(c[0], c[3]), t1 = unit(c[2], c[3]) ?? unit(c[1], c[3]) ?? unit(c[0], c[3]);
   if (!t0 || !t1) return [];
+  // The same angle to the chord at both ends: one arc has both tangents. The small rounds of a font's corners are meant as rounds.
+  const one = evenArc(c[0], t0, c[3], t1);
+  if (one && (distance2(c[0], c[3]) <= corner || furthest(c, [one]) <= near)) return [one];
   const pair = biarc(c[0], t0, c[3], t1);
-  const far = pair ? Math.max(...[1, 2, 3, 4, 5, 6, 7].map((i) => { const p = onCurve(c, i / 8); return Math.min(...pair.map((s) => away(s, p))); })) : Infinity;
+  const far = pair ? furthest(c, pair) : Infinity;
   if ((pair && far <= near) || depth > 10) return pair ?? [{ kind: 'line', from: c[0], to: c[3] }];
   const [left, right] = halves(c, 0.5);
-  return [...arcsOf(left, near, depth + 1), ...arcsOf(right, near, depth + 1)];
+  return [...arcsOf(left, near, 0, depth + 1), ...arcsOf(right, near, 0, depth + 1)];
+}
+
+const furthest = (c: Cubic, of: Segment[]): number => Math.max(...[1, 2, 3, 4, 5, 6, 7].map((i) => { const p = onCurve(c, i / 8); return Math.min(...of.map((s) => away(s, p))); }));
+function evenArc(p: Vec2, t0: Vec2, q: Vec2, t1: Vec2): Segment | null {
+  const u = unit(p, q);
+  if (!u) return null;
+  const a = Math.atan2(t0.x * u.y - t0.y * u.x, t0.x * u.x + t0.y * u.y), b = Math.atan2(u.x * t1.y - u.y * t1.x, u.x * t1.x + u.y * t1.y);
+  return Math.abs(a - b) < 1e-6 && Math.abs(a) > 1e-9 ? arcBy(p, t0, q) : null;
 }
 
 /** Distance from a segment's line or circle. */
