@@ -39,14 +39,13 @@ export function veeRuns(chains: Segment[][], w: number): { runs: VeeRun[]; cones
 /** A run as it is where its groove does not lap over itself, else in two: parted in a line where there is one, as planes part cleanly. */
 function unlapped(run: VeeRun, w: number): VeeRun[] {
   const { segments, closed } = run;
-  if (!laps(run, w)) return [run];
-  if (segments.length === 1 && segments[0].kind === 'line') return [run];
+  // An arc alone laps, if at all, over its own axis, which its wedge is cut off at.
+  if ((segments.length === 1 && !closed) || !laps(run, w)) return [run];
   if (closed) {
     const i = Math.max(0, segments.findIndex((s) => s.kind === 'line'));
     const [a, b] = halves(segments[i]);
     return unlapped({ segments: [b, ...segments.slice(i + 1), ...segments.slice(0, i), a], closed: false }, w);
   }
-  if (segments.length === 1) return halves(segments[0]).map((s) => ({ segments: [s], closed: false }));
   // The line nearest to the middle.
   const half = perimeter(segments) / 2;
   let best = -1, near = Infinity, way = 0;
