@@ -59,11 +59,17 @@ test('an outline is walked by keyboard, said what is free, tied down, and carrie
   await name.press('Enter');
   await page.getByRole('button', { name: 'back to the route card' }).click();
   await expect(row(page, 1)).toContainText('PRISM "base" X 10');
-  // The DXF comes back as an outline; what is none is refused.
-  await page.getByLabel('DXF with outlines').setInputFiles({ name: 'plate.dxf', mimeType: 'application/dxf', buffer: file });
-  await expect(page.getByRole('group', { name: 'Outlines' }).getByRole('button', { name: 'plate' })).toBeVisible();
-  await page.getByLabel('DXF with outlines').setInputFiles({ name: 'bad.dxf', mimeType: 'application/dxf', buffer: Buffer.from('nothing') });
-  await expect(page.getByText(/0 outlines read/)).toBeVisible();
+  // The DXF comes back as an outline; what is none is said.
+  await page.getByLabel('Drawing with outlines').setInputFiles({ name: 'plate.dxf', mimeType: 'application/dxf', buffer: file });
+  await expect(page.getByRole('dialog')).toContainText('1 closed, 0 open');
+  await page.getByRole('button', { name: 'bring in 1 outline' }).click();
+  await expect(page.getByLabel('Name of the outline')).toHaveValue('plate');
+  await expect(page.getByText('4719.10 mm²')).toBeVisible();
+  await page.getByRole('button', { name: 'back to the route card' }).click();
+  await page.getByLabel('Drawing with outlines').setInputFiles({ name: 'bad.dxf', mimeType: 'application/dxf', buffer: Buffer.from('nothing') });
+  await expect(page.getByRole('dialog')).toContainText('the file is no DXF that can be read');
+  await expect(page.getByRole('button', { name: 'bring in 0 outlines' })).toBeDisabled();
+  await page.getByRole('button', { name: 'Cancel' }).click();
   await saved(page);
   await page.reload();
   await expect(row(page, 1)).toContainText('PRISM "base" X 10');
@@ -86,4 +92,57 @@ test('places are picked on the stage, snapped to what is there', async ({ page }
   await expect(line).toHaveValue('CIRCLE ⌀6 AT 0,0');
   await line.press('Enter');
   await expect(page.getByText('771.73 mm²')).toBeVisible();
+});
+
+test('a drawing with gaps is brought in by its layers, mended, and cut; text and the part’s own faces become outlines', async ({ page }) => {
+  await newJob(page, 'Brought in', 'millimetre', 'brass');
+  await type(page, 'LEAVE BLOCK 60 X 40 X 10 R4');
+  const line = (l: string, ...n: (number | string)[]) => ['0', 'LINE', '8', l, '10', n[0], '20', n[1], '11', n[2], '21', n[3]];
+  const dxf = ['0', 'SECTION', '2', 'ENTITIES', ...line('PLATE', -20, -10, 20, -10), ...line('PLATE', 20.03, -10, 20, 10), ...line('PLATE', 20, 10, -20, 10), ...line('PLATE', -20, 10, -20, -10), ...line('NOTES', 0, 50, 'x1', 50), '0', 'CIRCLE', '8', 'HOLES', '10', 0, '20', 0, '40', 3, '0', 'ENDSEC', '0', 'EOF'].join('\n');
+  await page.getByLabel('Drawing with outlines').setInputFiles({ name: 'gap.dxf', mimeType: 'application/dxf', buffer: Buffer.from(dxf) });
+  const dialog = page.getByRole('dialog');
+  await expect(dialog).toContainText('1 closed, 1 open');
+  await expect(dialog).toContainText('"x1" is no number (code 11); this LINE is left out');
+  await dialog.getByLabel('HOLES').uncheck();
+  await dialog.getByLabel('Close gaps up to').fill('a lot');
+  await expect(page.getByRole('button', { name: /bring in/ })).toBeDisabled();
+  await dialog.getByRole('combobox').selectOption('in');
+  await expect(dialog).toContainText('0.762');
+  await dialog.getByRole('combobox').selectOption('mm');
+  await dialog.getByLabel('Close gaps up to').fill('.05');
+  await expect(dialog).toContainText('closes 1');
+  await page.getByRole('button', { name: 'bring in 1 outline' }).click();
+  await expect(page.getByLabel('Name of the outline')).toHaveValue('plate');
+  await expect(page.getByText('800.30 mm²')).toBeVisible();
+  // What lies doubled is said and mended on request.
+  const entry = page.getByLabel('Next line of the outline');
+  await entry.fill('CIRCLE ⌀10 AT 20,0');
+  await entry.press('Enter');
+  await expect(page.getByRole('list', { name: 'What is wrong' })).toContainText('crosses or touches itself at 20');
+  await page.getByRole('button', { name: 'mend', exact: true }).click();
+  await expect(page.getByRole('list', { name: 'What is wrong' })).toHaveCount(0);
+  await page.getByRole('button', { name: 'back to the route card' }).click();
+  await page.getByRole('button', { name: '+ outline' }).click();
+  // An example is a start: the part's own top, five millimetres inside.
+  await page.getByLabel('Lines to start from').selectOption('FACE TOP AFTER 1');
+  await entry.press('Enter');
+  await entry.fill('OFFSET -5');
+  await entry.press('Enter');
+  await expect(page.getByText('1500.00 mm²')).toBeVisible();
+  await entry.fill('FACE TOP AFTER 9');
+  await entry.press('Enter');
+  await expect(page.getByText(/row 9 is no row before|the part is not there yet/)).toBeVisible();
+  await page.getByLabel('drop line FACE TOP AFTER 0').or(page.getByLabel('drop line FACE TOP AFTER 9')).click();
+  await page.getByRole('button', { name: 'back to the route card' }).click();
+  await type(page, 'CUT POCKET "outline" DEEP 4');
+  await expect(row(page, 2)).toContainText('POCKET "outline"');
+  await expect(volume(page)).toHaveText(/^17\.8\d+ cm³$/);
+  // The part grows: its outline, and the pocket, follow.
+  await row(page, 1).getByRole('button').first().click();
+  await row(page, 1).getByLabel('Length').first().fill('70');
+  await row(page, 1).getByLabel('Length').first().press('Enter');
+  await expect(volume(page)).toHaveText(/^20\.6\d+ cm³$/);
+  await saved(page);
+  await page.reload();
+  await expect(volume(page)).toHaveText(/^20\.6\d+ cm³$/);
 });

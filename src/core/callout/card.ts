@@ -5,7 +5,8 @@ import type { OutlineItem } from '../outline/items';
 import { readRowBody, writeRowBody } from '../rows/registry';
 import { readBalloon, writeBalloonText } from './balloonLine';
 import type { RowNames } from './grammar';
-import { readOutlineItem, writeOutlineItem } from './outlineLines';
+import { readOutlineItem } from './outlineLines';
+import { writeOutlineItem } from './outlineWriter';
 import { readCheck, readLet, readStock, readTolerances, writeCheck, writeLet, writeStock, writeTolerances } from './headLines';
 import { CalloutError, Reader } from './reader';
 

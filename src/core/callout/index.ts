@@ -1,5 +1,5 @@
 export * from './card';
 export type { RowNames, NumberField } from './grammar';
-export { writeOutlineItem } from './outlineLines';
+export { writeOutlineItem } from './outlineWriter';
 export { writeBalloonText } from './balloonLine';
 export { isFreeName, writeStock } from './headLines';

@@ -5,7 +5,7 @@ import type { Mismatch } from '../mismatch';
 import { rowNames } from '../job/names';
 import type { RowNames } from '../callout/grammar';
 import type { Job } from '../job/schema';
-import { writeOutlineItem } from '../callout/outlineLines';
+import { writeOutlineItem } from '../callout/outlineWriter';
 import type { EvaluatedOutline } from '../outline/evaluateOutline';
 import type { OutlineText } from '../outline/items';
 import type { Evaluation } from './evaluate';

@@ -78,12 +78,23 @@ function entry(b: Balloon, job: Job, rows: SolvedRow[], cited: SolvedRow[], face
   if (!agrees && b.reference) return { ...own, state: 'unused' };
   // A counted dimension (6X ⌀.25) is right only when as many are there.
   const count = b.count === undefined || b.kind === 'count' ? null : valueOf(b.count, 'count', scope);
-  const many = count?.ok ? looked.reduce((s, r) => s + countCopies(r, faces), 0) : null;
-  if (agrees && count?.ok && many !== null && many > 0 && looked.some((r) => 'pattern' in r.row.body) && many !== count.value.value)
+  const many = count?.ok ? howMany(b.kind, best.value, looked, faces) : null;
+  if (agrees && count?.ok && many !== null && many !== count.value.value)
     return { ...own, state: 'off', measured: best.value, by: `${many} on the solid, ${count.value.value} on the print`, on: best.rows };
   // A fit such as f7 leaves the nominal outside its own limits.
   const atNominal = !agrees && (nominal < low || nominal > high) && Math.abs(best.value - nominal) < 1e-6;
   return { ...own, state: agrees ? 'proved' : 'off', measured: best.value, by: atNominal ? `${best.by}, at the nominal: outside its limits; MID models their middle` : best.by, on: best.rows };
+}
+
+/** How many of a counted dimension stand on the solid: equal copies of a row, or equal rounds and holes of its outline. Null where they cannot be told. */
+function howMany(kind: Balloon['kind'], value: number, rows: SolvedRow[], faces: FaceInfo[]): number | null {
+  const drawn = rows.filter((r) => 'outline' in r.row.body);
+  if (drawn.length) {
+    if (kind !== 'radius' && kind !== 'diameter') return null;
+    const radius = kind === 'radius' ? value : value / 2;
+    return faces.filter((f) => f.surface === 'cylinder' && drawn.some((r) => r.row.id === f.tag?.row) && Math.abs(f.radius! - radius) < 1e-6).length || null;
+  }
+  return rows.some((r) => 'pattern' in r.row.body) ? rows.reduce((s, r) => s + countCopies(r, faces), 0) || null : null;
 }
 
 /** Inside the limits, with the slack of the solid's own arithmetic. */

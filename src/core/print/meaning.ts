@@ -10,7 +10,7 @@ function familiesOf(path: string, body: { kind: string }, kind: Balloon['kind'])
   const last = path.split('.').at(-1)!;
   switch (path) {
     // A plain number of an outline is a width or a place; its rounds and holes are measured by balloons that say R or ⌀.
-    case 'outline': return { families: ['width', 'position', 'pitch', 'overRound', 'leg', 'slope', 'cone', 'direction', ...(kind === 'diameter' ? ['diameter' as const, 'boltCircle' as const] : kind === 'radius' ? ['radius' as const] : [])] };
+    case 'outline': return { families: ['width', 'position', 'pitch', 'overRound', 'leg', 'slope', 'cone', 'direction', ...(kind === 'diameter' ? ['diameter' as const, 'boltCircle' as const] : kind === 'radius' ? ['radius' as const] : kind === 'count' ? ['count' as const] : [])] };
     case 'pattern.diameter': return { families: ['boltCircle', 'pitch'] };
     case 'pattern.from': case 'pattern.turn': case 'turn': return { families: ['direction', 'slope'] };
     case 'pattern.dx': return { families: ['pitch', 'width', 'position'], axis: 'x' };

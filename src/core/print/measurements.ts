@@ -15,7 +15,7 @@ const own = (row: SolvedRow, faces: FaceInfo[]): FaceInfo[] => faces.filter((f) 
 /** All that can be measured on the faces, edges and axes a row left on the solid. Lengths mm, angles radians. */
 export function measurementsOf(row: SolvedRow, faces: FaceInfo[], edges: EdgeInfo[]): Measurement[] {
   const mine = own(row, faces);
-  return [...round(row, mine, faces, edges), ...flats(row, mine, faces), ...axial(row, mine, faces), ...depths(row, mine, faces), ...angles(row, mine, faces), ...copies(row, mine)];
+  return [...round(row, mine, faces, edges), ...flats(row, mine, faces), ...axial(row, mine, faces), ...depths(row, mine, faces), ...angles(row, mine, faces), ...copies(row, mine), ...equalWalls(row, mine)];
 }
 
 /** Diameters and radii of a row's cylinders and round edges, and the circle its axes stand on. */
@@ -136,6 +136,16 @@ function angles(row: SolvedRow, mine: FaceInfo[], faces: FaceInfo[]): Measuremen
 function copies(row: SolvedRow, mine: FaceInfo[]): Measurement[] {
   const seen = new Set(mine.filter((f) => f.surface === 'cylinder' || f.tag!.role === 'wall').map((f) => f.tag!.instance));
   return seen.size ? [{ value: seen.size, by: `holes and walls of row ${row.number}, counted on the solid`, family: 'count', rows: [row.row.id] }] : [];
+}
+/** How many equal walls a row's outline left: the flanks of its teeth, its rounds, its holes. Equal are those of one kind, radius and area. */
+function equalWalls(row: SolvedRow, mine: FaceInfo[]): Measurement[] {
+  if (!('outline' in row.row.body)) return [];
+  const groups = new Map<string, number>();
+  for (const f of mine) if (f.tag!.role === 'wall' || f.tag!.role === 'side') {
+    const key = `${f.surface} ${f.radius?.toFixed(5) ?? ''} ${f.area.toPrecision(7)}`;
+    groups.set(key, (groups.get(key) ?? 0) + 1);
+  }
+  return [...groups.values()].map((value) => ({ value, by: `${value} equal walls of row ${row.number}, counted on the solid`, family: 'count' as const, rows: [row.row.id] }));
 }
 export const countCopies = (row: SolvedRow, faces: FaceInfo[]): number => copies(row, own(row, faces))[0]?.value ?? 0;
 

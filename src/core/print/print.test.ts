@@ -264,10 +264,16 @@ describe('check values', () => {
 });
 
 describe('outlines in the ledger', () => {
-  const keyed = (w: string, over: string) => mm('#1 ⌀20 H7', '#2 6 ±0.05', '#3 22.8 +0.1 -0', '#4 60', '#5 8X R3', 'OUTLINE "bore"', 'CIRCLE ⌀#1', 'JOIN "key"', 'END', 'OUTLINE "key"', `RECTANGLE ${w} X (${over} - #1/2) AT 0,((${over} - #1/2)/2)`, 'END', 'OUTLINE "plate"', 'RECTANGLE #4 X #4', 'ROUND #5 ALL', 'CUTOUT "bore"', 'END', 'LEAVE PRISM "plate" X 10');
+  const keyed = (w: string, over: string) => mm('#1 ⌀20 H7', '#2 6 ±0.05', '#3 22.8 +0.1 -0', '#4 60', '#5 4X R3', 'OUTLINE "bore"', 'CIRCLE ⌀#1', 'JOIN "key"', 'END', 'OUTLINE "key"', `RECTANGLE ${w} X (${over} - #1/2) AT 0,((${over} - #1/2)/2)`, 'END', 'OUTLINE "plate"', 'RECTANGLE #4 X #4', 'ROUND #5 ALL', 'CUTOUT "bore"', 'END', 'LEAVE PRISM "plate" X 10');
   it('proves what an outline is made of on the walls it left, and never a width by a diameter', async () => {
     expect(await states(keyed('#2', '#3'))).toEqual({ 1: 'proved', 2: 'proved', 3: 'proved', 4: 'proved', 5: 'proved' });
     expect(await states(keyed('#2+1', '#3'))).toMatchObject({ 2: 'off', 3: 'proved' });
     expect(await states(keyed('#2', '#3+1'))).toMatchObject({ 2: 'proved', 3: 'off' });
+  });
+  it('counts its rounds, and its teeth by their equal walls', async () => {
+    expect(await states(keyed('#2', '#3').replace('#5 4X', '#5 8X'))).toMatchObject({ 4: 'proved', 5: 'off' });
+    const wheel = (n: string) => mm('#1 10X', '#2 10X R2', 'OUTLINE "tooth"', 'RECTANGLE 8 X 20 AT 0,30', 'ROUND #2 OUTSIDE', 'REPEAT #1', 'JOIN "disc"', 'END', 'OUTLINE "disc"', 'CIRCLE ⌀56', 'END', 'LEAVE PRISM "tooth" X 6').replace('REPEAT #1', `REPEAT ${n}X`);
+    expect(await states(wheel('#1'))).toMatchObject({ 1: 'proved' });
+    expect(await states(wheel('(#1+1)'))).toMatchObject({ 1: 'off' });
   });
 });

@@ -12,6 +12,7 @@ import { outlineSvg } from '@/io/svg';
 import { useBench } from '../store/benchStore';
 import { useJob } from '../store/jobStore';
 import { shownOutline } from '../stage/wireframe';
+import { outlineForms } from './forms';
 import css from './Outline.module.css';
 
 const isStep = (i: OutlineItem) => i.item === 'line' || i.item === 'arc';
@@ -92,7 +93,12 @@ export function OutlineEditor({ outline }: { outline: OutlineText }) {
         <input ref={entry} aria-label="Next line of the outline" value={line} onChange={(ev) => setLine(ev.target.value)} placeholder={outline.items.length ? 'LINE TO Y 30' : 'START 0,0'} spellCheck={false} autoComplete="off" maxLength={400} />
         <button className="btn small" disabled={!read?.ok}>add</button>
       </form>
-      <p className={css.says}>{problem ? <span className="red">{problem}</span> : !read ? 'LINE TO x,y · BY dx,dy · L 20 A 30 · ARC TO x,y R 10 CW · TANGENT · CLOSE · HORIZONTAL 2 · DISTANCE P1 P3 20 · ROUND 5 ALL' : read.ok ? 'Enter adds it' : <span className="red">at character {read.error.column}: {read.error.message}; expected: {read.error.expected}</span>}</p>
+      <p className={css.says}>{problem ? <span className="red">{problem}</span> : !read ? (
+        <select aria-label="Lines to start from" value="" onChange={(ev) => { setLine(ev.target.value); entry.current?.focus(); }}>
+          <option value="" disabled>type a line, pick a place on the stage, or start from an example …</option>
+          {outlineForms.map((g) => <optgroup key={g.group} label={g.group}>{g.lines.map((l) => <option key={l.text} value={l.text}>{l.text}{l.what && ` — ${l.what}`}</option>)}</optgroup>)}
+        </select>
+      ) : read.ok ? 'Enter adds it' : <span className="red">at character {read.error.column}: {read.error.message}; expected: {read.error.expected}</span>}</p>
       <div className={css.tools}>
         {wire && wire.freedom > 0 && !conflict && <button className="btn small" onClick={() => put([...outline.items, ...tieDown(outline.items, scope)], 'tie down')} title="proposes a dimension for everything that is free; they have no source until somebody vouches for them">tie down what is left</button>}
         {mendable && <button className="btn small" onClick={() => put([...outline.items, { item: 'mend' }], 'mend')} title="joins ends that nearly meet, drops what is doubled or has no length, parts what crosses itself">mend</button>}
