@@ -9,44 +9,55 @@ export interface Diagnosis {
   redundant: Equation[];
 }
 
-/** Rank and null space of the equations at a solution: rows one after the other, each cleared by those before it, largest entry as pivot. */
+/**
+ * Rank and null space of the equations at a solution: Gauss-Jordan, row after row, largest entry as pivot.
+ * Rows are kept sparse: an equation of an outline looks at a handful of unknowns.
+ */
 export function freedomOf(s: System, v: Float64Array, equations: Equation[] = s.equations): Diagnosis {
   const n = v.length, size = sizeOf(v);
-  const rows: { r: Float64Array; pivot: number }[] = [];
+  // Every row is free of the pivots of all others; `by` finds the row of a pivot.
+  const by = new Map<number, Map<number, number>>();
   const redundant: Equation[] = [];
   for (const e of equations) {
-    const r = new Float64Array(n);
-    gradient(e, v, size).forEach((g, k) => { r[e.vars[k]] = g; });
-    const scale = Math.max(...r.map(Math.abs));
-    if (scale > 0) for (let i = 0; i < n; i++) r[i] /= scale;
-    for (const { r: p, pivot } of rows) {
-      const k = r[pivot];
-      if (k !== 0) for (let i = 0; i < n; i++) r[i] -= k * p[i];
+    const r = new Map<number, number>(), g = gradient(e, v, size);
+    const scale = Math.max(...g.map(Math.abs));
+    if (scale > 0) e.vars.forEach((i, k) => { if (g[k] !== 0) r.set(i, g[k] / scale); });
+    for (const [i, k] of [...r]) {
+      const p = by.get(i);
+      if (p) subtract(r, p, k);
     }
     let pivot = -1, most = 1e-6;
-    for (let i = 0; i < n; i++) if (Math.abs(r[i]) > most) [pivot, most] = [i, Math.abs(r[i])];
+    for (const [i, x] of r) if (Math.abs(x) > most || (Math.abs(x) === most && i < pivot)) [pivot, most] = [i, Math.abs(x)];
     if (pivot < 0) {
       redundant.push(e);
       continue;
     }
-    const k = r[pivot];
-    for (let i = 0; i < n; i++) r[i] /= k;
-    for (const o of rows) {
-      const c = o.r[pivot];
-      if (c !== 0) for (let i = 0; i < n; i++) o.r[i] -= c * r[i];
+    const k = r.get(pivot)!;
+    for (const [i, x] of r) r.set(i, x / k);
+    for (const o of by.values()) {
+      const c = o.get(pivot);
+      if (c !== undefined) subtract(o, r, c);
     }
-    rows.push({ r, pivot });
+    by.set(pivot, r);
   }
-  const pivots = new Set(rows.map((r) => r.pivot));
   const motions: Float64Array[] = [];
   for (let f = 0; f < n; f++) {
-    if (pivots.has(f)) continue;
+    if (by.has(f)) continue;
     const m = new Float64Array(n);
     m[f] = 1;
-    for (const { r, pivot } of rows) m[pivot] = -r[f];
+    for (const [pivot, r] of by) m[pivot] = -(r.get(f) ?? 0);
     motions.push(m);
   }
   return { freedom: motions.length, motions, redundant };
+}
+
+/** r − k p, with what vanishes taken out. */
+function subtract(r: Map<number, number>, p: Map<number, number>, k: number): void {
+  for (const [i, x] of p) {
+    const y = (r.get(i) ?? 0) - k * x;
+    if (Math.abs(y) < 1e-14) r.delete(i);
+    else r.set(i, y);
+  }
 }
 
 export interface Conflict { equations: Equation[]; drop: Equation[] }

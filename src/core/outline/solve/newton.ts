@@ -14,7 +14,7 @@ export function solveSystem(s: System, active: Equation[] = s.equations, from: F
   const size = sizeOf(v);
   // Variables that one equation alone sets (x = 40) are set first, and stay out of the matrix.
   const fixed = new Set<number>();
-  const rest: Equation[] = [];
+  let rest: Equation[] = [];
   for (const e of active) {
     if (e.vars.length === 1 && !fixed.has(e.vars[0])) {
       const i = e.vars[0], [g] = gradient(e, v, size);
@@ -26,8 +26,12 @@ export function solveSystem(s: System, active: Equation[] = s.equations, from: F
     }
     rest.push(e);
   }
-  const used = [...new Set(rest.flatMap((e) => e.vars))].filter((i) => !fixed.has(i)).sort((a, b) => a - b);
+  // Unknowns that only keep a distance (x of one point = x of another + 5) move as one.
+  const { root, rest: left } = linked(rest, v, size, fixed);
+  rest = left;
+  const used = [...new Set(rest.flatMap((e) => e.vars).map((i) => root[i]))].filter((i) => !fixed.has(i)).sort((a, b) => a - b);
   const column = new Map(used.map((i, k) => [i, k]));
+  const members = used.map((r) => Array.from(root, (x, i) => (x === r ? i : -1)).filter((i) => i >= 0));
   const n = used.length;
   const norm = (w: Float64Array) => rest.reduce((t, e) => t + e.f(w) ** 2, 0);
   let cost = norm(v), lambda = 1e-3;
@@ -36,11 +40,11 @@ export function solveSystem(s: System, active: Equation[] = s.equations, from: F
     for (const e of rest) {
       const r = e.f(v), g = gradient(e, v, size);
       e.vars.forEach((i, p) => {
-        const ci = column.get(i);
+        const ci = column.get(root[i]);
         if (ci === undefined) return;
         b[ci] -= g[p] * r;
         e.vars.forEach((j, q) => {
-          const cj = column.get(j);
+          const cj = column.get(root[j]);
           if (cj !== undefined) a.set(ci, cj, a.get(ci, cj) + g[p] * g[q]);
         });
       });
@@ -55,7 +59,7 @@ export function solveSystem(s: System, active: Equation[] = s.equations, from: F
         const w = Float64Array.from(v);
         // No unknown runs further than the whole outline in one step: it stays on its side of a mirror solution.
         const far = Math.max(...d.map(Math.abs)), share = far > 0.6 * size ? (0.6 * size) / far : 1;
-        used.forEach((i, c) => { w[i] += share * d[c]; });
+        members.forEach((all, c) => { for (const i of all) w[i] += share * d[c]; });
         const next = norm(w);
         if (next < cost) {
           moved = true;
@@ -72,4 +76,40 @@ export function solveSystem(s: System, active: Equation[] = s.equations, from: F
   }
   const residual = active.reduce((m, e) => Math.max(m, Math.abs(e.f(v))), 0);
   return { v, residual, converged: residual <= 1e-7 * Math.max(1, size * 1e-3) };
+}
+
+/** The distance two unknowns keep, v[b] − v[a]; null where the equation says anything else. Told by moving both about. */
+function keptDistance(e: Equation, v: Float64Array, size: number): number | null {
+  if (e.vars.length !== 2) return null;
+  const [a, b] = e.vars, x = v[a], y = v[b], at = (p: number, q: number) => { v[a] = p; v[b] = q; return e.f(v); };
+  const f0 = at(0, 0), straight = [[0.7, -0.3], [-1.9, 1.3], [0.2, 2.6]].every(([p, q]) => Math.abs(at(p * size, q * size) - f0 - (q - p) * size) < 1e-9 * size);
+  v[a] = x;
+  v[b] = y;
+  return straight ? -f0 : null;
+}
+
+/**
+ * Unknowns that keep their distances gathered: each moves with its `root`. Those of a gathering that holds a set one are set too; the others start at their mean.
+ * What the gathering cannot take in (a second way round, two set ends) stays an equation.
+ */
+function linked(equations: Equation[], v: Float64Array, size: number, fixed: Set<number>): { root: Int32Array; rest: Equation[] } {
+  const root = Int32Array.from(v, (_, i) => i), off = new Float64Array(v.length), rest: Equation[] = [];
+  const groups = new Map<number, number[]>();
+  const of = (r: number) => groups.get(r) ?? [r];
+  for (const e of equations) {
+    const d = keptDistance(e, v, size);
+    const [a, b] = e.vars;
+    if (d === null || root[a] === root[b] || (fixed.has(root[a]) && fixed.has(root[b]))) { rest.push(e); continue; }
+    // The set one, if there is one, is the root.
+    const [into, from, shift] = fixed.has(root[b]) ? [root[b], root[a], off[b] - d - off[a]] : [root[a], root[b], off[a] + d - off[b]];
+    for (const i of of(from)) { root[i] = into; off[i] += shift; }
+    groups.set(into, [...of(into), ...of(from)]);
+    groups.delete(from);
+  }
+  for (const [r, all] of groups) {
+    if (fixed.has(r)) for (const i of all) fixed.add(i);
+    const base = fixed.has(r) ? v[r] : all.reduce((t, i) => t + v[i] - off[i], 0) / all.length;
+    for (const i of all) v[i] = base + off[i];
+  }
+  return { root, rest };
 }
