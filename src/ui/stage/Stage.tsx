@@ -16,6 +16,7 @@ import { boxEdges, boxFaces, chainDotted, drillMark, loopLines, pairs, stockBott
 import { usePage } from '../print/pagePicture';
 import { layPrint } from './printPlace';
 import { snapTo } from './snap';
+import { framed, type CloseUp } from './closeUp';
 import { outlineLines, shownOutline } from './wireframe';
 import { readPalette } from './ink';
 import { StageScene } from './scene';
@@ -137,11 +138,16 @@ export function Stage({ job }: { job: Job }) {
   const shownOpacity = blink || wipe !== null ? 1 : step === 'proof' ? printOpacity : drawn ? b.traceOpacity : 0;
   useEffect(() => scene.current!.setPrintOpacity(shownOpacity), [shownOpacity]);
 
-  // Fitting: when the view changes, or the piece becomes another size.
+  // Fitting: when the view changes, or the piece becomes another size. A small outline is looked at closely, and the view stays while it is typed.
+  const closeUp = useRef<CloseUp | null>(null);
   const bounds = useMemo(() => {
     const piece = placed && showStock ? placed.box : part;
     const v = step === 'hold' && job.hold && piece ? placeVise(job.hold, scope, piece) : null;
-    if (drawn?.box) return boxOf([{ ...drawn.box.min, z: piece?.min.z ?? -1 }, { ...drawn.box.max, z: piece?.max.z ?? 1 }, ...(piece ? [piece.min, piece.max] : [])]);
+    if (drawn?.box) {
+      closeUp.current = framed(closeUp.current, b.openOutline!, drawn.box);
+      const { min, max } = closeUp.current, alone = piece && max.x - min.x < 0.5 * (piece.max.x - piece.min.x) && max.y - min.y < 0.5 * (piece.max.y - piece.min.y);
+      return boxOf([{ ...min, z: piece?.min.z ?? -1 }, { ...max, z: piece?.max.z ?? 1 }, ...(piece && !alone ? [piece.min, piece.max] : [])]);
+    }
     return piece && v?.ok ? boxOf([piece.min, piece.max, ...v.value.jaws.flatMap((j) => [j.min, j.max])]) : piece;
   }, [placed, showStock, part, step, job.hold, scope, drawn]);
   // With a print over it a section is looked at straight on, as the print shows it.

@@ -2,6 +2,7 @@ import { readCard } from '@/core/callout';
 import { numberScope } from '@/core/engine/numbers';
 import { v2 } from '@/core/geometry/vec';
 import { evaluateOutlines } from '@/core/outline/evaluateOutline';
+import { framed } from './closeUp';
 import { snapTo } from './snap';
 
 const outline = (...lines: string[]) => { const { job } = readCard(['UNIT mm', 'OUTLINE "o"', ...lines, 'END'].join('\n')); return [...evaluateOutlines(job.outlines, numberScope(job)).values()][0]; };
@@ -26,5 +27,16 @@ describe('places picked on the stage', () => {
   });
   it('are the grid’s where nothing is near', () => {
     expect(snapTo(walk, v2(-41.2, 17.9), 1.5, 'mm')).toEqual({ text: '-40,20', what: 'grid' });
+  });
+});
+
+describe('the stretch an outline is looked at in', () => {
+  it('stays while the outline stays in it, and widens when it leaves', () => {
+    const box = (x0: number, y0: number, x1: number, y1: number) => ({ min: { x: x0, y: y0 }, max: { x: x1, y: y1 } });
+    const first = framed(null, 'a', box(0, 0, 10, 10));
+    expect(framed(first, 'a', box(-3, 0, 13, 12))).toBe(first);
+    const wider = framed(first, 'a', box(0, 0, 30, 10));
+    expect(wider.max.x).toBeGreaterThan(30);
+    expect(framed(wider, 'b', box(0, 0, 10, 10))).toEqual({ ...first, id: 'b' });
   });
 });
