@@ -122,6 +122,14 @@ export function readOutlineItem(r: Reader, names: RowNames): OutlineItem {
     if (!face) r.fail('TOP, BOTTOM, FRONT, BACK, LEFT, RIGHT or FLOOR');
     return { item: 'face', face: face!.toLowerCase() as 'top', row: r.sees('AFTER') ? ofRow(r, names, 'AFTER') : ofRow(r, names, 'OF'), ...placed(r) };
   }
+  if (r.take('EDGES')) {
+    const which = r.takeOne(['MOUTH', 'FLOOR', 'OUTER'] as const);
+    if (!which) r.fail('MOUTH OF n, FLOOR OF n, OUTER TOP AFTER n or OUTER BOTTOM AFTER n');
+    const side = which === 'OUTER' ? r.takeOne(['TOP', 'BOTTOM'] as const) : null;
+    if (which === 'OUTER' && !side) r.fail('TOP or BOTTOM');
+    const edges = which === 'MOUTH' ? 'mouthOf' as const : which === 'FLOOR' ? 'floorOf' as const : side === 'TOP' ? 'outerTop' as const : 'outerBottom' as const;
+    return { item: 'edges', edges, row: ofRow(r, names, which === 'OUTER' ? 'AFTER' : 'OF'), ...placed(r) };
+  }
   if (r.take('SECTION')) {
     const axis = r.takeOne(['X', 'Y', 'Z'] as const);
     if (!axis) r.fail('X, Y or Z');
@@ -237,5 +245,5 @@ export function readOutlineItem(r: Reader, names: RowNames): OutlineItem {
     if (Array.isArray(which) && which.some((w) => typeof w !== 'string' || !/^P\d/.test(w))) r.fail('ALL, INSIDE, OUTSIDE or corners such as P2 P3');
     return { item: 'corners', treatment: treatment.toLowerCase() as 'round', size, which, ...(placement ? { placement: placement.toLowerCase() as 'wall' } : {}), ...(off ? { off: true as const } : {}) };
   }
-  return r.fail('START, LINE, ARC, CLOSE, a relation, a dimension, a shape, TEXT, FACE, SECTION, USE, OFFSET, TRIM, EXTEND, BREAK, MEND, MIRROR, REPEAT, JOIN, CUTOUT, OVERLAP, ROUND, CHAMFER, RELIEF or END', r.here ? `${JSON.stringify(r.here)} starts no line of an outline` : undefined);
+  return r.fail('START, LINE, ARC, CLOSE, a relation, a dimension, a shape, TEXT, FACE, EDGES, SECTION, USE, OFFSET, TRIM, EXTEND, BREAK, MEND, MIRROR, REPEAT, JOIN, CUTOUT, OVERLAP, ROUND, CHAMFER, RELIEF or END', r.here ? `${JSON.stringify(r.here)} starts no line of an outline` : undefined);
 }

@@ -15,6 +15,7 @@ export function writeOutlineItem(i: OutlineItem, names: RowNames): string {
   switch (i.item) {
     case 'text': return `TEXT "${i.text.replace(/"/g, '”')}" HEIGHT ${n(i.height)}${i.font === 'mono' ? ' MONO' : ''}${i.align ? ` ${i.align.toUpperCase()}` : ''}${i.around ? ` AROUND ⌀${n(i.around.diameter)}${i.around.from === undefined ? '' : ` FROM ${n(i.around.from)}`}${i.around.inside ? ' INSIDE' : ''}` : ''}${at(i)}`;
     case 'face': return `FACE ${i.face.toUpperCase()} ${i.face === 'floor' ? 'OF' : 'AFTER'} ${names.numberOf(i.row)}${at(i)}`;
+    case 'edges': return `EDGES ${{ mouthOf: 'MOUTH OF', floorOf: 'FLOOR OF', outerTop: 'OUTER TOP AFTER', outerBottom: 'OUTER BOTTOM AFTER' }[i.edges]} ${names.numberOf(i.row)}${at(i)}`;
     case 'section': return `SECTION ${i.axis} ${n(i.at)} AFTER ${names.numberOf(i.row)}`;
     case 'trim': return `TRIM AT ${xy(i.at)}${i.against ? ` AGAINST ${name(i.against)}` : ''}`;
     case 'extend': return `EXTEND ${i.end.toUpperCase()} ${i.length === undefined ? `AGAINST ${name(i.against!)}` : `BY ${n(i.length)}`}`;

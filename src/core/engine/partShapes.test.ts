@@ -39,4 +39,15 @@ describe('outlines taken from the part', () => {
     const x = (await run(card('100').replace('SECTION Z 15 AFTER 3', 'SECTION X 25 AFTER 2'))).outlines.find((o) => o.name === 'cross')!;
     expect(x.area).toBeCloseTo((60 - 12) * 20, 6);
   });
+
+  it('take edges by their meaning: the mouth of a pocket, its floor, the outer rim alone', async () => {
+    const rows = 'LEAVE BLOCK 100 X 60 X 20 R8\nCUT POCKET 50 X 30 R6 DEEP 5 AT -5,0\nCUT ⌀12 THRU AT 40,0\n';
+    const area = async (line: string) => (await run(`${head}OUTLINE "e"\n${line}\nEND\n${rows}`)).outlines[0];
+    const pocket = 1500 - (4 - Math.PI) * 36;
+    expect((await area('EDGES MOUTH OF 2')).area).toBeCloseTo(pocket, 6);
+    expect((await area('EDGES FLOOR OF 2')).area).toBeCloseTo(pocket, 6);
+    expect((await area('EDGES OUTER TOP AFTER 3')).area).toBeCloseTo(6000 - (4 - Math.PI) * 64, 6);
+    expect((await area('EDGES MOUTH OF 3')).area).toBeCloseTo(Math.PI * 36, 6);
+    expect((await area('EDGES FLOOR OF 3')).problems[0].message).toMatch(/row 3 has no floor/);
+  });
 });

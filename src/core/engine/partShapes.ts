@@ -2,7 +2,9 @@ import { dot, sideFrame, sideNormal, type Frame } from '../geometry/vec';
 import { loopsOfEdges, type PartItem } from '../outline/fromPart';
 import type { Region } from '../outline/boolean';
 import { fail, type Result } from '../result';
+import { edgesByMeaning } from './edgesByMeaning';
 import type { SolidKernel } from './kernel';
+import { sideOffset } from './planes';
 import type { SolvedRow } from './solve';
 
 /**
@@ -16,6 +18,16 @@ export function shapeOfPart(want: PartItem, kernel: SolidKernel, rows: SolvedRow
   if (want.item === 'section') {
     const frame = want.axis === 'X' ? sideFrame('right', want.at) : want.axis === 'Y' ? sideFrame('front', -want.at) : sideFrame('top', want.at);
     return loopsOfEdges(kernel.sectionEdges(row.key, frame.origin, frame.normal), frame);
+  }
+  if (want.item === 'edges') {
+    const own = want.edges === 'mouthOf' || want.edges === 'floorOf';
+    const earlier = new Map(rows.flatMap((r) => (r.planes ? [[r.row.id, r.planes] as const] : [])));
+    const found = edgesByMeaning([own ? { edge: want.edges as 'mouthOf', row: want.row } : { edge: want.edges as 'outerTop' }], kernel, row.key, earlier, nameOf);
+    if (!found.ok) return found;
+    const side = want.edges === 'outerBottom' ? 'bottom' : 'top';
+    const frame = want.edges === 'mouthOf' ? row.planes?.start : want.edges === 'floorOf' ? row.planes?.floor : sideFrame(side, sideOffset(kernel, row.key, side).offset);
+    const all = kernel.edges(row.key);
+    return frame ? loopsOfEdges(found.value.map((f) => all[f.edge]), frame) : fail('there is no plane there', { expected: 'a row with a flat mouth or floor' });
   }
   const faces = kernel.faces(row.key);
   let frame: Frame | null, chosen: number[];

@@ -82,7 +82,7 @@ export function numbersOfOutline(job: Job, name: string, scope: NumberScope, see
   seen.add(o.id);
   const out: NumberReport[] = [];
   const look = (value: unknown, path: string, key: string) => {
-    if (typeof value === 'string' && !['item', 'side', 'relation', 'dimension', 'across', 'kind', 'outline', 'treatment', 'placement', 'which', 'of', 'text', 'font', 'align', 'face', 'row', 'axis', 'end', 'against'].includes(key) && !(key === 'about' && (value === 'X' || value === 'Y'))) {
+    if (typeof value === 'string' && !['item', 'side', 'relation', 'dimension', 'across', 'kind', 'outline', 'treatment', 'placement', 'which', 'of', 'text', 'font', 'align', 'face', 'edges', 'row', 'axis', 'end', 'against'].includes(key) && !(key === 'about' && (value === 'X' || value === 'Y'))) {
       const quantity: Quantity = ['angle', 'turn', 'sweep', 'step', 'from'].includes(key) ? 'angle' : ['n', 'nx', 'ny', 'sides', 'points'].includes(key) ? 'count' : 'coordinate';
       const r = evaluateNumber(value, quantity, scope);
       out.push({ path, label: key, quantity, text: value as never, ...(r.ok ? { value: r.value } : { problem: r.problems[0] }) });

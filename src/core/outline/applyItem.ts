@@ -74,6 +74,7 @@ export function applyItem(it: OutlineItem, { now, num, get, wire, fromPart }: Wo
       return height === null || d === null || from === null ? null : added(lettering({ text: it.text, height, font: it.font, align: it.align ?? (it.around ? 'middle' : 'left'), ...(it.around ? { around: { diameter: d, from, inside: Boolean(it.around.inside) } } : {}) }), at(it));
     }
     case 'face': return added(fromPart({ item: 'face', face: it.face, row: it.row }), at(it));
+    case 'edges': return added(fromPart({ item: 'edges', edges: it.edges, row: it.row }), at(it));
     case 'section': { const plane = num(it.at, 'coordinate'); return plane === null ? null : added(fromPart({ item: 'section', axis: it.axis, at: plane, row: it.row }), { at: v2(0, 0), turn: 0 }); }
     case 'trim': case 'break': case 'extend': case 'mend': return chained(it, spot);
     case 'use': case 'join': case 'cutout': case 'overlap': {

@@ -109,7 +109,7 @@ describe('in a card', () => {
   });
 
   it('writes text, trims, faces and sections as it reads them', () => {
-    const lines = ['TEXT "TG-4" HEIGHT 8 MONO MIDDLE AROUND ⌀60 FROM 90 AT 0,1 TURN 5', 'TEXT "a b" HEIGHT #2/2 AROUND ⌀30 INSIDE', 'FACE TOP AFTER 2', 'FACE FLOOR OF 3 AT 1,2', 'SECTION Z 12.5 AFTER 3', 'TRIM AT 1,2 AGAINST "x"', 'TRIM AT 1,2', 'EXTEND START AGAINST "x"', 'EXTEND END BY 4', 'BREAK AT 1,2', 'MEND', 'MEND .1', 'LINE TO X ⌀20', 'LINE TO ⌀20,4', 'START ⌀5,0'];
+    const lines = ['TEXT "TG-4" HEIGHT 8 MONO MIDDLE AROUND ⌀60 FROM 90 AT 0,1 TURN 5', 'TEXT "a b" HEIGHT #2/2 AROUND ⌀30 INSIDE', 'FACE TOP AFTER 2', 'FACE FLOOR OF 3 AT 1,2', 'SECTION Z 12.5 AFTER 3', 'EDGES MOUTH OF 3 AT 1,2', 'EDGES OUTER TOP AFTER 1', 'TRIM AT 1,2 AGAINST "x"', 'TRIM AT 1,2', 'EXTEND START AGAINST "x"', 'EXTEND END BY 4', 'BREAK AT 1,2', 'MEND', 'MEND .1', 'LINE TO X ⌀20', 'LINE TO ⌀20,4', 'START ⌀5,0'];
     const card = `JOB "x" REV A\nUNIT mm\nOUTLINE "x"\n${lines.join('\n')}\nEND\nLEAVE BLOCK 9 X 9 X 9\nCUT FACE DEEP 1\nCUT POCKET 4 X 4 DEEP 1\n`;
     const { job, errors } = readCard(card);
     expect(errors).toEqual([]);

@@ -6,8 +6,8 @@ import type { OutlineItem } from './items';
 import type { Segment } from './outline';
 
 /** An item that takes its lines from the part as it stands after a row, with its numbers in millimetres. */
-export type PartItem = { item: 'face'; face: Extract<OutlineItem, { item: 'face' }>['face']; row: string } | { item: 'section'; axis: 'X' | 'Y' | 'Z'; at: number; row: string };
-export const partKey = (i: PartItem): string => (i.item === 'face' ? `${i.row}/${i.face}` : `${i.row}/${i.axis}${i.at}`);
+export type PartItem = { item: 'face'; face: Extract<OutlineItem, { item: 'face' }>['face']; row: string } | { item: 'edges'; edges: Extract<OutlineItem, { item: 'edges' }>['edges']; row: string } | { item: 'section'; axis: 'X' | 'Y' | 'Z'; at: number; row: string };
+export const partKey = (i: PartItem): string => (i.item === 'face' ? `${i.row}/${i.face}` : i.item === 'edges' ? `${i.row}/${i.edges}` : `${i.row}/${i.axis}${i.at}`);
 
 /** An edge as the solid library measures it. */
 export interface MeasuredEdge { curve: 'line' | 'circle' | 'other'; from: Vec3; to: Vec3; middle: Vec3; centre?: Vec3; radius?: number; axis?: Vec3; sweep?: number }

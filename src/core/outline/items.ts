@@ -43,6 +43,7 @@ export const outlineItem = z.discriminatedUnion('item', [
   }),
   // What the part gives, as it stands after a row: it follows the part.
   z.strictObject({ item: z.literal('face'), face: z.union([flat, z.literal('floor')]), row: rowRef, ...place }),
+  z.strictObject({ item: z.literal('edges'), edges: z.enum(['mouthOf', 'floorOf', 'outerTop', 'outerBottom']), row: rowRef, ...place }),
   z.strictObject({ item: z.literal('section'), axis: z.enum(['X', 'Y', 'Z']), at: numberText, row: rowRef }),
   z.strictObject({ item: z.literal('trim'), at: xy, against: z.string().min(1).max(120).optional() }),
   z.strictObject({ item: z.literal('extend'), end: z.enum(['start', 'end']), against: z.string().min(1).max(120).optional(), length: numberText.optional() }),

@@ -15,7 +15,7 @@ export const outlineForms: { group: string; lines: { text: string; what: string 
   ] },
   { group: 'made from others', lines: [
     { text: 'OFFSET 2', what: 'BOTH: a band' }, { text: 'MIRROR Y KEEP', what: '' }, { text: 'REPEAT 10X', what: 'round the zero' }, { text: 'REPEAT GRID 3 2 BY 20 15 SKIP 5', what: '' }, { text: 'USE "outline"', what: '' }, { text: 'JOIN "outline"', what: 'or CUTOUT, OVERLAP' },
-    { text: 'FACE TOP AFTER 1', what: 'the part’s own face, as it stands after a row' }, { text: 'FACE FLOOR OF 2', what: '' }, { text: 'SECTION Z 5 AFTER 1', what: '' },
+    { text: 'FACE TOP AFTER 1', what: 'the part’s own face, as it stands after a row' }, { text: 'FACE FLOOR OF 2', what: '' }, { text: 'EDGES MOUTH OF 2', what: 'or OUTER TOP AFTER 2' }, { text: 'SECTION Z 5 AFTER 1', what: '' },
   ] },
   { group: 'corners and chains', lines: [
     { text: 'ROUND 5 ALL', what: 'or INSIDE, OUTSIDE, AT P2 P3' }, { text: 'CHAMFER 1 ALL', what: '' }, { text: 'RELIEF 4 INSIDE', what: 'CORNER, WALL or BISECTOR' }, { text: 'FULLROUND P2 P3', what: 'the line between becomes an arc' },
