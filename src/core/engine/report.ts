@@ -8,6 +8,7 @@ import type { Job } from '../job/schema';
 import { writeOutlineItem } from '../callout/outlineWriter';
 import type { EvaluatedOutline } from '../outline/evaluateOutline';
 import type { OutlineText } from '../outline/items';
+import { conflictWords } from '../outline/wire';
 import type { Evaluation } from './evaluate';
 
 /** The headless report, as the contract names it. Lengths mm, areas mm², volumes mm³, masses g, angles degrees. */
@@ -53,7 +54,7 @@ function outlineReport(o: OutlineText, e: EvaluatedOutline, lines: number[] | nu
     name: o.name, closed: e.open.length === 0 && e.region.length > 0, loops: e.region.length, area: e.area, perimeter: e.perimeter, centroid: e.centroid && [e.centroid.x, e.centroid.y],
     boundingBox: e.box && { min: [e.box.min.x, e.box.min.y], max: [e.box.max.x, e.box.max.y] },
     degreesOfFreedom: e.wire?.freedom ?? 0, free: e.wire?.free ?? [], solved: (e.wire?.solved ?? true) && e.problems.length === 0,
-    conflicts: c ? [{ lines: c.items.map(line), of: c.items.map(said), drop: c.drop.map(said), text: `${c.words} cannot hold together${c.drop.length ? `; drop ${c.drop.map((i) => `line ${line(i)} (${writeOutlineItem(o.items[i], names)})`).join(' or ')}` : ''}` }] : [],
+    conflicts: c ? [{ lines: c.items.map(line), of: c.items.map(said), drop: c.drop.map(said), text: `${conflictWords(c)}${c.drop.length ? `; drop ${c.drop.map((i) => `line ${line(i)} (${writeOutlineItem(o.items[i], names)})`).join(' or ')}` : ''}` }] : [],
     redundant: (e.wire?.redundant ?? []).map(said),
     problems: e.problems.map((p) => ({ line: line(p.item), message: p.message, expected: p.expected ?? '' })),
     defects: e.defects.map((d) => ({ kind: d.kind, at: [d.at.x, d.at.y], text: d.words })),

@@ -23,6 +23,17 @@ type Read = (text: NumberText | undefined, quantity: Quantity, item: number) => 
 /** x as meant: half of what is typed where it is typed as a diameter. */
 const halved = (p: { diameter?: true }, x: number | null): number | null => (p.diameter && x !== null ? x / 2 : x);
 
+/** Centre of the next arc after an item, where it is known. */
+function nextCentre(items: OutlineItem[], after: number, read: Read): Vec2 | null {
+  for (let i = after + 1; i < items.length; i++) {
+    const it = items[i];
+    if (it.item !== 'arc' || !it.centre) continue;
+    const x = read(it.centre.x, 'coordinate', i), y = read(it.centre.y, 'coordinate', i);
+    return x !== null && y !== null ? v2(it.centre.diameter ? x / 2 : x, y) : null;
+  }
+  return null;
+}
+
 /**
  * Turns a walk into unknowns and equations, with a first guess that goes step by step from what is known.
  * What a step leaves out of `TO` stays as it was, unless length, angle, radius or tangency are to find it.
@@ -38,6 +49,8 @@ export function buildWalk(items: OutlineItem[], scope: NumberScope, size: number
   };
   const at: Vec2[] = [], elements: Element[] = [], equations: Equation[] = [];
   const points = new Map<string, number>();
+  /** Points nothing said so far gives a place to. */
+  const loose = new Set<number>();
   let closed = false, heading = 0;
   const add = (p: Vec2) => at.push(p) - 1;
   const X = (k: number) => 2 * k, Y = (k: number) => 2 * k + 1;
@@ -50,6 +63,7 @@ export function buildWalk(items: OutlineItem[], scope: NumberScope, size: number
       const x = halved(it.at, read(it.at.x, 'coordinate', item)), y = read(it.at.y, 'coordinate', item);
       const k = add(v2(x ?? 0, y ?? 0));
       points.set('P0', k);
+      if (x === null && y === null) loose.add(k);
       if (x !== null) set(item, k, 'x', x, 'x of the start');
       if (y !== null) set(item, k, 'y', y, 'y of the start');
       return;
@@ -65,7 +79,7 @@ export function buildWalk(items: OutlineItem[], scope: NumberScope, size: number
     }
     const n = elements.length + 1;
     const from = elements.length ? elements[elements.length - 1].to : points.get('P0')!;
-    const p = at[from];
+    let p = at[from];
     const near = it.near ? { x: halved(it.near, read(it.near.x, 'coordinate', item)), y: read(it.near.y, 'coordinate', item) } : null;
     const angle = it.item === 'line' ? read(it.angle, 'angle', item) : null;
     const length = it.item === 'line' ? read(it.length, 'length', item) : null;
@@ -85,17 +99,30 @@ export function buildWalk(items: OutlineItem[], scope: NumberScope, size: number
         if (d !== null) wanted[axis] = p[axis] + d;
       }
     }
+    // A loose start of an arc whose circle is known goes onto the circle: where the way so far runs along it, or turned away from the next circle.
+    if (loose.has(from) && centre?.x != null && centre.y !== null && radius !== null) {
+      const next = elements.length ? null : nextCentre(items, item, read), along = next ? Math.atan2(next.y - centre.y!, next.x - centre.x!) + (side * Math.PI) / 2 : heading - (side * Math.PI) / 2;
+      p = at[from] = v2(centre.x! + radius * Math.cos(along), centre.y! + radius * Math.sin(along));
+    }
     // Guess of the end, before anything is solved.
     const reach = length ?? size / 4;
     const turn = angle ?? heading;
     const known = { x: Number.isNaN(wanted.x) ? p.x : wanted.x, y: Number.isNaN(wanted.y) ? p.y : wanted.y };
     let end: Vec2;
     if (it.item === 'line') {
-      end = v2(known.x ?? near?.x ?? p.x + reach * Math.cos(turn), known.y ?? near?.y ?? p.y + reach * Math.sin(turn));
-      if (known.x !== null && known.y === null && near?.y == null && Math.abs(Math.cos(turn)) > 1e-6) end.y = p.y + (known.x - p.x) * Math.tan(turn);
-      if (known.y !== null && known.x === null && near?.x == null && Math.abs(Math.sin(turn)) > 1e-6) end.x = p.x + (known.y - p.y) / Math.tan(turn);
-    } else if (sweep !== null && centre?.x != null && centre.y !== null) {
-      const a = Math.atan2(p.y - centre.y!, p.x - centre.x!) + side * Math.abs(sweep), r = Math.hypot(p.x - centre.x!, p.y - centre.y!);
+      // A line left open goes the way walks usually go, round to the left; one coordinate alone is reached straight, or along it to the left.
+      const open = angle === null && !it.tangent;
+      const way = open && known.x === null && known.y === null && length === null && elements.length ? turn + Math.PI / 2 : turn;
+      end = v2(known.x ?? near?.x ?? p.x + reach * Math.cos(way), known.y ?? near?.y ?? p.y + reach * Math.sin(way));
+      if (open && elements.length) {
+        if (known.y !== null && known.x === null && near?.x == null) end.x = Math.abs(known.y - p.y) > 1e-9 ? p.x : p.x - reach * (Math.abs(Math.sin(heading)) > 1e-6 ? Math.sign(Math.sin(heading)) : -Math.sign(Math.cos(heading)));
+        if (known.x !== null && known.y === null && near?.y == null) end.y = Math.abs(known.x - p.x) > 1e-9 ? p.y : p.y + reach * (Math.abs(Math.cos(heading)) > 1e-6 ? Math.sign(Math.cos(heading)) : Math.sign(Math.sin(heading)));
+      } else {
+        if (known.x !== null && known.y === null && near?.y == null && Math.abs(Math.cos(turn)) > 1e-6) end.y = p.y + (known.x - p.x) * Math.tan(turn);
+        if (known.y !== null && known.x === null && near?.x == null && Math.abs(Math.sin(turn)) > 1e-6) end.x = p.x + (known.y - p.y) / Math.tan(turn);
+      }
+    } else if (centre?.x != null && centre.y !== null && (sweep !== null || (!it.to && !it.by && !near))) {
+      const a = Math.atan2(p.y - centre.y!, p.x - centre.x!) + side * Math.abs(sweep ?? 0.9 * Math.PI), r = radius ?? Math.hypot(p.x - centre.x!, p.y - centre.y!);
       end = v2(centre.x! + r * Math.cos(a), centre.y! + r * Math.sin(a));
     } else {
       const r = radius ?? size / 8, a = heading + (side * (sweep ?? Math.PI / 2)) / 2, chord = 2 * r * Math.abs(Math.sin((sweep ?? Math.PI / 2) / 2));
@@ -106,7 +133,10 @@ export function buildWalk(items: OutlineItem[], scope: NumberScope, size: number
       to = points.get('P0')!;
       closed = true;
       end = at[to];
-    } else to = add(end);
+    } else {
+      to = add(end);
+      if (wanted.x === null && wanted.y === null && !near) loose.add(to);
+    }
     points.set(`P${n}`, to);
     const e: Element = { kind: it.item, from, to, centre: -1, side, item };
     if (it.close && (it.to || it.by)) problems.push({ item, message: 'a step that closes ends at the start', expected: 'CLOSE without TO or BY' });

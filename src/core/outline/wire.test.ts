@@ -122,3 +122,20 @@ describe('any outline', () => {
     after.points.forEach((p, i) => expect(Math.hypot(p.at.x - before.points[i].at.x, p.at.y - before.points[i].at.y)).toBeLessThan(2e-3));
   });
 });
+
+describe('first guesses', () => {
+  it('find a belt round two circles from nothing but centres, radii and tangents', () => {
+    const belt = wire('START ?,?', 'ARC CENTRE 0,0 R 10 CCW', 'LINE TANGENT', 'ARC CENTRE 50,0 R 5 CCW TANGENT', 'LINE TANGENT CLOSE', 'TANGENT 4 1');
+    // Two circles and their outer tangents: cos φ = (r₁ − r₂)/d.
+    const phi = Math.acos(5 / 50), area = 15 * 50 * Math.sin(phi) + (Math.PI - phi) * 100 + phi * 25;
+    expect([belt.solved, belt.freedom]).toEqual([true, 0]);
+    expect(Math.abs(loopArea(belt.segments))).toBeCloseTo(area, 6);
+  });
+  it('go round to the left, so that an open outline does not lie on itself nor cross', () => {
+    const trapezoid = wire('START ?,0', 'LINE TO ?,0', 'LINE TO ?,20', 'LINE TO ?,20', 'CLOSE', 'SYMMETRIC P0 P1 ABOUT Y', 'SYMMETRIC P3 P2 ABOUT Y', 'LENGTH 1 40', 'LENGTH 3 20');
+    expect(loopArea(trapezoid.segments)).toBeCloseTo(600, 6);
+    const open = wire('START 0,0', 'LINE TO X 40', 'LINE TO ?,?', 'LINE TO X 0', 'CLOSE');
+    expect(open.freedom).toBe(2);
+    expect(loopArea(open.segments)).toBeGreaterThan(1);
+  });
+});

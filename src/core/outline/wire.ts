@@ -12,6 +12,9 @@ import { buildWalk, segmentsOf, type Walk } from './walk';
 /** A conflict: what cannot hold together, by the items of the outline, and which one of the dimensions to drop so that the rest holds. */
 export interface WireConflict { items: number[]; words: string; drop: number[] }
 
+/** A conflict in words. Where no dimension left out would mend it, it may be the beginning that was far off: that is said, and what helps. */
+export const conflictWords = (c: Pick<WireConflict, 'words' | 'drop'>): string => (c.drop.length ? `${c.words} cannot hold together` : `no way was found to make these hold together: ${c.words}. NEAR on an open end says where to look`);
+
 /** What became of a walk. `inked` says of each element whether it is fully located. */
 export interface Wire {
   segments: Segment[];

@@ -6,7 +6,7 @@ import { namedIn, readOutlineLine, writeOutlineItem, type RowNames } from '@/cor
 import { numberScope } from '@/core/engine/numbers';
 import { INCH, showLength, type NumberScope } from '@/core/number';
 import type { OutlineItem, OutlineText } from '@/core/outline/items';
-import { tieDown } from '@/core/outline/wire';
+import { conflictWords, tieDown } from '@/core/outline/wire';
 import { outlineDxf, outlineDxfNewer } from '@/io/dxfOutlines';
 import { outlineSvg } from '@/io/svg';
 import { useBench } from '../store/benchStore';
@@ -79,7 +79,7 @@ export function OutlineEditor({ outline }: { outline: OutlineText }) {
         <button className="btn small" onClick={close}>back to the route card</button>
       </header>
       <p className={css.state} data-testid="outline-state">
-        {conflict ? <span className="red">✗ these cannot hold together: {conflict.words}</span> : wire && wire.segments.length ? (wire.freedom ? `${wire.freedom} free, in pencil: ${wire.free.slice(0, 4).join('; ')}${wire.free.length > 4 ? ' …' : ''}` : 'fully located, in ink') : e?.region.length ? 'fully located, in ink' : 'nothing yet: START 0,0 then LINE TO X 40, or CIRCLE ⌀20'}
+        {conflict ? <span className="red">✗ {conflict.drop.length ? `these cannot hold together: ${conflict.words}` : conflictWords(conflict)}</span> : wire && wire.segments.length ? (wire.freedom ? `${wire.freedom} free, in pencil: ${wire.free.slice(0, 4).join('; ')}${wire.free.length > 4 ? ' …' : ''}` : 'fully located, in ink') : e?.region.length ? 'fully located, in ink' : 'nothing yet: START 0,0 then LINE TO X 40, or CIRCLE ⌀20'}
       </p>
       <ol className={css.lines} aria-label="Lines of the outline">
         {outline.items.map((it, i) => {
