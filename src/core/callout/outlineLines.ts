@@ -55,17 +55,18 @@ const placed = (r: Reader): { at?: XY; turn?: NumberText } => {
 /** Values of a line or arc, in any order. */
 function step(r: Reader, item: 'line' | 'arc'): OutlineItem {
   const s: Record<string, unknown> = { item, ...(item === 'arc' ? { side: 'ccw' } : {}) };
+  const once = (key: string, word: string) => { if (s[key] !== undefined) r.fail('each value once', `${word} is given twice`, r.pos - word.length); };
   while (!r.done) {
-    if (r.take('TO')) s.to = some(r, 'to');
-    else if (r.take('BY')) s.by = some(r, 'by');
+    if (r.take('TO')) { once('to', 'TO'); s.to = some(r, 'to'); }
+    else if (r.take('BY')) { once('by', 'BY'); s.by = some(r, 'by'); }
     else if (r.take('TANGENT')) s.tangent = true;
     else if (r.take('CLOSE')) s.close = true;
-    else if (r.take('NEAR')) s.near = point(r, 'near');
-    else if (item === 'line' && r.take('L')) s.length = r.number('length', 'a length');
-    else if (item === 'line' && r.take('A')) s.angle = r.angle('angle');
-    else if (item === 'arc' && r.take('R')) s.radius = r.number('radius', 'a radius');
-    else if (item === 'arc' && (r.take('CENTRE') || r.take('CENTER'))) s.centre = point(r, 'centre');
-    else if (item === 'arc' && r.take('SWEEP')) s.sweep = r.angle('sweep');
+    else if (r.take('NEAR')) { once('near', 'NEAR'); s.near = point(r, 'near'); }
+    else if (item === 'line' && r.take('L')) { once('length', 'L'); s.length = r.number('length', 'a length'); }
+    else if (item === 'line' && r.take('A')) { once('angle', 'A'); s.angle = r.angle('angle'); }
+    else if (item === 'arc' && r.take('R')) { once('radius', 'R'); s.radius = r.number('radius', 'a radius'); }
+    else if (item === 'arc' && (r.take('CENTRE') || r.take('CENTER'))) { once('centre', 'CENTRE'); s.centre = point(r, 'centre'); }
+    else if (item === 'arc' && r.take('SWEEP')) { once('sweep', 'SWEEP'); s.sweep = r.angle('sweep'); }
     else if (item === 'arc' && r.take('CCW')) s.side = 'ccw';
     else if (item === 'arc' && r.take('CW')) s.side = 'cw';
     else if (item === 'arc' && r.take('LONG')) s.long = true;

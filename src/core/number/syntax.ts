@@ -102,7 +102,7 @@ export function readExpression(text: string, start: number, spaced: boolean): { 
       brackets++;
       node = sum();
       blanks();
-      if (text[pos] !== ')') bad('a bracket is open', ')');
+      if (text[pos] !== ')') bad(text[pos] === '!' ? 'the ! of an own choice stands at the end of the whole number' : 'a bracket is open', text[pos] === '!' ? '(…)!' : ')');
       pos++;
       brackets--;
     } else if (c === '#') {
@@ -128,7 +128,7 @@ export function readExpression(text: string, start: number, spaced: boolean): { 
           args.push(sum());
           blanks();
         }
-        if (text[pos] !== ')') bad('a bracket is open', ')');
+        if (text[pos] !== ')') bad(text[pos] === '!' ? 'the ! of an own choice stands at the end of the whole number' : 'a bracket is open', text[pos] === '!' ? '(…)!' : ')');
         pos++;
         brackets--;
         if (arity !== 'many' && args.length !== arity) bad(`${name} takes ${arity} number${arity === 1 ? '' : 's'}`, `${name}(…)`, at);

@@ -91,13 +91,12 @@ export function buildWalk(items: OutlineItem[], scope: NumberScope, size: number
     const otherwise = (it.item === 'line' && (it.angle !== undefined || it.length !== undefined)) || Boolean(it.tangent) || (it.item === 'arc' && (it.sweep !== undefined || it.centre !== undefined));
     const wanted: { x: number | null; y: number | null } = { x: null, y: null };
     for (const axis of ['x', 'y'] as const) {
-      if (it.to) {
-        if (it.to[axis] !== undefined) wanted[axis] = axis === 'x' ? halved(it.to, read(it.to.x, 'coordinate', item)) : read(it.to.y, 'coordinate', item);
-        else if (!otherwise) wanted[axis] = NaN;
-      } else if (it.by) {
-        const typed = it.by[axis] === undefined ? (otherwise ? null : 0) : read(it.by[axis], 'coordinate', item), d = axis === 'x' ? halved(it.by, typed) : typed;
+      if (it.to?.[axis] !== undefined) wanted[axis] = axis === 'x' ? halved(it.to, read(it.to.x, 'coordinate', item)) : read(it.to.y, 'coordinate', item);
+      else if (it.by?.[axis] !== undefined) {
+        const typed = read(it.by[axis], 'coordinate', item), d = axis === 'x' ? halved(it.by, typed) : typed;
         if (d !== null) wanted[axis] = p[axis] + d;
-      }
+      } else if (it.to && !otherwise) wanted[axis] = NaN;
+      else if (it.by && !otherwise) wanted[axis] = p[axis];
     }
     // A loose start of an arc whose circle is known goes onto the circle: where the way so far runs along it, or turned away from the next circle.
     if (loose.has(from) && centre?.x != null && centre.y !== null && radius !== null) {
@@ -142,12 +141,11 @@ export function buildWalk(items: OutlineItem[], scope: NumberScope, size: number
     if (it.close && (it.to || it.by)) problems.push({ item, message: 'a step that closes ends at the start', expected: 'CLOSE without TO or BY' });
     if (!it.close) for (const axis of ['x', 'y'] as const) {
       const name = `${axis} of the end of step ${n}`, i = axis === 'x' ? X : Y;
-      if (it.to && it.to[axis] !== undefined && wanted[axis] !== null) set(item, to, axis, wanted[axis]!, name);
-      else if (it.to && Number.isNaN(wanted[axis])) eq(item, 'relation', [i(from), i(to)], `step ${n} keeps its ${axis}`, (v) => v[i(to)] - v[i(from)]);
-      else if (it.by && (it.by[axis] !== undefined || !otherwise)) {
+      if (it.to?.[axis] !== undefined) { if (wanted[axis] !== null) set(item, to, axis, wanted[axis]!, name); }
+      else if (it.by && (it.by[axis] !== undefined || (!it.to && !otherwise))) {
         const typed = it.by[axis] === undefined ? 0 : read(it.by[axis], 'coordinate', item), d = axis === 'x' ? halved(it.by, typed) : typed;
         if (d !== null) eq(item, 'dimension', [i(from), i(to)], `${axis} of step ${n}`, (v) => v[i(to)] - v[i(from)] - d);
-      }
+      } else if (it.to && Number.isNaN(wanted[axis])) eq(item, 'relation', [i(from), i(to)], `step ${n} keeps its ${axis}`, (v) => v[i(to)] - v[i(from)]);
     }
     if (it.item === 'line') {
       if (angle !== null) {

@@ -16,6 +16,12 @@ describe('walks', () => {
     expect([w.freedom, w.closed, w.solved, w.inked]).toEqual([0, true, true, [true, true, true, true]]);
     expect(loopArea(w.segments)).toBeCloseTo(1200, 9);
   });
+  it('one coordinate from zero, the other from where it stands', () => {
+    const w = wire('START 10,10', 'LINE TO X 40 BY Y 5', 'LINE BY X -3 TO Y 0', 'CLOSE');
+    expect(w.points.slice(1, 3).map((p) => p.at)).toEqual([{ x: 40, y: 15 }, { x: 37, y: 0 }]);
+    expect([w.freedom, w.solved]).toEqual([0, true]);
+    expect(() => wire('START 0,0', 'LINE TO 3,4 TO 5,6')).toThrow('TO is given twice');
+  });
   it('lengths, angles, increments', () => {
     const w = wire('START 10,10', 'LINE L 50 A 30', 'LINE BY -20,15', 'LINE BY Y 5', 'CLOSE');
     expect(w.points[1].at).toEqual({ x: expect.closeTo(10 + 50 * Math.cos(Math.PI / 6), 9), y: expect.closeTo(35, 9) });
