@@ -24,6 +24,7 @@ const jobs: { file: string; drawing: string; views: { top: 'top' | 'bottom' }; n
   { file: 'float-pulley', drawing: 'TG-009', views: { top: 'top' }, notes: { 1: ['front', 36, 8, 'R'], 2: ['front', -36, 18, 'L'], 3: ['top', 11 * c45, 11 * c45, 'R'], 4: ['front', 11.95, 20, 'R'], 5: ['front', -11.9, 20.4, 'L'], 6: ['front', -11, 22.5, 'L'], 7: ['top', -20 * c45, 20 * c45, 'L'], 8: ['front', 24, 19, 'R'], 9: ['top', 26 * .866, 13, 'R'], 10: ['top', -26, 0, 'L'], 11: ['front', 30, 18.4, 'R'], 12: ['front', -28, 18, 'L'] } },
   { file: 'chart-drum-hub', drawing: 'TG-027', views: { top: 'top' }, notes: { 1: ['top', 45 * c45, 45 * c45, 'R'], 8: ['top', 33.6, 17.5, 'R'], 9: ['top', 9.06, 33.8, 'R'], 10: ['top', 33.8, 9.1, 'R'], 11: ['top', 37.5, 0, 'R'], 5: ['top', 10 * c45, -10 * c45, 'R'], 3: ['top', 25 * c45, -25 * c45, 'R'], 14: ['top', 21 * .5, -21 * .866, 'R'], 32: ['top', -14.8, -31.5, 'R'], 12: ['top', -35.8, 17.5, 'L'], 27: ['top', -37, 0, 'L'], 28: ['top', -17, 0, 'L'], 20: ['top', -22, 8, 'L'], 6: ['top', -15 * c45, -15 * c45, 'L'], 31: ['top', -19.9, -31.7, 'L'], 15: ['top', -18 * c45, 18 * c45, 'L'], 25: ['top', -14 * .9, -14 * .436, 'L'], 4: ['front', 25, 38, 'R'], 18: ['front', 15.7, 31.9, 'R'], 22: ['front', 44.5, .5, 'R'], 23: ['front', 2, 22, 'R'], 29: ['front', 16, 37.5, 'R'], 30: ['front', 25, 26, 'R'], 17: ['front', 15.7, 31.2, 'R'], 2: ['front', -45, 6, 'L'], 7: ['front', -15, 33, 'L'], 13: ['front', -35.8, 8, 'L'], 16: ['front', -19.5, 1, 'L'], 19: ['front', -15.7, 34, 'L'], 21: ['front', -22, 34, 'L'], 24: ['front', -2, 22, 'L'], 26: ['front', 14, 1.5, 'R'] } },
   { file: 'ratchet-wheel', drawing: 'TG-033', views: { top: 'top' }, notes: { 1: ['top', 40 * .6, -40 * .8, 'R'], 2: ['top', -41, 23, 'L'], 3: ['top', 0, -47, 'L'], 4: ['top', 4, 45, 'R'], 5: ['top', -3.2, 46, 'L'], 6: ['top', 10 * c45, -10 * c45, 'R'], 7: ['top', 29.8, 9.8, 'R'], 8: ['top', -28 * .95, -28 * .31, 'L'], 9: ['front', 40, 5, 'R'], 10: ['top', -17 * c45, 17 * c45, 'L'], 11: ['front', -17, 9, 'L'], 12: ['top', 3, 11, 'R'], 13: ['top', 0, 12.8, 'R'] } },
+  { file: 'counterweight', drawing: 'TG-036', views: { top: 'bottom' }, notes: { 1: ['front', 27, 24, 'R'], 2: ['front', -10, 60, 'L'], 3: ['front', 10, 57, 'R'], 4: ['front', 24.7, 41.7, 'R'], 5: ['front', -20, 44, 'L'], 6: ['front', 2.2, 54.2, 'R'], 7: ['front', -3.1, 52, 'L'], 8: ['front', 25.5, 12, 'R'], 9: ['front', -27, 12, 'L'], 10: ['top', 2.5, 0, 'R'], 11: ['front', -2.5, 8, 'L'] } },
 ];
 
 const escape = (t: string) => t.replace(/&/g, '&amp;').replace(/</g, '&lt;');
@@ -32,7 +33,8 @@ const kernel = await loadKernel();
 const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox', '--disable-background-networking'] });
 const page = await browser.newPage({ viewport: { width: W, height: H } });
 
-for (const j of jobs) {
+// One demo alone, by its file: node --import tsx scripts/demoPrints.mts counterweight
+for (const j of jobs.filter((x) => !process.argv[2] || x.file === process.argv[2])) {
   const text = readFileSync(new URL(`${j.file}.card`, demo), 'utf8');
   const read = readCard(text);
   if (read.errors.length) throw new Error(`${j.file}: ${JSON.stringify(read.errors)}`);

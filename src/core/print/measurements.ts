@@ -25,6 +25,8 @@ function round(row: SolvedRow, mine: FaceInfo[], faces: FaceInfo[], edges: EdgeI
   for (const f of mine) if (f.surface === 'cylinder') put(f.radius!, 'cylinder');
     else if (f.radius !== undefined) out.push({ value: f.radius, by: `${f.surface === 'torus' ? 'round' : 'ball'} of row ${row.number}`, family: 'radius', rows });
   for (const e of edges) if (e.curve === 'circle' && e.faces.some((i) => faces[i].tag?.row === row.row.id)) put(e.radius!, 'round edge');
+  // A groove of round section turned about an axis stands where its middle is.
+  if (row.row.body.kind === 'cutTurned') for (const f of mine) if (f.surface === 'torus') out.push({ value: Math.abs((f.box.min.z + f.box.max.z) / 2), by: `middle of the round groove of row ${row.number} from Z0`, family: 'position', along: { x: 0, y: 0, z: 1 }, rows });
   const bc = boltCircle(row, mine);
   if (bc !== null) out.push({ value: bc, by: `circle through the ${axesOf(mine).length} axes of row ${row.number}`, family: 'boltCircle', rows });
   return out;

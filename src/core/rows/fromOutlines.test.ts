@@ -81,6 +81,15 @@ describe('engraving', () => {
   });
 });
 
+describe('broken edges', () => {
+  it('are not asked of an engraved line, and are of a turned taper', async () => {
+    const lines = ['EDGES BREAK 0.3', outline('e', 'CIRCLE ⌀12'), outline('taper', 'START ⌀0,0', 'LINE TO X ⌀30', 'LINE TO ⌀20,20', 'LINE TO X ⌀0', 'CLOSE')];
+    const count = async (...rows: string[]) => (await evaluateCard(card(lines, ...rows))).findings.filter((f) => f.rule === 'edge-break').map((f) => f.value);
+    expect(await count('LEAVE BLOCK 40 X 30 X 10', 'CUT BREAK 0.3 ALL SHARP', 'CUT ENGRAVE "e" V 60 DEEP .3')).toEqual([]);
+    expect(await count('LEAVE TURNED "taper"')).toEqual([2]);
+  });
+});
+
 describe('an open chain', () => {
   const bite = outline('bite', 'START -10,-40', 'LINE TO Y -12', 'LINE TO X 10', 'LINE TO Y -40');
 

@@ -68,9 +68,12 @@ export const edgeBreak: Rule = {
   find(c) {
     const asked = c.job.title.edgeBreak;
     if (asked === undefined) return [];
-    // A chamfer, a round or a countersink is a broken edge itself.
-    const treated = (i: number) => ['chamfer', 'round', 'cone'].includes(c.faces[i].tag?.role ?? '');
-    const sharp = c.edges.filter((e) => isSharp(e) && e.length > 1e-6 && !e.faces.some(treated));
+    // A chamfer, a round or a countersink is a broken edge itself; a taper that was turned is none.
+    const kindOfRow = new Map(c.rows.map((r) => [r.row.id, r.row.body.kind]));
+    const treated = (i: number) => { const tag = c.faces[i].tag; return ['chamfer', 'round'].includes(tag?.role ?? '') || (tag?.role === 'cone' && !['leaveTurned', 'cutTurned'].includes(kindOfRow.get(tag.row) ?? '')); };
+    // An engraved line is its own sharp edge.
+    const engraved = (f: number) => kindOfRow.get(c.faces[f].tag?.row ?? '') === 'cutEngrave';
+    const sharp = c.edges.filter((e) => isSharp(e) && e.length > 1e-6 && !e.faces.some(treated) && !e.faces.some(engraved));
     if (!sharp.length) return [];
     const line = readRowLine(`CUT BREAK ${inCallout(asked)} ALL SHARP`, rowNames(c.job.rows), `break-${c.job.rows.length + 1}`);
     return [{
