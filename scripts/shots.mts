@@ -44,6 +44,10 @@ try {
   await open('Winding ratchet');
   await page.getByRole('group', { name: 'Outlines' }).getByRole('button', { name: /^pawl window/ }).click(); await wait(700);
   await page.getByLabel('line 3').first().fill('ARC TO X ? R 6.5!'); await page.keyboard.press('Enter'); await wait(1500); await shot('outline');
+  await open('Counterweight');
+  await page.getByRole('group', { name: 'Outlines' }).getByRole('button', { name: /^half profile/ }).click(); await wait(700);
+  await page.getByLabel('Next line of the outline').fill('DISTANCE 1 5 61'); await page.keyboard.press('Enter'); await wait(1200); await shot('outline-conflict');
+  await page.keyboard.press('Control+z'); await page.getByRole('button', { name: 'back to the route card' }).click(); await page.getByRole('button', { name: 'Pictorial' }).click(); await page.waitForFunction(() => /\d/.test(document.querySelector('[data-testid=volume]')?.textContent ?? ''), null, { timeout: 60_000 }); await wait(2500); await shot('turned');
   await open('Float pulley');
   await page.getByRole('button', { name: 'dark' }).click(); await wait(1000); await shot('dark');
 } finally {

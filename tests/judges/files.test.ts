@@ -37,6 +37,17 @@ describe('files', () => {
     const volume = ask('import gmsh,json,sys\ngmsh.initialize()\ngmsh.option.setNumber("General.Terminal",0)\ngmsh.model.occ.importShapes(sys.argv[1])\ngmsh.model.occ.synchronize()\nv=sum(gmsh.model.occ.getMass(3,t) for d,t in gmsh.model.getEntities(3))\nprint(json.dumps(v))', file);
     expect(Math.abs(volume / e.part!.volume - 1)).toBeLessThan(1e-6);
   });
+  judge('gmsh', has('gmsh') && spawnSync('admesh', ['--version']).status !== null)('turned, engraved and open to the edge: the same volume by gmsh, closed by admesh', async () => {
+    const e = await evaluateCard(mm('OUTLINE "half"', 'START ⌀0,0', 'LINE TO X ⌀50', 'LINE TO Y 8', 'ARC TO ⌀34,16 R 8', 'LINE TO X ⌀0', 'CLOSE', 'END', 'OUTLINE "mark"', 'TEXT "T" HEIGHT 6 MIDDLE AT 0,6', 'RECTANGLE 12 X 4 R1 AT 0,1', 'END', 'OUTLINE "flat"', 'START -30,-10', 'LINE TO X 30', 'END', 'LEAVE TURNED "half"', 'CUT POCKET "flat" RIGHT DEEP 3', 'CUT ENGRAVE "mark" V 60 DEEP .3'));
+    expect(e.solved.rows.map((r) => r.state)).toEqual(['ok', 'ok', 'ok']);
+    const { kernel } = await loadEngine();
+    const file = put('turned.step', kernel.step(e.solved.finalKey!));
+    const volume = ask('import gmsh,json,sys\ngmsh.initialize()\ngmsh.option.setNumber("General.Terminal",0)\ngmsh.model.occ.importShapes(sys.argv[1])\ngmsh.model.occ.synchronize()\nv=sum(gmsh.model.occ.getMass(3,t) for d,t in gmsh.model.getEntities(3))\nprint(json.dumps(v))', file);
+    expect(Math.abs(volume / e.part!.volume - 1)).toBeLessThan(1e-6);
+    const out = execFileSync('admesh', [put('turned.stl', stlBytes(kernel.closedMesh(e.solved.finalKey!), 'turned'))], { encoding: 'utf8' });
+    expect(/Number of parts\s*:\s*1\s/.test(out)).toBe(true);
+    expect(/Total disconnected facets\s*:\s*0\s/.test(out)).toBe(true);
+  });
   judge('ezdxf', has('ezdxf'))('DXF passes an audit and holds the arcs as arcs', async () => {
     const e = await evaluateCard(part);
     const plans = planPaths(jobOf(part), e.solved.rows);
