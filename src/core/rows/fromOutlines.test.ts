@@ -81,6 +81,14 @@ describe('engraving', () => {
   });
 });
 
+describe('a hole across a neck', () => {
+  it('is as deep as the neck is wide, not as the body before it', async () => {
+    const neck = outline('n', 'START ⌀0,0', 'LINE TO X ⌀54', 'LINE TO Y 30', 'LINE TO X ⌀20', 'LINE TO Y 60', 'LINE TO X ⌀0', 'CLOSE');
+    const found = (await evaluateCard(card([neck], 'LEAVE TURNED "n"', 'CUT ⌀5 THRU AT 0,45 ON FRONT'))).findings.filter((f) => f.rule === 'drill-depth-ratio');
+    expect(found.map((f) => [f.severity, f.value])).toEqual([['note', expect.closeTo(4, 1)]]);
+  });
+});
+
 describe('broken edges', () => {
   it('are not asked of an engraved line, and are of a turned taper', async () => {
     const lines = ['EDGES BREAK 0.3', outline('e', 'CIRCLE ⌀12'), outline('taper', 'START ⌀0,0', 'LINE TO X ⌀30', 'LINE TO ⌀20,20', 'LINE TO X ⌀0', 'CLOSE')];

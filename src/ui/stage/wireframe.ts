@@ -47,7 +47,9 @@ export function outlineLines(e: EvaluatedOutline, z: number, p: Palette): { poin
     else loose.push(...pencil(points, z, size / 160));
   });
   // What was made of the walk (repeats, joins, rounds) in a thin line; a shape without a walk is inked.
-  const made = e.wire && !e.modified ? [] : [...e.region, ...e.open].flatMap((l) => l.flatMap((s) => segmentsOf(pointsOf(s), z)));
+  // While the walk is free, what is made of it is as loose as the walk.
+  const free = Boolean(e.wire && e.wire.freedom > 0);
+  const made = e.wire && !e.modified ? [] : [...e.region, ...e.open].flatMap((l) => l.flatMap((s) => (free ? pencil(pointsOf(s), z, size / 160) : segmentsOf(pointsOf(s), z))));
   for (const q of e.wire?.points ?? []) cross(q.at, size / 110, marks);
   for (const d of e.defects) cross(d.at, size / 45, wrong);
   return [

@@ -27,7 +27,9 @@ function drilled(c: RuleContext, row: SolvedRow): { diameter: number; depth: num
   const frame = row.planes!.start!;
   const own = facesOfRow(c, row.row.id).filter(({ face }) => face.surface === 'cylinder' && Math.abs(face.radius! - diameter / 2) < 1e-6);
   const deepest = Math.max(0, ...own.map(({ face }) => -boxInFrame(frame, face.box).min.z));
-  return { diameter, depth: deepest, blind: false };
+  // A hole that starts in the air over a lower place is as deep as from where it meets the material.
+  const entry = own.length ? Math.max(0, Math.min(...facesOfRow(c, row.row.id).map(({ face }) => -boxInFrame(frame, face.box).max.z))) : 0;
+  return { diameter, depth: deepest - entry, blind: false };
 }
 
 const drillsOf = (c: RuleContext) => (c.job.unit === 'in' ? inchDrills : metricDrills).rows;
