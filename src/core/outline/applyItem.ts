@@ -1,7 +1,7 @@
 import { fail, ok, type Result } from '../result';
 import type { NumberText, Quantity } from '../number';
 import { v2, type Vec2 } from '../geometry/vec';
-import { band, combine, offsetRegion, oriented, type Region } from './boolean';
+import { band, combine, joined, offsetRegion, oriented, type Region } from './boolean';
 import { breakAt, extend, mend, trimAt, type Made } from './chains';
 import { fullRound, relieve, treat } from './corners';
 import type { EvaluatedOutline } from './evaluateOutline';
@@ -24,6 +24,8 @@ export interface Work {
 }
 /** Gaps that are mended without a size being said, mm. */
 const MEND = 0.05;
+/** Elements a repeat may make: more could not be followed while typing. */
+const MOST = 6000;
 const closed = (m: Made): Made => ({ region: oriented(m.region), open: m.open });
 
 /** One item that is not part of the walk, on what stands so far. Null where there is nothing to do. */
@@ -83,7 +85,7 @@ export function applyItem(it: OutlineItem, { now, num, get, wire, fromPart }: Wo
       if (!p) return null;
       const region = moved(other.value.region, p.at, p.turn);
       if (it.item === 'use') return ok({ region: oriented([...now.region, ...region]), open: [...now.open, ...moved(other.value.open, p.at, p.turn)] });
-      return ok({ ...now, region: oriented(combine(now.region, region, it.item)) });
+      return ok({ ...now, region: oriented(it.item === 'join' ? joined(now.region, region) : combine(now.region, region, it.item)) });
     }
     case 'offset': {
       const d = num(it.by, 'coordinate');
@@ -104,19 +106,22 @@ export function applyItem(it: OutlineItem, { now, num, get, wire, fromPart }: Wo
         angle = Math.atan2(v[3] - v[1], v[2] - v[0]);
       }
       const flipped = mirrored(now.region, from, angle), open = mirrored(now.open, from, angle);
-      return ok(it.keep ? { region: oriented(combine(now.region, flipped, 'join')), open: [...now.open, ...open] } : { region: flipped, open });
+      return ok(it.keep ? { region: oriented(joined(now.region, flipped)), open: [...now.open, ...open] } : { region: flipped, open });
     }
     case 'repeat': {
       const places = placesOf(it.pattern, num);
       if (!places) return null;
       if (places.length > 2000) return fail(`${places.length} places are too many`, { expected: 'at most 2000' });
       const kept = places.filter((_, i) => !it.skip?.includes(i + 1));
+      const elements = kept.length * (now.region.flat().length + now.open.flat().length);
+      if (elements > MOST) return fail(`${elements} elements are too many`, { expected: `at most ${MOST}: fewer copies, or the row repeated` });
       // Copies that overlap become one: a repeated tooth runs into its neighbours.
       let region: Region = [];
       for (const p of kept) {
         const copy = now.region.map((l) => moveAbout(l, p));
-        region = region.length ? combine(region, copy, 'join') : copy;
+        region = region.length ? joined(region, copy) : copy;
       }
+      if (!region.length && now.region.length) return fail('the copies run into one another in too many places to be joined', { expected: 'another count, or copies that stand apart' });
       return ok({ region: oriented(region), open: kept.flatMap((p) => now.open.map((c) => moveAbout(c, p))) });
     }
     case 'fullRound': {

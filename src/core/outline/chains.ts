@@ -1,8 +1,8 @@
 import { fail, ok, type Result } from '../result';
 import { distance2, v2, type Vec2 } from '../geometry/vec';
 import { carriers, distanceTo, meetings, merged, parameterOf, pointAt, reversed, splitAt, stitch } from './meet';
-import { endOf, loopArea, segmentLength, startOf, type Segment } from './outline';
-import type { Region } from './boolean';
+import { endOf, loopArea, loopBox, segmentLength, startOf, type Segment } from './outline';
+import { index, type Region } from './boolean';
 
 /** What stands so far: closed loops and open chains. */
 export interface Made { region: Region; open: Segment[][] }
@@ -24,23 +24,33 @@ function remade(chains: Chain[]): Made {
 
 /** Open chains joined where exactly two of their ends meet. */
 export function joinEnds(open: Segment[][], near = MEET): { loops: Region; open: Segment[][] } {
-  let left = open.map((c) => [...c]);
-  const ends = (c: Segment[]) => [startOf(c[0]), endOf(c[c.length - 1])];
-  for (let again = true; again; ) {
-    again = false;
-    const crowd = (p: Vec2) => left.reduce((n, c) => n + ends(c).filter((q) => distance2(p, q) <= near).length, 0);
-    search: for (let i = 0; i < left.length; i++) for (let j = i + 1; j < left.length; j++) for (const a of [0, 1] as const) for (const b of [0, 1] as const) {
-      const p = ends(left[i])[a], q = ends(left[j])[b];
-      if (distance2(p, q) > near || crowd(p) !== 2) continue;
-      const first = a === 1 ? left[i] : turned(left[i]), second = b === 0 ? left[j] : turned(left[j]);
-      left = [...left.filter((_, k) => k !== i && k !== j), [...first, ...second]];
-      again = true;
-      break search;
+  const home = (c: Segment[]) => distance2(startOf(c[0]), endOf(c[c.length - 1])) <= near && (c.length > 1 || c[0].kind === 'arc');
+  const loops = open.filter(home), left = open.filter((c) => !home(c));
+  if (left.length > MOST_CHAINS) return { loops: loops.map(merged), open: left };
+  // End 2k is the start of chain k, 2k + 1 its end; each goes on with the one other end that lies there.
+  const at = left.flatMap((c) => [startOf(c[0]), endOf(c[c.length - 1])]);
+  const partner = at.map((p, i) => { const there = at.flatMap((q, j) => (j !== i && distance2(p, q) <= near ? [j] : [])); return there.length === 1 ? there[0] : -1; });
+  const used = new Set<number>(), rest: Segment[][] = [];
+  const follow = (from: number): { chain: Segment[]; closed: boolean } => {
+    const chain: Segment[] = [];
+    for (let end = from; ; ) {
+      const k = end >> 1;
+      used.add(k);
+      chain.push(...(end % 2 === 0 ? left[k] : turned(left[k])));
+      const next = partner[end ^ 1];
+      if (next < 0 || next === from) return { chain, closed: next === from };
+      if (used.has(next >> 1)) return { chain, closed: false };
+      end = next;
     }
-  }
-  const home = (c: Segment[]) => distance2(...(ends(c) as [Vec2, Vec2])) <= near && (c.length > 1 || c[0].kind === 'arc');
-  return { loops: left.filter(home).map(merged), open: left.filter((c) => !home(c)) };
+  };
+  const take = (from: number) => { const r = follow(from); if (r.closed && (r.chain.length > 1 || r.chain[0].kind === 'arc')) loops.push(r.chain); else rest.push(r.chain); };
+  // Chains that begin somewhere first; what is left then goes round.
+  for (let e = 0; e < at.length; e++) if (!used.has(e >> 1) && partner[e] < 0) take(e);
+  for (let k = 0; k < left.length; k++) if (!used.has(k)) take(2 * k);
+  return { loops: loops.map(merged), open: rest };
 }
+/** Open chains that are still looked through for ends that meet. */
+const MOST_CHAINS = 1500;
 const turned = (c: Segment[]) => [...c].reverse().map(reversed);
 
 /** The segment nearest to a place: which chain, which of its segments, how far. */
@@ -111,6 +121,7 @@ export function extend(made: Made, end: 'start' | 'end', to: { other: Segment[] 
   if (made.open.length !== 1) return fail(made.open.length ? `there are ${made.open.length} open chains` : 'there is no open chain to extend', { expected: 'one open chain' });
   const chain = end === 'end' ? [...made.open[0]] : turned(made.open[0]);
   const s = chain[chain.length - 1], l = segmentLength(s);
+  if (l < 1e-9) return fail('the element at that end has no length', { expected: 'MEND first, or a step that goes somewhere' });
   let by: number;
   if ('length' in to) by = to.length;
   else {
@@ -177,6 +188,7 @@ const near = (a: Segment, b: Segment, p: Vec2): boolean => { const d = (s: Segme
 /** Ends of open chains within the gap of one another brought together, nearest pair first. */
 function closeGaps(open: Segment[][], gap: number): Segment[][] {
   const left = open.map((c) => [...c]);
+  if (left.length > 200) return left;
   for (let guard = 0; guard < 5000; guard++) {
     let best: { i: number; j: number; a: 0 | 1; b: 0 | 1; d: number } | null = null;
     const end = (c: Segment[], k: 0 | 1) => (k ? endOf(c[c.length - 1]) : startOf(c[0]));
@@ -209,15 +221,16 @@ const near1 = (t: number, turn: number) => (t < 0.5 ? t + (2 * Math.PI) / turn :
 
 /** Loops that cross themselves made the boundary of what they wind round. */
 function uncrossed(region: Region): Region {
-  const all = region.flat();
-  const crossed = all.some((s, i) => all.some((o, k) => k > i && meetings(s, o).some((m) => Math.min(distance2(m, startOf(s)), distance2(m, endOf(s))) > MEET || Math.min(distance2(m, startOf(o)), distance2(m, endOf(o))) > MEET)));
+  const all = region.flat(), near = index(all), about = (s: Segment) => near(loopBox([s])).filter((o) => o !== s);
+  const crossed = all.some((s) => about(s).some((o) => meetings(s, o).some((m) => Math.min(distance2(m, startOf(s)), distance2(m, endOf(s))) > MEET || Math.min(distance2(m, startOf(o)), distance2(m, endOf(o))) > MEET)));
   if (!crossed) return region;
-  const pieces = all.flatMap((s) => splitAt(s, all.flatMap((o) => (o === s ? [] : meetings(s, o)))));
+  const pieces = all.flatMap((s) => splitAt(s, about(s).flatMap((o) => meetings(s, o))));
   const kept = pieces.flatMap((s): Segment[] => {
     const m = pointAt(s, 0.5), a = pointAt(s, 0.5 - 1e-4), b = pointAt(s, 0.5 + 1e-4), l = distance2(a, b) || 1, nx = (-(b.y - a.y) / l) * 1e-5, ny = ((b.x - a.x) / l) * 1e-5;
     const left = winding(region, v2(m.x + nx, m.y + ny)) !== 0, right = winding(region, v2(m.x - nx, m.y - ny)) !== 0;
     return left === right ? [] : [left ? s : reversed(s)];
   });
-  const single = kept.filter((s, i) => !kept.some((o, k) => k < i && o.kind === s.kind && distance2(startOf(o), startOf(s)) < MEET && distance2(endOf(o), endOf(s)) < MEET && distance2(pointAt(o, 0.5), pointAt(s, 0.5)) < MEET));
+  const order = new Map(kept.map((s, i) => [s, i])), twins = index(kept);
+  const single = kept.filter((s, i) => !twins(loopBox([s])).some((o) => order.get(o)! < i && o.kind === s.kind && distance2(startOf(o), startOf(s)) < MEET && distance2(endOf(o), endOf(s)) < MEET && distance2(pointAt(o, 0.5), pointAt(s, 0.5)) < MEET));
   return stitch(single).loops.filter((l) => Math.abs(loopArea(l)) > 1e-9);
 }

@@ -1,3 +1,4 @@
+import fc from 'fast-check';
 import { readCard, writeCard } from '../callout';
 import { numberScope } from '../engine/numbers';
 import { evaluateOutlines, type EvaluatedOutline } from './evaluateOutline';
@@ -134,5 +135,18 @@ describe('worked figures', () => {
     expect(e.pocket.area).toBeCloseTo(2400 - (4 - PI) * 25, 8);
     const centres = e.pocket.region[0].flatMap((s) => (s.kind === 'arc' ? [`${s.centre.x.toFixed(9)},${s.centre.y.toFixed(9)}`] : []));
     expect(new Set(e.holes.region.map((l) => { const s = l[0]; return s.kind === 'arc' ? `${s.centre.x.toFixed(9)},${s.centre.y.toFixed(9)}` : ''; }))).toEqual(new Set(centres));
+  });
+});
+
+describe('any lines at all', () => {
+  // What people type on the way is rarely right: every form with any numbers, in any order.
+  const forms = ['START 0,0', 'LINE TO X 40', 'LINE BY 10,-5', 'LINE L 20 A 30', 'LINE TANGENT L 20', 'ARC TO 10,10 R 10 CW', 'ARC TO 10,10 CENTRE 0,10', 'ARC TANGENT SWEEP 90 R 5', 'LINE TO ?,20', 'LINE TO X ⌀40', 'CLOSE', 'HORIZONTAL 2', 'PARALLEL 1 3', 'TANGENT 2 3', 'SYMMETRIC P1 P2 ABOUT Y', 'ON P2 X',
+    'DISTANCE P1 P3 20', 'ANGLE 1 2 60', 'RADIUS 3 10', 'CIRCLE ⌀20 AT 3,0', 'RECTANGLE 40 X 20 R5', 'SLOT 40 X 10', 'STAR 5 OD 40 ID 18', 'LINK ⌀20 AT 0,0 ⌀10 AT 30,0', 'OFFSET 2', 'OFFSET -3', 'MIRROR Y KEEP', 'REPEAT 7X', 'REPEAT GRID 3 2 BY 20 15 SKIP 5', 'ROUND 5 ALL', 'CHAMFER 1 ALL', 'RELIEF 4 INSIDE', 'TRIM AT 10,0', 'BREAK AT 10,0', 'MEND .05', 'EXTEND END BY 3'];
+  it('are computed or said to be wrong: nothing throws, and no figure is no number', () => {
+    fc.assert(fc.property(fc.array(fc.tuple(fc.constantFrom(...forms), fc.integer({ min: -5, max: 40 }), fc.integer({ min: 0, max: 3 })), { minLength: 1, maxLength: 9 }), (picked) => {
+      const lines = picked.map(([form, n, at]) => { let k = 0; return form.replace(/(?<![PC\d.])\d+(?![\d.]*X)/g, (m) => (k++ === at ? String(n) : m)); });
+      const { job } = readCard(['UNIT mm', 'OUTLINE "o"', ...lines, 'END'].join('\n'));
+      for (const e of evaluateOutlines(job.outlines, numberScope(job)).values()) expect([e.area, e.perimeter, ...(e.wire?.segments.flatMap((s) => (s.kind === 'arc' ? [s.radius, s.sweep] : [s.from.x, s.to.y])) ?? [])].every(Number.isFinite)).toBe(true);
+    }), { numRuns: 120 });
   });
 });

@@ -2,7 +2,7 @@ import { evaluateNumber, type NumberScope, type NumberText, type Quantity } from
 import { fail, ok, type Problem, type Result } from '../result';
 import type { Vec2 } from '../geometry/vec';
 import { applyItem, type Work } from './applyItem';
-import { oriented, type Region } from './boolean';
+import { oriented, TooMany, within, type Region } from './boolean';
 import { centroidOf } from './centroid';
 import type { Made } from './chains';
 import { defectsOf, type Defect } from './defects';
@@ -29,6 +29,8 @@ export interface EvaluatedOutline {
 export type PartShapes = ReadonlyMap<string, Result<Region>>;
 const nothing: PartShapes = new Map();
 const DEPTH = 20;
+/** Pairs of elements one line of an outline may look at: about a second's work. */
+const PAIRS = 400_000;
 
 /** Evaluates every outline of a job, each once; outlines may use others, never in a circle. */
 export function evaluateOutlines(outlines: readonly OutlineText[], scope: NumberScope, shapes: PartShapes = nothing): Map<string, EvaluatedOutline> {
@@ -74,7 +76,13 @@ function evaluateOne(o: OutlineText, scope: NumberScope, get: (name: string) => 
         return shapes.get(key) ?? fail('the part is not there yet', { expected: 'the row it is taken from, computed' });
       },
     };
-    const r = applyItem(it, work);
+    let r: ReturnType<typeof applyItem>;
+    try {
+      r = within(PAIRS, () => applyItem(it, work));
+    } catch (e) {
+      if (!(e instanceof TooMany)) throw e;
+      r = fail('too many elements run into one another to be followed', { expected: 'fewer copies, or a simpler outline' });
+    }
     if (r === null) return;
     if (!r.ok) return bad(r.problems[0]);
     now = r.value;

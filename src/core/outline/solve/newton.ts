@@ -35,7 +35,8 @@ export function solveSystem(s: System, active: Equation[] = s.equations, from: F
   const n = used.length;
   const norm = (w: Float64Array) => rest.reduce((t, e) => t + e.f(w) ** 2, 0);
   let cost = norm(v), lambda = 1e-3;
-  for (let k = 0; k < ITERATIONS && n > 0 && cost > (GOOD * GOOD) / 4; k++) {
+  // Where a residual is no number (two points in one, an arc without a radius) there is nothing to follow.
+  for (let k = 0; k < ITERATIONS && n > 0 && Number.isFinite(cost) && cost > (GOOD * GOOD) / 4; k++) {
     const a = new Matrix(n, n), b = new Float64Array(n);
     for (const e of rest) {
       const r = e.f(v), g = gradient(e, v, size);
@@ -49,6 +50,9 @@ export function solveSystem(s: System, active: Equation[] = s.equations, from: F
         });
       });
     }
+    // Sums taken in another order differ in their last digit; the matrix is symmetric all the same.
+    for (let i = 0; i < n; i++) for (let j = 0; j < i; j++) a.set(i, j, a.get(j, i));
+    if (![...b].every(Number.isFinite) || !a.to1DArray().every(Number.isFinite)) break;
     let moved = false;
     for (let t = 0; t < 12 && !moved; t++) {
       const damped = a.clone();
@@ -74,7 +78,7 @@ export function solveSystem(s: System, active: Equation[] = s.equations, from: F
     }
     if (!moved) break;
   }
-  const residual = active.reduce((m, e) => Math.max(m, Math.abs(e.f(v))), 0);
+  const residual = active.reduce((m, e) => { const r = Math.abs(e.f(v)); return Number.isFinite(r) ? Math.max(m, r) : Infinity; }, 0);
   return { v, residual, converged: residual <= 1e-7 * Math.max(1, size * 1e-3) };
 }
 
