@@ -35,15 +35,15 @@ test('an outline is walked by keyboard, said what is free, tied down, and carrie
   await line.fill('VERTICAL 6');
   await line.press('Enter');
   await expect(state).toContainText('fully located, in ink');
-  await expect(page.getByText('4746.57 mm²')).toBeVisible();
+  await expect(page.getByRole('region', { name: 'Outline' }).getByText('4746.57 mm²')).toBeVisible();
   await line.fill('ROUND 40 AT P1 P2');
   await line.press('Enter');
   await expect(page.getByText(/the largest that does is 30 mm/)).toBeVisible();
   await page.getByRole('textbox', { name: 'line ROUND 40 AT P1 P2' }).fill('ROUND 8 AT P1 P2');
   await page.getByRole('textbox', { name: 'line ROUND 40 AT P1 P2' }).press('Enter');
-  await expect(page.getByText('4719.10 mm²')).toBeVisible();
+  await expect(page.getByRole('region', { name: 'Outline' }).getByText('4719.10 mm²')).toBeVisible();
   await page.getByRole('button', { name: 'corners off' }).click();
-  await expect(page.getByText('4746.57 mm²')).toBeVisible();
+  await expect(page.getByRole('region', { name: 'Outline' }).getByText('4746.57 mm²')).toBeVisible();
   await page.getByRole('button', { name: 'corners on' }).click();
   const dxf = page.waitForEvent('download');
   await page.getByRole('button', { name: 'save DXF' }).click();
@@ -64,7 +64,7 @@ test('an outline is walked by keyboard, said what is free, tied down, and carrie
   await expect(page.getByRole('dialog')).toContainText('1 closed, 0 open');
   await page.getByRole('button', { name: 'bring in 1 outline' }).click();
   await expect(page.getByLabel('Name of the outline')).toHaveValue('plate');
-  await expect(page.getByText('4719.10 mm²')).toBeVisible();
+  await expect(page.getByRole('region', { name: 'Outline' }).getByText('4719.10 mm²')).toBeVisible();
   await page.getByRole('button', { name: 'back to the route card' }).click();
   await page.getByLabel('Drawing with outlines').setInputFiles({ name: 'bad.dxf', mimeType: 'application/dxf', buffer: Buffer.from('nothing') });
   await expect(page.getByRole('dialog')).toContainText('the file is no DXF that can be read');
@@ -91,7 +91,12 @@ test('places are picked on the stage, snapped to what is there', async ({ page }
   await page.mouse.click(stage.x + stage.width / 2 + 3, stage.y + stage.height / 2 - 2);
   await expect(line).toHaveValue('CIRCLE ⌀6 AT 0,0');
   await line.press('Enter');
-  await expect(page.getByText('771.73 mm²')).toBeVisible();
+  await expect(page.getByRole('region', { name: 'Outline' }).getByText('771.73 mm²')).toBeVisible();
+  // The readout has the outline's own figures, and the plane under the pointer.
+  await expect(page.getByTestId('readout-last')).toHaveText(/^771\.73/);
+  await expect(page.getByTestId('perimeter')).toHaveText(/^138\.850/);
+  await page.mouse.move(stage.x + stage.width / 2, stage.y + stage.height / 2);
+  await expect(page.getByLabel('Readout').getByRole('button').first()).toContainText(/-?[01]\.\d{3}/);
 });
 
 test('a drawing with gaps is brought in by its layers, mended, and cut; text and the part’s own faces become outlines', async ({ page }) => {
@@ -113,7 +118,7 @@ test('a drawing with gaps is brought in by its layers, mended, and cut; text and
   await expect(dialog).toContainText('closes 1');
   await page.getByRole('button', { name: 'bring in 1 outline' }).click();
   await expect(page.getByLabel('Name of the outline')).toHaveValue('plate');
-  await expect(page.getByText('800.30 mm²')).toBeVisible();
+  await expect(page.getByRole('region', { name: 'Outline' }).getByText('800.30 mm²')).toBeVisible();
   // What lies doubled is said and mended on request.
   const entry = page.getByLabel('Next line of the outline');
   await entry.fill('CIRCLE ⌀10 AT 20,0');
@@ -128,7 +133,7 @@ test('a drawing with gaps is brought in by its layers, mended, and cut; text and
   await entry.press('Enter');
   await entry.fill('OFFSET -5');
   await entry.press('Enter');
-  await expect(page.getByText('1500.00 mm²')).toBeVisible();
+  await expect(page.getByRole('region', { name: 'Outline' }).getByText('1500.00 mm²')).toBeVisible();
   await entry.fill('FACE TOP AFTER 9');
   await entry.press('Enter');
   await expect(page.getByText(/row 9 is no row before|the part is not there yet/)).toBeVisible();

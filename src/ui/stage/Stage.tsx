@@ -180,6 +180,8 @@ export function Stage({ job }: { job: Job }) {
   const move = (e: React.PointerEvent) => {
     if (e.buttons) return;
     const p = place(e);
+    // Over an open outline the plane itself is read.
+    if (drawn && view === 'top') { const q = scene.current!.onPlane(p.x, p.y); return set({ cursor: { ...q, z: part?.max.z ?? 0 } }); }
     const h = scene.current?.hit(p.x, p.y) ?? null;
     set({ cursor: h ? (h.corner ?? h.point) : null });
   };
