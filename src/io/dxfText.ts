@@ -1,7 +1,7 @@
 /** A DXF put right as far as it goes: entities that cannot be read are taken out and said, with the line of the file. */
 export interface CheckedDxf { text: string; problems: string[] }
 
-/** Codes whose value is a real number, and whose value is a whole number, by the exchange file's own ranges. */
+/** Codes whose value is a real number, and whose value is a whole number, by the exchange file's own ranges (from memory; ezdxf and the parser read what passes). */
 const isReal = (c: number) => (c >= 10 && c <= 59) || (c >= 110 && c <= 149) || (c >= 210 && c <= 239) || (c >= 460 && c <= 469) || (c >= 1010 && c <= 1059);
 const isWhole = (c: number) => (c >= 60 && c <= 79) || (c >= 90 && c <= 99) || (c >= 170 && c <= 179) || (c >= 270 && c <= 289) || (c >= 370 && c <= 389) || (c >= 400 && c <= 409) || (c >= 1060 && c <= 1071);
 const MOST_SAID = 20;

@@ -31,6 +31,11 @@ describe('outlines taken from the part', () => {
     expect(none.outlines.find((o) => o.name === 'cross')!.problems[0].message).toBe('there is nothing of the part');
   });
 
+  it('are there for a later row, whatever an earlier one asked too soon', async () => {
+    const e = await run(card('100').replace('CUT ⌀12 THRU AT 25,0', 'CUT POCKET "floor" DEEP 1\nCUT ⌀12 THRU AT 25,0').replace('FACE FLOOR OF 3', 'FACE FLOOR OF 4').replace('TOP AFTER 2', 'TOP AFTER 3').replace('AFTER 3\nEND\nOUTLINE "floor"', 'AFTER 4\nEND\nOUTLINE "floor"') + 'CUT POCKET "floor" DEEP 1 ON FLOOR OF 4\n');
+    expect(e.solved.rows.map((r) => r.state)).toEqual(['ok', 'failed', 'ok', 'ok', 'ok']);
+  });
+
   it('take sections upright too, seen from the front and from the right', async () => {
     const e = await run(card('100').replace('SECTION Z 15 AFTER 3', 'SECTION Y 0 AFTER 2'));
     const cross = e.outlines.find((o) => o.name === 'cross')!;

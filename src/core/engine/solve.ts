@@ -75,6 +75,8 @@ export async function solve(prepared: Prepared, kernel: SolidKernel, patience: P
       // An outline taken from a section that is itself offset by another section comes to its end step by step.
       for (let n = 0; n < 5 && take([...outlines.values()].find((o) => o.id === used?.id)); n++) outlines = withShapes(prepared, shapes).outlines;
       if (used?.waits.length) p = { ...p, ...withShapes(prepared, shapes).row(p) };
+      // What could not be had yet may be there for a later row.
+      for (const [key, r] of shapes) if (!r.ok) shapes.delete(key);
     }
     if (!p.recipe) {
       rows.push(stay('failed', p.problem));

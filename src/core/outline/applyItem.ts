@@ -64,8 +64,8 @@ export function applyItem(it: OutlineItem, { now, num, get, wire, fromPart }: Wo
     case 'star': { const v = need<[number, number, number]>(num(it.points, 'count'), num(it.outer, 'length'), num(it.inner, 'length')); return v && added(star(...v), at(it)); }
     case 'ring': { const v = need<[number, number]>(num(it.outer, 'length'), num(it.inner, 'length')); return v && added(ring(...v), at(it)); }
     case 'link': {
-      const v = need<[number, number, number, number, number, number]>(num(it.first, 'length'), num(it.firstAt.x, 'coordinate'), num(it.firstAt.y, 'coordinate'), num(it.second, 'length'), num(it.secondAt.x, 'coordinate'), num(it.secondAt.y, 'coordinate'));
-      return v && added(link(v[0], v2(v[1], v[2]), v[3], v2(v[4], v[5])), { at: v2(0, 0), turn: 0 });
+      const first = num(it.first, 'length'), firstAt = spot(it.firstAt), second = num(it.second, 'length'), secondAt = spot(it.secondAt);
+      return first === null || second === null || !firstAt || !secondAt ? null : added(link(first, firstAt, second, secondAt), { at: v2(0, 0), turn: 0 });
     }
     case 'segment': {
       const d = num(it.diameter, 'length'), h = it.height === undefined ? undefined : num(it.height, 'length'), c = it.chord === undefined ? undefined : num(it.chord, 'length');
@@ -100,16 +100,16 @@ export function applyItem(it: OutlineItem, { now, num, get, wire, fromPart }: Wo
     case 'mirror': {
       let from = v2(0, 0), angle = it.about === 'Y' ? Math.PI / 2 : 0;
       if (typeof it.about !== 'string') {
-        const v = need<[number, number, number, number]>(num(it.about.from.x, 'coordinate'), num(it.about.from.y, 'coordinate'), num(it.about.to.x, 'coordinate'), num(it.about.to.y, 'coordinate'));
-        if (!v) return null;
-        from = v2(v[0], v[1]);
-        angle = Math.atan2(v[3] - v[1], v[2] - v[0]);
+        const p = spot(it.about.from), q = spot(it.about.to);
+        if (!p || !q) return null;
+        from = p;
+        angle = Math.atan2(q.y - p.y, q.x - p.x);
       }
       const flipped = mirrored(now.region, from, angle), open = mirrored(now.open, from, angle);
       return ok(it.keep ? { region: oriented(joined(now.region, flipped)), open: [...now.open, ...open] } : { region: flipped, open });
     }
     case 'repeat': {
-      const places = placesOf(it.pattern, num);
+      const places = placesOf(it.pattern, num, spot);
       if (!places) return null;
       if (places.length > 2000) return fail(`${places.length} places are too many`, { expected: 'at most 2000' });
       const kept = places.filter((_, i) => !it.skip?.includes(i + 1));

@@ -119,5 +119,10 @@ describe('in a card', () => {
   it('halves what is typed as a diameter', () => {
     const o = outlines('OUTLINE "shaft"\nSTART ⌀0,0\nLINE TO X ⌀20\nLINE TO Y 30\nLINE BY X ⌀-8\nLINE TO Y 50\nLINE TO ⌀0,50\nCLOSE\nEND').shaft;
     expect(o.area).toBeCloseTo(10 * 30 + 6 * 20, 9);
+    // Wherever a place is typed: a link's circles, a mirror's line, the middle of a repeat.
+    const halves = outlines('OUTLINE "l"\nLINK ⌀4 AT ⌀20,0 ⌀2 AT ⌀60,0\nEND\nOUTLINE "m"\nCIRCLE ⌀2\nMIRROR ⌀20,0 TO ⌀20,5\nEND\nOUTLINE "r"\nCIRCLE ⌀2\nREPEAT 2X AROUND ⌀20,0\nEND');
+    expect(halves.l.box!.max.x).toBeCloseTo(31, 9);
+    expect(halves.m.centroid!.x).toBeCloseTo(20, 9);
+    expect(halves.r.box!.max.x).toBeCloseTo(21, 9);
   });
 });

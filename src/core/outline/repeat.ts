@@ -12,11 +12,11 @@ export function moveAbout(chain: Segment[], p: Placed): Segment[] {
   return moved([moved([back], v2(0, 0), p.turn)[0]], v2(p.about.x + p.by.x, p.about.y + p.by.y), 0)[0];
 }
 /** Places of a repeat; null where a number of it fails. */
-export function placesOf(p: Extract<OutlineItem, { item: 'repeat' }>['pattern'], num: (t: NumberText, q: Quantity) => number | null): Placed[] | null {
+export function placesOf(p: Extract<OutlineItem, { item: 'repeat' }>['pattern'], num: (t: NumberText, q: Quantity) => number | null, spot: (p: { x: NumberText; y: NumberText }) => Vec2 | null): Placed[] | null {
   const zero = v2(0, 0);
   if (p.kind === 'around') {
-    const n = num(p.n, 'count'), x = p.centre ? num(p.centre.x, 'coordinate') : 0, y = p.centre ? num(p.centre.y, 'coordinate') : 0, step = p.step === undefined ? undefined : num(p.step, 'angle');
-    return n === null || x === null || y === null || step === null ? null : Array.from({ length: n }, (_, i) => ({ turn: i * (step ?? (2 * Math.PI) / n), about: v2(x, y), by: zero }));
+    const n = num(p.n, 'count'), about = p.centre ? spot(p.centre) : zero, step = p.step === undefined ? undefined : num(p.step, 'angle');
+    return n === null || !about || step === null ? null : Array.from({ length: n }, (_, i) => ({ turn: i * (step ?? (2 * Math.PI) / n), about, by: zero }));
   }
   if (p.kind === 'line') {
     const n = num(p.n, 'count'), by = num(p.by, 'coordinate'), turn = p.turn === undefined ? 0 : num(p.turn, 'angle');
