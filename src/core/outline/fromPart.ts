@@ -1,9 +1,9 @@
 import { fail, ok, type Result } from '../result';
 import { dot, toFrame, type Frame, type Vec2, type Vec3 } from '../geometry/vec';
 import { oriented, type Region } from './boolean';
-import { stitch } from './meet';
+import { reversed, stitch } from './meet';
 import type { OutlineItem } from './items';
-import type { Segment } from './outline';
+import { endOf, startOf, type Segment } from './outline';
 
 /** An item that takes its lines from the part as it stands after a row, with its numbers in millimetres. */
 export type PartItem = { item: 'face'; face: Extract<OutlineItem, { item: 'face' }>['face']; row: string } | { item: 'edges'; edges: Extract<OutlineItem, { item: 'edges' }>['edges']; row: string } | { item: 'section'; axis: 'X' | 'Y' | 'Z'; at: number; row: string };
@@ -38,23 +38,20 @@ export function loopsOfEdges(edges: MeasuredEdge[], frame: Frame): Result<Region
 /** Pieces walked head to tail: edges of a solid run either way. */
 function unturned(pieces: Segment[]): Segment[] {
   const left = new Set(pieces), out: Segment[] = [];
-  const flip = (s: Segment): Segment => (s.kind === 'line' ? { kind: 'line', from: s.to, to: s.from } : { ...s, start: s.start + s.sweep, sweep: -s.sweep });
-  const ends = (s: Segment): [Vec2, Vec2] => (s.kind === 'line' ? [s.from, s.to] : [0, 1].map((t) => ({ x: s.centre.x + s.radius * Math.cos(s.start + t * s.sweep), y: s.centre.y + s.radius * Math.sin(s.start + t * s.sweep) })) as [Vec2, Vec2]);
   const same = (a: Vec2, b: Vec2) => Math.hypot(a.x - b.x, a.y - b.y) < 1e-5;
   for (let next = [...left][0] as Segment | undefined; next; next = [...left][0]) {
     left.delete(next);
     out.push(next);
-    for (let tail = ends(next)[1]; ; ) {
+    for (let tail = endOf(next); ; ) {
       let found: Segment | null = null;
       for (const s of left) {
-        const [a, b] = ends(s);
-        if (same(a, tail)) { found = s; left.delete(s); break; }
-        if (same(b, tail)) { found = flip(s); left.delete(s); break; }
+        if (same(startOf(s), tail)) { found = s; left.delete(s); break; }
+        if (same(endOf(s), tail)) { found = reversed(s); left.delete(s); break; }
       }
       if (!found) break;
       out.push(found);
-      tail = ends(found)[1];
-      if (same(tail, ends(next)[0])) break;
+      tail = endOf(found);
+      if (same(tail, startOf(next))) break;
     }
   }
   return out;
