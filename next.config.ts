@@ -8,7 +8,9 @@ const policy = (evaluates: boolean) => [
 ].join('; ');
 
 const config: NextConfig = {
-  serverExternalPackages: ['@electric-sql/pglite', 'replicad-opencascadejs', 'pdfmake', 'proper-lockfile'],
+  serverExternalPackages: ['@electric-sql/pglite', 'replicad-opencascadejs', 'pdfmake', 'fs-native-extensions'],
+  // The proxy keeps a body while it looks at it and cuts it off there: more than the largest that any door takes.
+  experimental: { proxyClientMaxBodySize: '24mb' },
   devIndicators: false,
   poweredByHeader: false,
   allowedDevOrigins: ['127.0.0.1', 'localhost'],

@@ -1,5 +1,5 @@
 import { spawnSync } from 'node:child_process';
-import { ensurePackages, root } from './ensure.mjs';
+import { needPackages, root } from './ensure.mjs';
 
-ensurePackages();
+needPackages();
 process.exit(spawnSync(process.execPath, ['--import', 'tsx', 'scripts/bench.mts'], { cwd: root, stdio: 'inherit' }).status ?? 1);

@@ -1,44 +1,40 @@
 // What the two commands need on a fresh machine. Everything it says goes to standard error.
 import { execFileSync, spawnSync } from 'node:child_process';
-import { copyFileSync, existsSync, mkdirSync, readFileSync, readdirSync, rmdirSync, statSync, writeFileSync } from 'node:fs';
+import { copyFileSync, existsSync, mkdirSync, readFileSync, readdirSync, statSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { createHash } from 'node:crypto';
+import { forgetPackagesHash, giveTurn, installer, keepPackagesHash, missingPackages, packagesAreThere, takeTurn } from './packages.mjs';
 
 export const root = path.resolve(import.meta.dirname ?? path.dirname(new URL(import.meta.url).pathname), '..');
 export const say = (text) => process.stderr.write(`${text}\n`);
 
-/** Installs the packages of the lock file when they are not there or are older than it. Two callers at once: one installs, the other waits. */
+/** Installs the packages of the lock file unless they are there, told by content. Two callers at once: one installs, the other waits. Only `npm start` and `npm test` do this. */
 export function ensurePackages() {
-  const lockFile = path.join(root, 'package-lock.json');
-  const installed = () => {
-    const own = path.join(root, 'node_modules', '.sgorbia-lock');
-    if (existsSync(own) && readFileSync(own, 'utf8') === createHash('sha256').update(readFileSync(lockFile)).digest('hex')) return true;
-    // Installed by hand: npm's own record is at least as new as the lock file.
-    const record = path.join(root, 'node_modules', '.package-lock.json');
-    return existsSync(record) && statSync(record).mtimeMs >= statSync(lockFile).mtimeMs;
-  };
-  if (installed()) return;
-  const turn = path.join(root, '.sgorbia-installing');
-  for (let waited = 0; ; waited++) {
-    try {
-      mkdirSync(turn);
-      break;
-    } catch {
-      // An install that died leaves its mark behind: after ten minutes it counts for nothing.
-      if (existsSync(turn) && Date.now() - statSync(turn).mtimeMs > 600_000) rmdirSync(turn);
+  for (let waited = 0; !packagesAreThere(root) || installer(root); waited++) {
+    if (!takeTurn(root)) {
       if (waited === 0) say('Waiting for another install …');
-      Atomics.wait(new Int32Array(new SharedArrayBuffer(4)), 0, 0, 1000);
-      if (installed()) return;
+      Atomics.wait(new Int32Array(new SharedArrayBuffer(4)), 0, 0, 500);
+      continue;
+    }
+    try {
+      if (packagesAreThere(root)) return;
+      say('Installing packages (npm ci) …');
+      forgetPackagesHash(root);
+      execFileSync('npm', ['ci', '--no-audit', '--no-fund'], { cwd: root, stdio: ['ignore', 'ignore', 'inherit'] });
+      keepPackagesHash(root);
+      return;
+    } finally {
+      giveTurn(root);
     }
   }
-  try {
-    if (installed()) return;
-    say('Installing packages (npm ci) …');
-    execFileSync('npm', ['ci', '--no-audit', '--no-fund'], { cwd: root, stdio: ['ignore', 'ignore', 'inherit'] });
-    writeFileSync(path.join(root, 'node_modules', '.sgorbia-lock'), createHash('sha256').update(readFileSync(lockFile)).digest('hex'));
-  } finally {
-    rmdirSync(turn);
-  }
+}
+
+/** For every other command: says in one line what is missing and ends, or goes on. */
+export function needPackages() {
+  const missing = missingPackages(root);
+  if (missing === null) return;
+  say(missing);
+  process.exit(3);
 }
 
 /** Puts the solid kernel's wasm and the PDF reader's worker where the page can load them: nothing comes from the network at run time. */

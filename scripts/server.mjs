@@ -16,20 +16,30 @@ export async function freePort(wanted) {
   throw new Error(`no free port from ${wanted} to ${wanted + 49}`);
 }
 
+/** Whether the server has its data folder and answers; false when it ended before. */
+async function ready(port, gone) {
+  while (!gone()) {
+    if (await fetch(`http://127.0.0.1:${port}/api/ready`).then((r) => r.ok, () => false)) return true;
+    await new Promise((resolve) => setTimeout(resolve, 150));
+  }
+  return false;
+}
+
 /** Runs `next dev` or `next start`; Ctrl-C or a kill of this process ends it. @returns its exit code */
 export async function serve(mode) {
   const wanted = Number(process.env.PORT ?? 4310);
   const port = await freePort(wanted);
   if (port !== wanted) say(`Port ${wanted} is taken, using ${port}.`);
   const next = path.join(root, 'node_modules/next/dist/bin/next');
-  const child = spawn(process.execPath, [next, mode, '-H', '127.0.0.1', '-p', String(port)], { cwd: root, stdio: ['ignore', 'pipe', 'inherit'], env: { ...process.env, NEXT_TELEMETRY_DISABLED: '1' } });
-  let said = false;
+  // The channel tells the server when this process is gone, so that it never stays behind alone with the data folder.
+  const child = spawn(process.execPath, [next, mode, '-H', '127.0.0.1', '-p', String(port)], { cwd: root, stdio: ['ignore', 'pipe', 'inherit', 'ipc'], env: { ...process.env, NEXT_TELEMETRY_DISABLED: '1' } });
   child.stdout.on('data', (d) => {
     if (mode === 'dev') process.stdout.write(d);
-    if (!said && /Ready in/.test(String(d))) {
-      said = true;
-      console.log(`Sgorbia is at http://127.0.0.1:${port}  (Ctrl-C ends it)`);
-    }
+  });
+  let gone = false;
+  child.on('exit', () => { gone = true; });
+  void ready(port, () => gone).then((is) => {
+    if (is) console.log(`Sgorbia is at http://127.0.0.1:${port}  (Ctrl-C ends it)`);
   });
   let ending = false;
   for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, () => {

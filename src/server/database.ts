@@ -1,6 +1,7 @@
 import { mkdir, readdir, readFile } from 'node:fs/promises';
 import path from 'node:path';
-import lockfile from 'proper-lockfile';
+import type { PGlite } from '@electric-sql/pglite';
+import { DataFolderProblem, lockFolder, type FolderLock } from './folderLock';
 
 /** Plain SQL in, rows out. The only thing services know of the database. */
 export interface Database {
@@ -8,8 +9,8 @@ export interface Database {
   transaction<T>(work: (db: Database) => Promise<T>): Promise<T>;
 }
 
-interface Opened { db: Database; close(): Promise<void> }
-const home = globalThis as unknown as { sgorbiaDatabase?: Promise<Opened> };
+interface Opened { db: Database; lock: FolderLock; close(): Promise<void> }
+const home = globalThis as unknown as { sgorbiaDatabase?: Promise<Opened>; sgorbiaFolderLost?: (problem: Error) => void };
 
 /** The data folder: SGORBIA_DATA, or ./data. */
 export const dataFolder = (): string => path.resolve(/*turbopackIgnore: true*/ process.env.SGORBIA_DATA ?? 'data');
@@ -29,25 +30,68 @@ export async function closeDatabase(): Promise<void> {
   await (await opened)?.close();
 }
 
+/** What is done when the data folder is no longer this process's; the server ends itself. */
+export const onFolderLost = (act: (problem: Error) => void): void => {
+  home.sgorbiaFolderLost = act;
+};
+
 async function open(): Promise<Opened> {
   const folder = dataFolder();
   await mkdir(folder, { recursive: true });
-  // A lock left by a killed process goes stale after five seconds; the tries wait longer than that.
-  const release = await lockfile.lock(folder, { stale: 5000, update: 1500, retries: { retries: 14, minTimeout: 500, maxTimeout: 700 } }).catch(() => {
-    throw new Error(`the data folder ${folder} is in use by another Sgorbia; stop it, or name another folder with SGORBIA_DATA`);
-  });
+  const lock = await lockFolder(folder);
   const { PGlite } = await import('@electric-sql/pglite');
   const pg = await PGlite.create(path.join(folder, 'pg'));
-  type Runner = { query<T>(sql: string, p?: unknown[]): Promise<{ rows: T[] }> };
-  const wrap = (r: Runner): Database => ({
-    query: async <T>(sql: string, p?: unknown[]) => (await r.query<T>(sql, p)).rows,
-    transaction: (work) => (r === pg ? (pg.transaction((tx) => work(wrap(tx as unknown as Runner))) as ReturnType<typeof work>) : work(wrap(r))),
-  });
-  const db = wrap(pg as unknown as Runner);
+  const guard = () => {
+    if (lock.ours()) return;
+    const problem = new DataFolderProblem(`the data folder ${folder} was taken from this Sgorbia: it stopped serving, so that nothing is written over; start it again`);
+    home.sgorbiaFolderLost?.(problem);
+    throw problem;
+  };
+  const db = guarded(pg, guard);
   await migrate(db, (sql) => pg.exec(sql));
   const { seedDemo } = await import('./demo');
   await seedDemo(db);
-  return { db, close: async () => { await pg.close(); await release(); } };
+  const watch = setInterval(() => {
+    if (!lock.ours()) home.sgorbiaFolderLost?.(new DataFolderProblem(`the data folder ${folder} was taken from this Sgorbia`));
+  }, WATCH_EVERY_MS);
+  watch.unref();
+  return {
+    db, lock,
+    close: async () => {
+      clearInterval(watch);
+      // A folder that is somebody else's by now is not written to any more, not even to close it.
+      if (lock.ours()) await pg.close();
+      lock.release();
+    },
+  };
+}
+const WATCH_EVERY_MS = 1000;
+
+type Runner = { query<T>(sql: string, p?: unknown[]): Promise<{ rows: T[] }> };
+
+/** The database through a guard that is asked before every statement. */
+function guarded(pg: PGlite, guard: () => void): Database {
+  const wrap = (runner: Runner, transaction: Database['transaction'] | null): Database => {
+    const db: Database = {
+      query: async <T>(sql: string, p?: unknown[]) => {
+        guard();
+        return (await runner.query<T>(sql, p)).rows;
+      },
+      // Inside a transaction another one is the same one.
+      transaction: (work) => (transaction ?? ((w) => w(db)))(work),
+    };
+    return db;
+  };
+  const inTransaction: Database['transaction'] = async (work) => {
+    guard();
+    return (await pg.transaction(async (tx) => {
+      const result = await work(wrap(tx as unknown as Runner, null));
+      // Once more before it is committed.
+      guard();
+      return result;
+    })) as Awaited<ReturnType<typeof work>>;
+  };
+  return wrap(pg as unknown as Runner, inTransaction);
 }
 
 /** Runs the numbered migration files that have not run yet, each in one transaction. */

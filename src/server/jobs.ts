@@ -33,7 +33,15 @@ export async function readStored(id: string): Promise<StoredJob | null> {
   const [r] = await db.query<JobRow>('select id, document, revision, changed_at from job where id = $1 and deleted_at is null', [id]);
   if (!r) return null;
   const job = readJob(r.document);
-  return job.ok ? { id: r.id, job: job.value, revision: r.revision, changedAt: iso(r.changed_at) } : null;
+  return job.ok ? stored(db, r, job.value) : null;
+}
+
+/** How many of a job's last saves are told to a page that opens it: it finds its own among them when an answer was lost. */
+const SAVES_TOLD = 100;
+
+async function stored(db: Database, r: JobRow, job: Job): Promise<StoredJob> {
+  const saves = await db.query<{ id: string; revision: number }>('select save_id as id, revision from job_edit where job_id = $1 and save_id is not null order by revision desc limit $2', [r.id, SAVES_TOLD]);
+  return { id: r.id, job, revision: r.revision, changedAt: iso(r.changed_at), saves };
 }
 
 export async function createJob(name: string, unit: 'in' | 'mm', material: string): Promise<StoredJob> {
@@ -44,7 +52,7 @@ export async function insert(job: Job, into?: Database): Promise<StoredJob> {
   const db = into ?? (await database());
   const id = newId();
   const [r] = await db.query<JobRow>('insert into job (id, document) values ($1, $2) returning id, document, revision, changed_at', [id, JSON.stringify(job)]);
-  return { id, job, revision: r.revision, changedAt: iso(r.changed_at) };
+  return { id, job, revision: r.revision, changedAt: iso(r.changed_at), saves: [] };
 }
 
 /** Imports a job's JSON or its card text. Nothing is half-imported: a broken document gives problems and no job. */
@@ -66,27 +74,34 @@ export type Saved = { saved: true; revision: number } | { saved: false; conflict
 
 /**
  * Saves edits made from a revision. When the job has moved on meanwhile nothing is written and the newer job is handed back.
+ * @param saveId the save's own id: one that has been done already is answered with the revision it made, and not done again
  */
-export async function saveEdits(id: string, base: number, patches: Patches): Promise<Result<Saved>> {
+export async function saveEdits(id: string, base: number, patches: Patches, saveId?: string): Promise<Result<Saved>> {
   const db = await database();
   return db.transaction(async (tx) => {
     const [r] = await tx.query<JobRow>('select id, document, revision, changed_at from job where id = $1 and deleted_at is null for update', [id]);
     if (!r) return fail('this job is gone', { expected: 'a job that was not deleted' });
+    const [done] = saveId === undefined ? [] : await tx.query<{ revision: number }>('select revision from job_edit where job_id = $1 and save_id = $2', [id, saveId]);
+    if (done) return ok<Saved>({ saved: true, revision: done.revision });
     const now = readJob(r.document);
     if (!now.ok) return now;
-    if (r.revision !== base) return ok<Saved>({ saved: false, conflict: { id, job: now.value, revision: r.revision, changedAt: iso(r.changed_at) } });
-    let next: unknown;
-    try {
-      next = apply(now.value as object, patches);
-    } catch {
-      return fail('these edits do not fit the job', { expected: 'edits made from this revision' });
-    }
-    const checked = readJob(next);
+    if (r.revision !== base) return ok<Saved>({ saved: false, conflict: await stored(tx, r, now.value) });
+    const next = patched(now.value, patches);
+    if (!next.ok) return next;
+    const checked = readJob(next.value);
     if (!checked.ok) return checked;
     await tx.query('update job set document = $2, revision = revision + 1, changed_at = now() where id = $1', [id, JSON.stringify(checked.value)]);
-    await tx.query('insert into job_edit (job_id, revision, patches) values ($1, $2, $3)', [id, base + 1, JSON.stringify(patches)]);
+    await tx.query('insert into job_edit (job_id, revision, patches, save_id) values ($1, $2, $3, $4)', [id, base + 1, JSON.stringify(patches), saveId ?? null]);
     return ok<Saved>({ saved: true, revision: base + 1 });
   });
+}
+
+function patched(job: Job, patches: Patches): Result<unknown> {
+  try {
+    return ok(apply(job as object, patches));
+  } catch {
+    return fail('these edits do not fit the job', { expected: 'edits made from this revision' });
+  }
 }
 
 export async function duplicateJob(id: string): Promise<StoredJob | null> {

@@ -1,4 +1,3 @@
-import { spawn } from 'node:child_process';
 import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
@@ -51,6 +50,16 @@ describe('jobs in the database', () => {
     const second = await saveEdits(made.id, 1, edit(made.job, [{ edit: 'setHead', head: { name: 'second' } }]).patches);
     expect(second).toMatchObject({ ok: true, value: { saved: false, conflict: { revision: 2, job: { name: 'first' } } } });
     expect((await readStored(made.id))!.job.name).toBe('first');
+  });
+  it('do a save once, however often it is sent', async () => {
+    const made = await createJob('Sent twice', 'mm', '');
+    const patches = edit(made.job, [{ edit: 'setHead', head: { name: 'once' } }]).patches;
+    expect(await saveEdits(made.id, 1, patches, 'save-0001')).toMatchObject({ value: { saved: true, revision: 2 } });
+    expect(await saveEdits(made.id, 2, edit({ ...made.job, name: 'once' }, [{ edit: 'setHead', head: { revision: 'B' } }]).patches, 'save-0002')).toMatchObject({ value: { saved: true, revision: 3 } });
+    expect(await saveEdits(made.id, 1, patches, 'save-0001')).toMatchObject({ value: { saved: true, revision: 2 } });
+    const now = (await readStored(made.id))!;
+    expect(now).toMatchObject({ revision: 3, job: { name: 'once', revision: 'B' }, saves: [{ id: 'save-0002', revision: 3 }, { id: 'save-0001', revision: 2 }] });
+    expect(await saveEdits(made.id, 1, patches, 'save-0003')).toMatchObject({ value: { saved: false, conflict: { saves: [{ id: 'save-0002' }, {}] } } });
   });
   it('keep a log of every edit', async () => {
     const made = await createJob('Logged', 'mm', '');
@@ -122,20 +131,5 @@ describe('the shop\'s own materials', () => {
     expect(await shopMaterials()).toEqual([{ name: 'bearing bronze', density: 8.7, source: 'mill certificate' }]);
     const wrong = (list: unknown) => shopMaterialsSchema.safeParse(list).success;
     expect([wrong([{ name: 'brass', density: 8.4, source: '' }]), wrong([{ name: 'a', density: 1, source: '' }, { name: 'A', density: 2, source: '' }]), wrong([{ name: 'a', density: -1, source: '' }]), wrong([{ name: 'a', density: 1, source: '' }])]).toEqual([false, false, false, true]);
-  });
-});
-
-describe('the data folder', () => {
-  it('is locked against a second process, and comes free when the first is killed hard', async () => {
-    const folder = mkdtempSync(path.join(tmpdir(), 'sgorbia-lock-'));
-    const script = `import lockfile from 'proper-lockfile'; await lockfile.lock(${JSON.stringify(folder)}, { stale: 5000, update: 1500 }); console.log('locked'); setInterval(() => {}, 1000);`;
-    const child = spawn(process.execPath, ['--input-type=module', '-e', script], { cwd: process.cwd(), stdio: ['ignore', 'pipe', 'inherit'] });
-    await new Promise((resolve) => child.stdout.once('data', resolve));
-    const { default: lockfile } = await import('proper-lockfile');
-    await expect(lockfile.lock(folder, { stale: 5000, update: 1500, retries: 0 })).rejects.toThrow();
-    child.kill('SIGKILL');
-    const release = await lockfile.lock(folder, { stale: 5000, update: 1500, retries: { retries: 14, minTimeout: 500, maxTimeout: 700 } });
-    await release();
-    rmSync(folder, { recursive: true, force: true });
   });
 });

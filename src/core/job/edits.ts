@@ -108,7 +108,11 @@ function apply(job: Job, e: JobEdit): string | null {
       job.waivers.push({ rule: e.rule, ...(e.row ? { row: e.row } : {}), reason: e.reason });
       return null;
     case 'unwaive': job.waivers = job.waivers.filter((w) => w.rule !== e.rule || w.row !== e.row); return null;
-    case 'replace': Object.assign(job, e.job); return null;
+    case 'replace':
+      // What the other job does not have goes too: a signature is not taken over.
+      for (const key of Object.keys(job)) if (!(key in e.job)) delete (job as unknown as Record<string, unknown>)[key];
+      Object.assign(job, e.job);
+      return null;
   }
 }
 

@@ -17,6 +17,14 @@ export function readJob(data: unknown): Result<Job> {
   return { ok: false, problems };
 }
 
+/** Why a changed job could not be saved, in words, by the very schema it is saved through; null when it could. */
+export function refusedBySchema(job: Job): string | null {
+  const read = jobSchema.safeParse(job);
+  if (read.success) return null;
+  const [first] = read.error.issues;
+  return `this cannot be kept: ${first.path.length ? `${pathText(first.path)}: ` : ''}${first.message}`;
+}
+
 /** Reads job JSON text; a broken text names line and column. */
 export function readJobText(text: string): Result<Job> {
   try {

@@ -1,7 +1,10 @@
 import type { Job } from './schema';
 
-/** A job as it is kept: its document and the revision every save is counted by. */
-export interface StoredJob { id: string; job: Job; revision: number; changedAt: string }
+/** A save that the server has done: its own id, and the revision it made. */
+export interface DoneSave { id: string; revision: number }
+
+/** A job as it is kept: its document, the revision every save is counted by, and the last saves that made it. */
+export interface StoredJob { id: string; job: Job; revision: number; changedAt: string; saves: DoneSave[] }
 
 /** What the shelf shows of a job: its picture and the state of its checks. */
 export interface JobSummary { picture: string | null; stops: number; cautions: number; notes: number; failed: number; proved: number; balloons: number; off: number; checksOff: number; checks: number }

@@ -1,6 +1,5 @@
 'use client';
 import { useEffect, useState, type ReactNode } from 'react';
-import { Modal } from 'antd';
 import Link from 'next/link';
 import { api, Refused } from '../store/api';
 import { useBench, type Step } from '../store/benchStore';
@@ -20,6 +19,7 @@ import { Readout } from '../readout/Readout';
 import { Stage } from '../stage/Stage';
 import { Head } from './Head';
 import { useKeys } from './keys';
+import { ConflictDialog, Notices } from './Notices';
 import { KeyList } from './KeyList';
 import css from './Bench.module.css';
 
@@ -30,8 +30,6 @@ export function Bench({ id }: { id: string }) {
   const job = useJob((s) => s.job);
   const openId = useJob((s) => s.id);
   const open = useJob((s) => s.open);
-  const conflict = useJob((s) => s.conflict);
-  const settle = useJob((s) => s.settle);
   const { step, set } = useBench();
   const [problem, setProblem] = useState('');
   const startLight = useLight((s) => s.start);
@@ -59,16 +57,12 @@ export function Bench({ id }: { id: string }) {
       <aside className={css.card} aria-label={`${step} card`}><Card /></aside>
       <main className={css.main}>
         {step === 'print' ? <PrintTable /> : <Stage job={job} />}
+        <Notices />
         <Readout job={job} />
         <Reckoner job={job} />
       </main>
       <KeyList />
-      <Modal open={conflict !== null} title="This job was changed in another window" closable={false} footer={[
-        <button key="t" className="btn" onClick={() => settle('theirs')}>Take the other window’s job</button>,
-        <button key="m" className="btn main" onClick={() => settle('mine')}>Keep what is here</button>,
-      ]}>
-        <p>The other window saved revision {conflict?.revision} with {conflict?.job.rows.length} rows and {conflict?.job.balloons.length} balloons; here are {job.rows.length} rows and {job.balloons.length} balloons. Nothing is lost until you choose; what is replaced stays in the job’s log.</p>
-      </Modal>
+      <ConflictDialog job={job} />
     </div>
   );
 }

@@ -77,7 +77,7 @@ function note(step: Step, job: Job, e: Evaluated | null): { text: string; red?: 
 }
 
 function Tools() {
-  const { undo, redo, past, future, save, saveMessage } = useJob();
+  const { undo, redo, past, future, save, message } = useJob();
   const { busy, busySince, engineProblem, reckoner, set } = useBench();
   const { light, turn } = useLight();
   const [long, setLong] = useState(false);
@@ -94,7 +94,7 @@ function Tools() {
         <button onClick={() => set({ reckoner: !reckoner })} aria-pressed={reckoner} title="the arithmetic of the shop: key =">reckon</button>
         <button onClick={turn} title="paper or dark">{light === 'dark' ? 'paper' : 'dark'}</button>
       </div>
-      <div role="status" title={saveMessage || engineProblem} className={save === 'saved' || save === 'saving' ? undefined : 'red'}>
+      <div role="status" title={message || engineProblem} className={save === 'saved' || save === 'saving' ? undefined : 'red'}>
         {long ? <>computing … <button onClick={cancelEngine}>stop</button></> : engineProblem ? <span className="red">{engineProblem.slice(0, 26)}</span> : saveWords[save]}
       </div>
     </div>

@@ -1,4 +1,5 @@
 'use client';
+import { Button } from 'antd';
 import { useEffect, useRef, useState } from 'react';
 import { slipWords, type Explanation, type Mismatch } from '@/core/mismatch';
 import type { Job } from '@/core/job';
@@ -9,28 +10,25 @@ import { useJob } from '../store/jobStore';
 import { checkFigure, checkName } from './figures';
 import css from './Proof.module.css';
 
-interface Tried { explanation: Explanation; before: Job; after: Job }
-
 /** Looks for the one slip that explains a check value the model misses. A slip is tried with one press and put back with another. */
 export function MismatchFinder() {
   const job = useJob((s) => s.job)!;
-  const edit = useJob((s) => s.edit);
+  const trial = useJob((s) => s.trial);
+  const tryOut = useJob((s) => s.tryOut);
+  const endTrial = useJob((s) => s.endTrial);
   const { evaluated, set } = useBench();
   const [found, setFound] = useState<{ job: Job; list: Mismatch[] } | null>(null);
   const [progress, setProgress] = useState<{ done: number; of: number } | null>(null);
   const [problem, setProblem] = useState('');
-  const [tried, setTried] = useState<Tried | null>(null);
+  const [tried, setTried] = useState<Explanation | null>(null);
   const running = useRef<{ stop: () => void } | null>(null);
   const off = evaluated?.evaluation.checks.filter((c) => !c.agrees && c.expected !== null) ?? [];
   useEffect(() => () => running.current?.stop(), []);
-  // What was tried counts as put back as soon as anything else is changed.
-  const trying = tried && tried.after === job ? tried : null;
-  const stale = found !== null && found.job !== job && !trying;
-  if (!off.length && !trying) return null;
+  const stale = found !== null && found.job !== job && !trial;
+  if (!off.length && !trial) return null;
 
   const look = () => {
     setProblem('');
-    setTried(null);
     setProgress({ done: 0, of: 1 });
     const run = explainNow(job, (done, of) => setProgress({ done, of }));
     running.current = run;
@@ -40,32 +38,25 @@ export function MismatchFinder() {
     );
   };
   const attempt = (x: Explanation) => {
-    const before = job;
-    const why = edit(x.edits, 'a slip tried');
+    const why = tryOut(x.edits, x.kind);
     if (why) return setProblem(why);
-    setTried({ explanation: x, before, after: useJob.getState().job! });
-    if (x.row !== null) set({ selected: before.rows[x.row - 1]?.id ?? null });
-  };
-  const back = () => {
-    if (!trying) return;
-    edit([{ edit: 'replace', job: trying.before }], 'put back');
-    setFound((f) => (f ? { ...f, job: useJob.getState().job! } : f));
-    setTried(null);
+    setTried(x);
+    if (x.row !== null) set({ selected: job.rows[x.row - 1]?.id ?? null });
   };
   return (
     <Section title="What single slip would explain it?" aside={progress
       ? <><span className="num">{progress.done} of {progress.of}</span> <button className="btn small" onClick={() => { running.current?.stop(); setProgress(null); }}>stop</button></>
-      : !trying && <button className="btn small main" onClick={look}>{found && !stale ? 'look again' : 'look for the slip'}</button>}>
+      : !trial && <button className="btn small main" onClick={look}>{found && !stale ? 'look again' : 'look for the slip'}</button>}>
       {problem && <p className="red" style={{ margin: 0 }}>{problem}</p>}
       {progress && <div className={css.bar} role="progressbar" aria-valuenow={progress.done} aria-valuemax={progress.of}><i style={{ width: `${(100 * progress.done) / Math.max(1, progress.of)}%` }} /></div>}
-      {trying && (
+      {trial && (
         <div className={css.trying} data-testid="trying">
-          <p>tried: <Slip job={trying.before} x={trying.explanation} /></p>
-          <button className="btn small main" onClick={() => setTried(null)}>keep it</button> <button className="btn small" onClick={back}>put it back</button>
+          <p>tried: {tried ? <Slip job={trial.before} x={tried} /> : slipWords[trial.kind]}</p>
+          <Button size="small" type="primary" onClick={() => endTrial('keep')}>keep it</Button> <Button size="small" onClick={() => endTrial('back')}>put it back</Button>
         </div>
       )}
-      {!found && !progress && !trying && <p className="soft" style={{ margin: 0 }}>One number read wrongly, one hole too few, a row twice, the wrong density: each is tried on the solid, and those that fit are listed.</p>}
-      {found && !stale && !trying && found.list.map((m) => (
+      {!found && !progress && !trial && <p className="soft" style={{ margin: 0 }}>One number read wrongly, one hole too few, a row twice, the wrong density: each is tried on the solid, and those that fit are listed.</p>}
+      {found && !stale && !trial && found.list.map((m) => (
         <div key={m.index} data-mismatch={m.check.kind}>
           <p className={css.missed}>{checkName(m.check)}: {checkFigure(m.check, m.check.expected, job)} printed, {checkFigure(m.check, m.check.actual, job)} in the model</p>
           {m.explanations.length === 0 && <p className="soft" style={{ margin: 0 }}>No single slip explains it: there may be two, or the print errs.</p>}

@@ -14,7 +14,9 @@ export function FileButton({ kind, label, title, main }: { kind: ExportKind; lab
     setBusy(true);
     try {
       // What was typed last must be in the file: wait until the server has it.
-      for (let i = 0; i < 40 && useJob.getState().unsent.length && useJob.getState().save !== 'refused'; i++) await new Promise((r) => setTimeout(r, 100));
+      for (let i = 0; i < 40 && useJob.getState().pending; i++) await new Promise((r) => setTimeout(r, 100));
+      if (useJob.getState().pending) throw new Error('the last edits are not saved yet, and the file would be without them: see why it does not save, then ask again');
+      if (useJob.getState().trial) throw new Error('a slip is being tried and would not be in the file: keep it or put it back first');
       const r = await fetch(`/api/jobs/${id}/files/${kind}`);
       if (!r.ok) {
         const { problems } = (await r.json()) as { problems: Problem[] };

@@ -97,7 +97,7 @@ function Rename({ job, close, done, failed }: { job: ListedJob; close: () => voi
   const save = async () => {
     try {
       const now = await api.read(job.id);
-      const r = await api.save(job.id, now.revision, [{ op: 'replace', path: ['name'], value: name.trim() }] as never);
+      const r = await api.save(job.id, now.revision, [{ op: 'replace', path: ['name'], value: name.trim() }] as never, crypto.randomUUID());
       if ('conflict' in r) throw new Refused([{ message: 'the job was changed meanwhile; try again' }], 409);
       done();
     } catch (e) { failed(e); }

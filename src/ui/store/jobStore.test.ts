@@ -1,4 +1,6 @@
+import 'fake-indexeddb/auto';
 import { jest } from '@jest/globals';
+import { clear, entries, set as keep } from 'idb-keyval';
 import { apply } from 'mutative';
 import { emptyJob, type Job, type StoredJob } from '@/core/job';
 import { readRowLine } from '@/core/callout';
@@ -8,24 +10,36 @@ import { useJob } from './jobStore';
 /** An answer read in this test's own realm, as a page reads it in its own. */
 const reply = (body: unknown, status = 200) => ({ ok: status < 400, status, json: async () => JSON.parse(JSON.stringify(body)) as unknown }) as Response;
 
-/** A server that keeps one job, and can be away. */
+let tests = 0;
+
+/** A server that keeps one job, remembers its saves, can be away, break, refuse, and lose its answers on the way. */
 class FakeServer {
+  // A job of its own for every test: what one leaves on its way is no other's.
+  id = `j${++tests}`;
   job: Job = emptyJob('Lid', 'mm', 'brass');
   revision = 1;
   away = false;
+  broken = false;
+  losesAnswer = false;
   puts = 0;
   refuse = '';
+  saves: { id: string; revision: number }[] = [];
   fetch = async (_url: string, init?: RequestInit): Promise<Response> => {
     if (this.away) throw new TypeError('failed to fetch');
     this.puts++;
-    const { base, patches } = JSON.parse(String(init?.body)) as { base: number; patches: never };
+    const { base, save, patches } = JSON.parse(String(init?.body)) as { base: number; save: string; patches: never };
+    if (this.broken) return reply({ problems: [{ message: 'something went wrong' }] }, 500);
     if (this.refuse) return reply({ problems: [{ message: this.refuse }] }, 422);
+    const done = this.saves.find((s) => s.id === save);
+    if (done) return reply({ revision: done.revision });
     if (base !== this.revision) return reply(this.stored(), 409);
     this.job = apply(this.job, patches);
     this.revision++;
+    this.saves = [{ id: save, revision: this.revision }, ...this.saves];
+    if (this.losesAnswer) throw new TypeError('failed to fetch');
     return reply({ revision: this.revision });
   };
-  stored = (): StoredJob => ({ id: 'j', job: this.job, revision: this.revision, changedAt: '2026-11-25T00:00:00Z' });
+  stored = (): StoredJob => ({ id: this.id, job: this.job, revision: this.revision, changedAt: '2026-11-25T00:00:00Z', saves: this.saves });
 }
 
 let server: FakeServer;
@@ -43,11 +57,13 @@ const s = () => useJob.getState();
 const add = (id: string) => s().edit([{ edit: 'addRows', rows: [row('LEAVE BLOCK 1 X 1 X 1', id)] }], 'row');
 
 beforeEach(async () => {
+  await clear();
   server = new FakeServer();
   globalThis.fetch = jest.fn(server.fetch as never) as never;
   await s().open(server.stored());
 });
 afterEach(async () => {
+  Object.assign(server, { away: false, broken: false, refuse: '', losesAnswer: false });
   s().close();
   await wait(20);
 });
@@ -60,7 +76,7 @@ describe('the open job', () => {
     await until(() => s().save === 'saved' && server.revision === 2);
     expect(server.puts).toBe(1);
     expect(server.job.rows.map((r) => r.id)).toEqual(['a', 'b']);
-    expect(s().unsent).toHaveLength(0);
+    expect(s().pending).toBe(false);
   });
 
   it('undoes and does again, a hundred steps and more', async () => {
@@ -74,7 +90,7 @@ describe('the open job', () => {
     s().undo();
     add('fresh');
     expect(s().future).toHaveLength(0);
-    await until(() => s().save === 'saved' && s().unsent.length === 0);
+    await until(() => s().save === 'saved' && !s().pending);
     expect(server.job).toEqual(s().job);
   });
 
@@ -115,7 +131,7 @@ describe('the open job', () => {
     server.refuse = 'the document would be broken';
     add('a');
     await until(() => s().save === 'refused');
-    expect(s().saveMessage).toContain('broken');
+    expect(s().message).toContain('broken');
     expect(s().job!.rows).toHaveLength(1);
     server.refuse = '';
     add('b');
@@ -129,5 +145,182 @@ describe('the open job', () => {
     expect(s().edit([{ edit: 'deleteRow', id: 'nobody' }])).toBe('this row is gone');
     expect(s().edit([])).toBeNull();
     expect(s().past).toHaveLength(1);
+  });
+});
+
+describe('a save whose answer was lost', () => {
+  it('is sent again under its own id, and is no conflict and no second row', async () => {
+    server.losesAnswer = true;
+    add('a');
+    await until(() => s().save === 'away');
+    server.losesAnswer = false;
+    await until(() => s().save === 'saved');
+    expect(server.job.rows.map((r) => r.id)).toEqual(['a']);
+    expect(server.revision).toBe(2);
+    add('b');
+    await until(() => server.revision === 3);
+    expect(server.job.rows.map((r) => r.id)).toEqual(['a', 'b']);
+  });
+
+  it('nor when the page is loaded again before the retry', async () => {
+    server.losesAnswer = true;
+    add('a');
+    await until(() => s().save === 'away');
+    const kept = await entries<string, unknown>();
+    expect(kept).toHaveLength(1);
+    // The page goes and comes back: what it kept is all that is left of it.
+    s().close();
+    server.away = true;
+    await clear();
+    await keep(kept[0][0], kept[0][1]);
+    server.losesAnswer = server.away = false;
+    const { reconcile } = await import('./reconcile');
+    expect(reconcile(server.stored(), kept[0][1] as never)).toEqual({ kind: 'none' });
+    expect(reconcile({ ...server.stored(), saves: [], revision: 1, job: emptyJob('Lid', 'mm', 'brass') }, kept[0][1] as never)).toMatchObject({ kind: 'fits', job: { rows: [{ id: 'a' }] } });
+  });
+
+  it('going back to the shelf right after Enter saves, and coming back finds one row', async () => {
+    add('a');
+    s().close();
+    await until(() => server.revision === 2);
+    await wait(50);
+    expect(await entries()).toHaveLength(0);
+    await s().open(server.stored());
+    expect(s()).toMatchObject({ save: 'saved', conflict: null });
+    expect(s().job!.rows.map((r) => r.id)).toEqual(['a']);
+    add('b');
+    await until(() => server.revision === 3);
+    expect(server.job.rows.map((r) => r.id)).toEqual(['a', 'b']);
+  });
+
+  it('coming back with what the server told before its answer came shows what was typed', async () => {
+    const before = server.stored();
+    add('a');
+    s().close();
+    await s().open(before);
+    expect(s().job!.rows.map((r) => r.id)).toEqual(['a']);
+    await until(() => s().save === 'saved');
+    expect(server.job.rows.map((r) => r.id)).toEqual(['a']);
+  });
+});
+
+describe('when the server does not save', () => {
+  it('says since when and why, and tries again with growing pauses until it does', async () => {
+    server.broken = true;
+    const from = Date.now();
+    add('a');
+    await until(() => s().save === 'away');
+    expect(s().message).toMatch(/could not save/);
+    expect(s().since).toBeGreaterThanOrEqual(from);
+    await until(() => server.puts >= 3);
+    // 1 s, then 2 s: never a hail of tries.
+    expect(Date.now() - from).toBeGreaterThan(2900);
+    server.broken = false;
+    s().saveNow();
+    await until(() => s().save === 'saved');
+    expect(s().since).toBeNull();
+    expect(server.job.rows).toHaveLength(1);
+  });
+
+  it('tries again by itself after a refusal too', async () => {
+    server.refuse = 'not now';
+    add('a');
+    await until(() => s().save === 'refused');
+    expect(s().message).toContain('not now');
+    server.refuse = '';
+    await until(() => s().save === 'saved');
+    expect(server.job.rows).toHaveLength(1);
+  });
+
+  it('refuses first what the server would refuse, by the same schema, and keeps the job', () => {
+    const many = Array.from({ length: 2001 }, (_, i) => row('CUT FACE DEEP 1', `r${i}`));
+    expect(s().edit([{ edit: 'addRows', rows: many }])).toMatch(/cannot be kept: rows/);
+    expect(s().refusal).toMatch(/cannot be kept/);
+    expect(s().job!.rows).toHaveLength(0);
+    expect(s().pending).toBe(false);
+    add('a');
+    expect(s().refusal).toBe('');
+  });
+});
+
+describe('what closed windows left', () => {
+  const none = [] as never[];
+  const patch = (id: string) => [{ op: 'add', path: ['rows', 0], value: row('CUT FACE DEEP 1', id) }] as never[];
+  const left = (tab: string, unsent: object) => keep(`unsent-${server.id}@${tab}`, unsent);
+
+  it('is offered, a window each, and taken up with an undo', async () => {
+    await left('one', { base: 1, batch: null, rest: patch('x'), job: { ...server.job, rows: [row('CUT FACE DEEP 1', 'x')] }, at: '2026-11-25T10:00:00Z' });
+    await left('two', { base: 1, batch: { id: 'lost-answer', patches: patch('y') }, rest: none, job: server.job, at: '' });
+    await s().open(server.stored());
+    expect(s().job!.rows).toHaveLength(0);
+    expect(s().offered.map((o) => [o.fitsOn === s().job, o.count])).toEqual([[true, 1], [true, 1]]);
+    s().takeUp(s().offered[0]);
+    expect(s().job!.rows.map((r) => r.id)).toEqual(['x']);
+    expect(s().offered.map((o) => o.fitsOn === s().job)).toEqual([false]);
+    s().undo();
+    expect(s().job!.rows).toHaveLength(0);
+    await wait(20);
+    expect((await entries<string, unknown>()).map(([k]) => k)).not.toContain(`unsent-${server.id}@one`);
+    expect((await entries<string, unknown>()).map(([k]) => k)).toContain(`unsent-${server.id}@two`);
+  });
+
+  it('is not offered when the server has it', async () => {
+    server.saves = [{ id: 'lost-answer', revision: 1 }];
+    await left('two', { base: 0, batch: { id: 'lost-answer', patches: patch('y') }, rest: none, job: server.job, at: '' });
+    await s().open(server.stored());
+    expect(s().offered).toHaveLength(0);
+    expect(await entries()).toHaveLength(0);
+  });
+
+  it('that no longer fits is shown as it was, and never put on top', async () => {
+    server.revision = 7;
+    await left('old', { base: 3, batch: null, rest: patch('x'), job: { ...server.job, name: 'as it was there' }, at: '' });
+    // An older version kept the patches alone.
+    await keep(`unsent-${server.id}`, { base: 3, patches: patch('z') });
+    await s().open(server.stored());
+    expect(s().job!.name).toBe('Lid');
+    expect(s().offered.map((o) => [o.fitsOn !== null, o.job?.name ?? null])).toEqual(expect.arrayContaining([[false, 'as it was there'], [false, null]]));
+    expect(await entries()).toHaveLength(2);
+    s().offered.forEach((o) => s().letGo(o));
+    expect(s().offered).toHaveLength(0);
+  });
+
+  it('one window never empties the other\'s store', async () => {
+    await left('other', { base: 1, batch: null, rest: patch('x'), job: server.job, at: '' });
+    add('a');
+    await until(() => s().save === 'saved');
+    expect((await entries<string, unknown>()).map(([k]) => k)).toEqual([`unsent-${server.id}@other`]);
+  });
+});
+
+describe('a slip that is tried', () => {
+  const slip = () => s().tryOut([{ edit: 'setHead', head: { name: 'tried' } }], 'radius-as-diameter' as never);
+
+  it('is shown, is no part of the job, and is never saved', async () => {
+    add('a');
+    await until(() => s().save === 'saved');
+    const puts = server.puts;
+    expect(slip()).toBeNull();
+    expect(s().job!.name).toBe('tried');
+    expect(slip()).toMatch(/another slip/);
+    expect(add('b')).toMatch(/being tried/);
+    await wait(500);
+    expect(server.puts).toBe(puts);
+    expect(await entries()).toHaveLength(0);
+    s().endTrial('back');
+    expect(s().job!.name).toBe('Lid');
+    expect(s().past).toHaveLength(1);
+  });
+
+  it('is made when it is kept, and undone like any edit', async () => {
+    slip();
+    s().endTrial('keep');
+    expect(s().job!.name).toBe('tried');
+    await until(() => server.job.name === 'tried');
+    s().undo();
+    expect(s().job!.name).toBe('Lid');
+    slip();
+    s().undo();
+    expect(s()).toMatchObject({ trial: null, job: { name: 'Lid' } });
   });
 });

@@ -1,24 +1,41 @@
 'use client';
 import { apply, type Patches } from 'mutative';
 import { create } from 'zustand';
-import { applyEdits, type Job, type JobEdit, type StoredJob } from '@/core/job';
-import { api, Refused } from './api';
-import { forgetUnsent, keepUnsent, readUnsent } from './unsent';
+import { applyEdits, refusedBySchema, type Job, type JobEdit, type StoredJob } from '@/core/job';
+import type { SlipKind } from '@/core/mismatch';
+import { reconcile } from './reconcile';
+import { SaveQueue, type SaveStatus } from './saveQueue';
+import { forgetLeftover, forgetUnsent, readUnsent, type Leftover } from './unsent';
 
 interface Change { patches: Patches; inverse: Patches; label: string }
-export type SaveState = 'saved' | 'saving' | 'away' | 'conflict' | 'refused';
+export type { SaveState } from './saveQueue';
 
-interface JobState {
+/** Edits of a tab that is closed by now, and how they stand to the job. */
+export interface Offered {
+  leftover: Leftover;
+  /** The job with them: made from what is here now, or as it was there; null when neither is known. */
+  job: Job | null;
+  /** The job they go on top of; on any other they would be another change. */
+  fitsOn: Job | null;
+  count: number;
+}
+
+/** Edits that are shown and not made, and the job without them. */
+export interface Trial { edits: JobEdit[]; kind: SlipKind; before: Job }
+
+interface JobState extends SaveStatus {
   id: string | null;
   job: Job | null;
-  /** Revision on the server that `unsent` builds on. */
-  base: number;
-  unsent: Patches;
   past: Change[];
   future: Change[];
-  save: SaveState;
-  saveMessage: string;
-  conflict: StoredJob | null;
+  /** Whether the server has acknowledged everything. */
+  pending: boolean;
+  /** Left over from closed tabs, and not decided about yet. */
+  offered: Offered[];
+  /** Why the last edit was not taken; empty when it was. */
+  refusal: string;
+  /** A slip that is being tried: `job` shows it, but it is no part of the document and is never saved. */
+  trial: Trial | null;
   open(stored: StoredJob): Promise<void>;
   close(): void;
   /** Applies edits; returns why not, or null. */
@@ -27,121 +44,151 @@ interface JobState {
   redo(): void;
   /** After a conflict: keep what is here, or take what is there. */
   settle(keep: 'mine' | 'theirs'): void;
+  /** What a closed tab left: put into this job, or let go of (when it was kept otherwise). */
+  takeUp(offer: Offered): void;
+  letGo(offer: Offered): void;
+  forgiveRefusal(): void;
+  /** Sends what waits now. */
+  saveNow(): void;
+  /** Shows the job with edits that are not made; returns why not, or null. */
+  tryOut(edits: JobEdit[], kind: SlipKind): string | null;
+  endTrial(how: 'keep' | 'back'): void;
 }
 
 const DEPTH = 500;
-const SAVE_AFTER = 350;
-let timer: ReturnType<typeof setTimeout> | null = null;
-let sending = false;
+/** One queue a job, for as long as something of it is unsaved: it outlives the open page of the job. */
+const queues = new Map<string, SaveQueue>();
+if (typeof window !== 'undefined') {
+  window.addEventListener('online', () => queues.forEach((q) => q.flush()));
+  window.addEventListener('pagehide', () => queues.forEach((q) => q.flush(true)));
+}
+
+const closed = { id: null, job: null, past: [], future: [], pending: false, offered: [], refusal: '', trial: null, save: 'saved' as const, message: '', since: null, conflict: null };
 
 /** The open job with its history. Every change goes through `edit`, is undone by its own inverse and is saved within half a second. */
 export const useJob = create<JobState>((set, get) => {
+  const queueFor = (id: string, base: number, job: Job): SaveQueue => {
+    const told = (q: SaveQueue) => {
+      if (get().id === q.id) set({ ...q.status, pending: q.pending });
+      else if (!q.pending) queues.delete(q.id);
+    };
+    const queue = new SaveQueue(id, base, job, told);
+    queues.set(id, queue);
+    return queue;
+  };
   const changed = (job: Job, patches: Patches, more: Partial<JobState>) => {
-    const s = get();
-    const unsent = [...s.unsent, ...patches] as Patches;
-    set({ job, unsent, ...(s.save === 'saved' ? { save: 'saving' as const } : {}), ...more });
-    if (s.id) void keepUnsent(s.id, { base: s.base, patches: unsent });
-    schedule(SAVE_AFTER);
-  };
-  const schedule = (ms: number) => {
-    if (timer) clearTimeout(timer);
-    timer = setTimeout(() => void send(), ms);
-  };
-  const send = async () => {
-    timer = null;
-    const { id, unsent, base, save } = get();
-    if (!id || !unsent.length || save === 'conflict') return;
-    if (sending) return schedule(100);
-    sending = true;
-    set({ save: 'saving' });
-    const count = unsent.length;
-    try {
-      const r = await api.save(id, base, unsent);
-      if (get().id !== id) return;
-      if ('conflict' in r) set({ save: 'conflict', conflict: r.conflict, saveMessage: 'this job was changed in another window' });
-      else {
-        const rest = get().unsent.slice(count) as Patches;
-        set({ base: r.revision, unsent: rest, save: rest.length ? 'saving' : 'saved', saveMessage: '' });
-        if (rest.length) {
-          void keepUnsent(id, { base: r.revision, patches: rest });
-          schedule(50);
-        } else void forgetUnsent(id);
-      }
-    } catch (e) {
-      if (get().id !== id) return;
-      if (e instanceof Refused) set({ save: 'refused', saveMessage: e.message });
-      else {
-        set({ save: 'away', saveMessage: 'the server is away; everything is kept in this browser' });
-        schedule(2000);
-      }
-    } finally {
-      sending = false;
-    }
+    const { id } = get();
+    set({ job, refusal: '', ...more });
+    if (id) queues.get(id)?.add(job, patches);
+    set({ pending: true });
   };
 
   return {
-    id: null, job: null, base: 0, unsent: [] as unknown as Patches, past: [], future: [], save: 'saved', saveMessage: '', conflict: null,
+    ...closed,
     async open(stored) {
+      // What this page still has on its way is ahead of what the server told.
+      const going = queues.get(stored.id);
       const left = await readUnsent(stored.id);
-      let job = stored.job;
-      let unsent = [] as unknown as Patches;
-      let conflict: StoredJob | null = null;
-      if (left?.patches.length) {
-        try {
-          job = apply(stored.job, left.patches);
-          unsent = left.patches;
-          if (left.base !== stored.revision) {
-            // Sent just before the page went, and never heard of again: what is there already is no conflict.
-            if (JSON.stringify(job) === JSON.stringify(stored.job)) {
-              unsent = [] as unknown as Patches;
-              void forgetUnsent(stored.id);
-            } else conflict = stored;
-          }
-        } catch { void forgetUnsent(stored.id); }
-      }
-      set({ id: stored.id, job, base: stored.revision, unsent, past: [], future: [], save: conflict ? 'conflict' : unsent.length ? 'saving' : 'saved', saveMessage: '', conflict });
-      if (unsent.length && !conflict) schedule(50);
+      const queue = going?.pending ? going : queueFor(stored.id, stored.revision, stored.job);
+      const offered = left.others.flatMap((l) => offer(stored, l));
+      set({ ...closed, id: stored.id, job: queue.job, offered, ...queue.status, pending: queue.pending });
+      if (queue === going || !left.mine) return;
+      const mine = reconcile(stored, left.mine);
+      if (mine.kind === 'none') return void forgetUnsent(stored.id);
+      const job = mine.job ?? stored.job;
+      queue.job = job;
+      set({ job });
+      if (mine.kind === 'fits') queue.resume(mine.batch, mine.rest);
+      else queue.stand(stored);
     },
     close() {
-      if (timer) clearTimeout(timer);
-      void send();
-      set({ id: null, job: null, past: [], future: [], unsent: [] as unknown as Patches });
+      const { id } = get();
+      set(closed);
+      const queue = id ? queues.get(id) : undefined;
+      if (!queue) return;
+      queue.flush();
+      if (!queue.pending) queues.delete(queue.id);
     },
     edit(edits, label = '') {
       const s = get();
       if (!s.job || !edits.length) return null;
+      if (s.trial) {
+        const wait = 'a slip is being tried: keep it or put it back first';
+        set({ refusal: wait });
+        return wait;
+      }
       const r = applyEdits(s.job, edits);
-      if (!r.ok) return r.problems[0].message;
-      if (!r.value.patches.length) return null;
+      const refusal = r.ok ? refusedBySchema(r.value.job) : r.problems[0].message;
+      if (refusal !== null) {
+        set({ refusal });
+        return refusal;
+      }
+      if (!r.ok || !r.value.patches.length) return null;
       const change = { patches: r.value.patches, inverse: r.value.inverse, label };
-      changed(r.value.job, r.value.patches, { past: [...s.past, change].slice(-DEPTH), future: [], ...(s.save === 'refused' ? { save: 'saving' as const } : {}) });
+      changed(r.value.job, r.value.patches, { past: [...s.past, change].slice(-DEPTH), future: [] });
       return null;
     },
     undo() {
       const s = get();
+      if (s.trial) return s.endTrial('back');
       const last = s.past[s.past.length - 1];
       if (!last || !s.job) return;
       changed(apply(s.job, last.inverse), last.inverse, { past: s.past.slice(0, -1), future: [last, ...s.future] });
     },
     redo() {
       const s = get();
+      if (s.trial) return;
       const next = s.future[0];
       if (!next || !s.job) return;
       changed(apply(s.job, next.patches), next.patches, { past: [...s.past, next], future: s.future.slice(1) });
     },
     settle(keep) {
+      get().endTrial('back');
       const { conflict, job, id } = get();
-      if (!conflict || !id || !job) return;
+      const queue = id ? queues.get(id) : undefined;
+      if (!conflict || !queue || !job) return;
       if (keep === 'theirs') {
-        void forgetUnsent(id);
-        set({ job: conflict.job, base: conflict.revision, unsent: [] as unknown as Patches, past: [], future: [], save: 'saved', conflict: null });
+        set({ job: conflict.job, past: [], future: [] });
+        queue.restart(conflict.revision, conflict.job, [] as unknown as Patches);
         return;
       }
       const r = applyEdits(conflict.job, [{ edit: 'replace', job }]);
-      if (!r.ok) return;
-      set({ base: conflict.revision, unsent: r.value.patches, save: 'saving', conflict: null });
-      void keepUnsent(id, { base: conflict.revision, patches: r.value.patches });
-      schedule(20);
+      if (r.ok) queue.restart(conflict.revision, job, r.value.patches);
+    },
+    takeUp(o) {
+      if (!o.job || get().edit([{ edit: 'replace', job: o.job }], 'taken up from a closed window') !== null) return;
+      get().letGo(o);
+    },
+    letGo(o) {
+      set({ offered: get().offered.filter((x) => x !== o) });
+      void forgetLeftover(o.leftover);
+    },
+    forgiveRefusal: () => set({ refusal: '' }),
+    saveNow: () => queues.forEach((q) => q.flush()),
+    tryOut(edits, kind) {
+      const s = get();
+      if (!s.job || s.trial) return s.trial ? 'another slip is being tried' : null;
+      const r = applyEdits(s.job, edits);
+      const refusal = r.ok ? refusedBySchema(r.value.job) : r.problems[0].message;
+      if (r.ok && refusal === null) set({ job: r.value.job, trial: { edits, kind, before: s.job } });
+      return refusal;
+    },
+    endTrial(how) {
+      const { trial } = get();
+      if (!trial) return;
+      set({ job: trial.before, trial: null, refusal: '' });
+      if (how === 'keep') get().edit(trial.edits, 'a slip mended');
     },
   };
 });
+
+/** What a closed tab left, if the server does not have it all by now. */
+function offer(stored: StoredJob, leftover: Leftover): Offered[] {
+  const r = reconcile(stored, leftover.unsent);
+  if (r.kind === 'none') {
+    void forgetLeftover(leftover);
+    return [];
+  }
+  const count = r.kind === 'apart' ? r.count : (r.batch?.patches.length ?? 0) + r.rest.length;
+  return [{ leftover, job: r.job, fitsOn: r.kind === 'fits' ? stored.job : null, count }];
+}

@@ -1,18 +1,64 @@
-import { del, get, set } from 'idb-keyval';
+import { del, entries, set } from 'idb-keyval';
 import type { Patches } from 'mutative';
+import type { Job } from '@/core/job';
+import { openTabs, tabName } from './tab';
 
-/** Edits the server has not taken yet; they outlive a closed browser. */
-export interface Unsent { base: number; patches: Patches }
+/** Edits on their way to the server under an id of their own, so that a retry is told from a new save. */
+export interface Batch {
+  id: string;
+  patches: Patches;
+}
 
-const key = (id: string) => `unsent-${id}`;
+/** Edits the server has not acknowledged; they outlive a closed browser. */
+export interface Unsent {
+  /** Revision they were made from. */
+  base: number;
+  /** Sent, and not heard of again. */
+  batch: Batch | null;
+  /** Not sent yet. */
+  rest: Patches;
+  /** The job with all of them, as it was on the screen; null in what older versions kept. */
+  job: Job | null;
+  /** When the last of them was typed. */
+  at: string;
+}
+
+/** What a tab that is closed by now left behind. */
+export interface Leftover {
+  key: string;
+  unsent: Unsent;
+}
+
+const prefix = (job: string) => `unsent-${job}`;
+const key = async (job: string) => `${prefix(job)}@${await tabName()}`;
+
 /** A browser that keeps nothing (a private window) must not stop the work. */
-const quietly = async <T>(work: () => Promise<T>): Promise<T | undefined> => {
+async function quietly<T>(work: () => Promise<T>): Promise<T | undefined> {
   try {
     return await work();
   } catch {
     return undefined;
   }
-};
-export const keepUnsent = (id: string, unsent: Unsent) => quietly(() => set(key(id), unsent));
-export const readUnsent = (id: string) => quietly(() => get<Unsent>(key(id)));
-export const forgetUnsent = (id: string) => quietly(() => del(key(id)));
+}
+
+export const keepUnsent = (job: string, unsent: Unsent) => quietly(async () => set(await key(job), unsent));
+export const forgetUnsent = (job: string) => quietly(async () => del(await key(job)));
+export const forgetLeftover = (leftover: Leftover) => quietly(() => del(leftover.key));
+
+/** What this tab kept of a job, and what tabs that are closed by now left of it. */
+export async function readUnsent(job: string): Promise<{ mine: Unsent | null; others: Leftover[] }> {
+  const found = await quietly(async () => {
+    const own = await key(job);
+    const open = await openTabs();
+    const all = (await entries<string, Unsent>()).filter(([k]) => k === prefix(job) || k.startsWith(`${prefix(job)}@`)).map(([k, unsent]) => ({ key: k, unsent: whole(unsent) }));
+    const closed = (k: string) => k !== own && !open?.has(k.slice(prefix(job).length + 1));
+    return { mine: all.find((l) => l.key === own)?.unsent ?? null, others: all.filter((l) => closed(l.key)) };
+  });
+  return found ?? { mine: null, others: [] };
+}
+
+/** What an older version kept knew only the patches. */
+function whole(kept: Partial<Unsent> & { patches?: Patches }): Unsent {
+  const none = [] as unknown as Patches;
+  return { base: kept.base ?? 0, batch: kept.batch ?? null, rest: kept.rest ?? kept.patches ?? none, job: kept.job ?? null, at: kept.at ?? '' };
+}

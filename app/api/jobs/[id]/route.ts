@@ -12,12 +12,12 @@ export const GET = (_: Request, { params }: Context) => answer(async () => {
 });
 
 const patch = z.object({ op: z.enum(['add', 'remove', 'replace']), path: z.array(z.union([z.string(), z.number()])).max(20), value: z.unknown().optional() });
-const body = z.strictObject({ base: z.number().int(), patches: z.array(patch).max(50_000) });
+const body = z.strictObject({ base: z.number().int(), save: z.string().regex(/^[A-Za-z0-9_-]{8,64}$/).optional(), patches: z.array(patch).max(50_000) });
 
 export const PUT = (request: Request, { params }: Context) => answer(async () => {
   const read = await readBody(request, body);
   if (!read.ok) return read.response;
-  const saved = await saveEdits((await params).id, read.value.base, read.value.patches as Patches);
+  const saved = await saveEdits((await params).id, read.value.base, read.value.patches as Patches, read.value.save);
   if (!saved.ok) return problemsResponse(saved.problems, 422);
   return saved.value.saved ? Response.json({ revision: saved.value.revision }) : Response.json(saved.value.conflict, { status: 409 });
 });

@@ -1,0 +1,33 @@
+import { apply, type Patches } from 'mutative';
+import { jobSchema, type Job, type StoredJob } from '@/core/job';
+import type { Batch, Unsent } from './unsent';
+
+/** How unsent edits stand to the job as the server has it. */
+export type Reconciled =
+  /** The server has all of them. */
+  | { kind: 'none' }
+  /** They were made from what the server has: the job with them, and what is still to be sent. */
+  | { kind: 'fits'; job: Job; batch: Batch | null; rest: Patches }
+  /** The job has moved on: the job as it was here, where it is known. */
+  | { kind: 'apart'; job: Job | null; count: number };
+
+/** Settles what became of unsent edits. A save whose answer was lost is found among the server's own record of saves. */
+export function reconcile(stored: StoredJob, unsent: Unsent): Reconciled {
+  const done = unsent.batch && stored.saves.find((s) => s.id === unsent.batch!.id);
+  const batch = done ? null : unsent.batch;
+  const base = done ? done.revision : unsent.base;
+  const pending = [...(batch?.patches ?? []), ...unsent.rest] as Patches;
+  if (!pending.length) return { kind: 'none' };
+  const job = base === stored.revision ? patched(stored.job, pending) : null;
+  return job ? { kind: 'fits', job, batch, rest: unsent.rest } : { kind: 'apart', job: unsent.job, count: pending.length };
+}
+
+/** The job with patches on it, or null when they do not fit or would break it. */
+function patched(job: Job, patches: Patches): Job | null {
+  try {
+    const next = apply(job, patches);
+    return jobSchema.safeParse(next).success ? next : null;
+  } catch {
+    return null;
+  }
+}

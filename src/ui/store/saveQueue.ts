@@ -1,0 +1,158 @@
+import type { Patches } from 'mutative';
+import type { Job, StoredJob } from '@/core/job';
+import { api, Refused } from './api';
+import { forgetUnsent, keepUnsent, type Batch } from './unsent';
+
+export type SaveState = 'saved' | 'saving' | 'away' | 'conflict' | 'refused';
+
+/** How it stands with saving: in words, and since when it does not go. */
+export interface SaveStatus {
+  save: SaveState;
+  message: string;
+  since: number | null;
+  conflict: StoredJob | null;
+}
+
+const SAVE_AFTER = 350;
+const FIRST_PAUSE = 1000;
+const LONGEST_PAUSE = 60_000;
+const none = [] as unknown as Patches;
+
+/**
+ * Edits of one job on their way to the server, in order. They are forgotten only when the server has acknowledged them;
+ * whatever else it answers, they are sent again with growing pauses. It goes on when the job is closed, until all is acknowledged.
+ */
+export class SaveQueue {
+  status: SaveStatus = { save: 'saved', message: '', since: null, conflict: null };
+  batch: Batch | null = null;
+  rest: Patches = none;
+  private timer: ReturnType<typeof setTimeout> | null = null;
+  private sending = false;
+  private pause = FIRST_PAUSE;
+
+  constructor(readonly id: string, public base: number, public job: Job, private readonly told: (queue: SaveQueue) => void) {}
+
+  get pending(): boolean {
+    return this.batch !== null || this.rest.length > 0;
+  }
+
+  /** Takes over edits that were kept. */
+  resume(batch: Batch | null, rest: Patches): void {
+    this.batch = batch;
+    this.rest = rest;
+    if (!this.pending) return;
+    this.tell({ save: 'saving' });
+    this.keep();
+    this.schedule(50);
+  }
+
+  add(job: Job, patches: Patches): void {
+    this.job = job;
+    this.rest = [...this.rest, ...patches] as Patches;
+    this.keep();
+    if (this.status.save === 'conflict') return;
+    // What was refused may be mended by this very edit: it is tried at once.
+    if (this.status.save === 'saved' || this.status.save === 'refused') this.tell({ save: 'saving' });
+    this.schedule(SAVE_AFTER);
+  }
+
+  /** Shows that the job has moved on elsewhere; nothing is sent until somebody has chosen. */
+  stand(conflict: StoredJob): void {
+    this.stopTimer();
+    this.tell({ save: 'conflict', conflict, message: 'this job was changed in another window', since: Date.now() });
+    this.keep();
+  }
+
+  /** Starts again from what the server has, with other edits or none. */
+  restart(base: number, job: Job, rest: Patches): void {
+    this.base = base;
+    this.job = job;
+    this.batch = null;
+    this.rest = rest;
+    this.pause = FIRST_PAUSE;
+    this.tell({ save: rest.length ? 'saving' : 'saved', conflict: null, message: '', since: null });
+    if (rest.length) {
+      this.keep();
+      this.schedule(20);
+    } else this.forget();
+  }
+
+  /** Sends now what waits, as when a page is left or the network is back. */
+  flush(leaving = false): void {
+    if (!this.pending || this.sending || this.status.save === 'conflict') return;
+    this.stopTimer();
+    void this.send(leaving);
+  }
+
+  private schedule(ms: number): void {
+    this.stopTimer();
+    this.timer = setTimeout(() => void this.send(), ms);
+  }
+  private stopTimer(): void {
+    if (this.timer) clearTimeout(this.timer);
+    this.timer = null;
+  }
+
+  private async send(leaving = false): Promise<void> {
+    this.timer = null;
+    if (this.sending) return this.schedule(100);
+    if (!this.pending || this.status.save === 'conflict') return;
+    // Kept with its id before it goes: after a lost answer the very same save is sent again.
+    if (!this.batch) {
+      this.batch = { id: crypto.randomUUID(), patches: this.rest };
+      this.rest = none;
+      this.keep();
+    }
+    this.sending = true;
+    try {
+      const answer = await api.save(this.id, this.base, this.batch.patches, this.batch.id, leaving);
+      if ('conflict' in answer) this.stand(answer.conflict);
+      else this.acknowledged(answer.revision);
+    } catch (e) {
+      this.failed(e);
+    } finally {
+      this.sending = false;
+    }
+  }
+
+  private acknowledged(revision: number): void {
+    this.base = revision;
+    this.batch = null;
+    this.pause = FIRST_PAUSE;
+    this.tell({ save: this.rest.length ? 'saving' : 'saved', message: '', since: null });
+    if (!this.rest.length) return this.forget();
+    this.keep();
+    this.schedule(50);
+  }
+
+  private failed(e: unknown): void {
+    const refused = e instanceof Refused && e.status >= 400 && e.status < 500;
+    if (refused && this.batch) {
+      // The server took nothing of it: what comes after may mend it, so both go together under a new id.
+      this.rest = [...this.batch.patches, ...this.rest] as Patches;
+      this.batch = null;
+      this.keep();
+    }
+    const since = this.status.since ?? Date.now();
+    this.tell({ save: refused ? 'refused' : 'away', since, message: whyNot(e, refused) });
+    this.schedule(this.pause);
+    this.pause = Math.min(LONGEST_PAUSE, this.pause * 2);
+  }
+
+  private tell(status: Partial<SaveStatus>): void {
+    this.status = { ...this.status, ...status };
+    this.told(this);
+  }
+  private keep(): void {
+    void keepUnsent(this.id, { base: this.base, batch: this.batch, rest: this.rest, job: this.job, at: new Date().toISOString() });
+  }
+  private forget(): void {
+    void forgetUnsent(this.id);
+  }
+}
+
+function whyNot(e: unknown, refused: boolean): string {
+  if (refused) return `the server does not take these edits: ${(e as Refused).message}`;
+  if (e instanceof Refused) return `the server could not save: ${e.message}`;
+  return 'the server does not answer';
+}
