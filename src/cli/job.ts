@@ -7,8 +7,7 @@ import type { Job } from '@/core/job/schema';
 import { loadKernel } from '@/kernel/node';
 import { exportJob, exportKinds, type ExportKind } from '@/io/exportJob';
 import { outlinesOfChains } from '@/io/chainItems';
-import { readDxf } from '@/io/dxfOutlines';
-import { readSvg } from '@/io/svgOutlines';
+import { readDrawing } from '@/io/drawing';
 import { writeOutlineItem } from '@/core/callout';
 import { rowNames } from '@/core/job';
 import type { LengthUnit } from '@/core/number';
@@ -57,12 +56,22 @@ async function outlinesOf(file: string, rest: string[]): Promise<number> {
   }
   let text: string;
   try {
-    text = await readFile(file, 'utf8');
+    const bytes = await readFile(file);
+    if (bytes.length > MAX_BYTES) {
+      console.error(`${file}: the file has ${(bytes.length / 1e6).toFixed(1)} MB; at most ${MAX_BYTES / 1e6} MB are read`);
+      return 2;
+    }
+    text = bytes.toString('utf8');
   } catch (e) {
     console.error(`${file}: the file cannot be read: ${(e as NodeJS.ErrnoException).code ?? 'unknown'}`);
     return 2;
   }
-  const r = /\.svg$/i.test(file) ? readSvg(text, unit as LengthUnit) : readDxf(text, unit as LengthUnit, from as LengthUnit | undefined);
+  const read = readDrawing({ want: 'chains', name: file, text, unit: unit as LengthUnit, taken: from as LengthUnit | undefined });
+  if (!read.ok) {
+    console.error(`${file}: ${read.problems[0].message}`);
+    return 1;
+  }
+  const r = read.value;
   for (const p of r.problems) console.error(`${file}: ${p}`);
   const layers = all('--layer'), chosen = layers.length ? r.chains.filter((c) => layers.includes(c.layer)) : r.chains;
   const names = rowNames([]);

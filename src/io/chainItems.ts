@@ -46,27 +46,80 @@ function wholeCircle(c: Segment[]): Arc | null {
   return same && Math.abs(Math.abs(c.reduce((sum, s) => sum + (s as Arc).sweep, 0)) - 2 * Math.PI) < 1e-6 ? first : null;
 }
 
-/** Joins segments end to end, turning them round where they must be. */
+/** Joins segments end to end, turning them round where they must be; at every end the first of the file that fits is taken. */
 function chain(segments: Segment[]): Segment[][] {
-  const left = [...segments], out: Segment[][] = [];
-  while (left.length) {
-    const c = [left.shift()!];
-    for (let grown = true; grown; ) {
-      grown = false;
-      const tail = endOf(c[c.length - 1]), head = startOf(c[0]);
+  const ends = new EndGrid(segments);
+  const out: Segment[][] = [];
+  for (let i = 0; i < segments.length; i++) {
+    if (!ends.take(i)) continue;
+    // Kept in two halves, so that a long chain grows at both ends without being moved.
+    const front: Segment[] = [];
+    const back = [segments[i]];
+    for (;;) {
+      const tail = endOf(back[back.length - 1]);
+      const head = startOf(front.length ? front[front.length - 1] : back[0]);
       if (distance2(tail, head) < JOIN) break;
-      for (let i = 0; i < left.length && !grown; i++) {
-        const s = left[i], take = (front: boolean, x: Segment) => { left.splice(i, 1); if (front) c.unshift(x); else c.push(x); grown = true; };
-        if (distance2(startOf(s), tail) < JOIN) take(false, s);
-        else if (distance2(endOf(s), tail) < JOIN) take(false, reversed(s));
-        else if (distance2(endOf(s), head) < JOIN) take(true, s);
-        else if (distance2(startOf(s), head) < JOIN) take(true, reversed(s));
-      }
+      const after = ends.at(tail);
+      const before = ends.at(head);
+      const next = after !== null && (before === null || after <= before) ? after : before;
+      if (next === null) break;
+      ends.take(next);
+      const s = segments[next];
+      if (next === after) back.push(distance2(startOf(s), tail) < JOIN ? s : reversed(s));
+      else front.push(distance2(endOf(s), head) < JOIN ? s : reversed(s));
     }
-    out.push(c);
+    out.push([...front.reverse(), ...back]);
   }
   return out;
 }
+
+/** Where segments end, by the square of a grid they lie in: looking for what goes on from a point takes no longer in a large drawing. */
+class EndGrid {
+  private readonly cells = new Map<string, number[]>();
+  private readonly taken: boolean[];
+
+  constructor(private readonly segments: Segment[]) {
+    this.taken = segments.map(() => false);
+    segments.forEach((s, i) => {
+      for (const p of [startOf(s), endOf(s)]) {
+        const key = this.key(p, 0, 0);
+        const there = this.cells.get(key);
+        if (there) there.push(i);
+        else this.cells.set(key, [i]);
+      }
+    });
+  }
+
+  /** Marks a segment as used; false when it was. */
+  take(i: number): boolean {
+    if (this.taken[i]) return false;
+    this.taken[i] = true;
+    return true;
+  }
+
+  /** The first segment not used that begins or ends at a point. */
+  at(p: Vec2): number | null {
+    let best: number | null = null;
+    for (let dx = -1; dx <= 1; dx++) {
+      for (let dy = -1; dy <= 1; dy++) {
+        const key = this.key(p, dx, dy);
+        const left = this.cells.get(key)?.filter((i) => !this.taken[i]);
+        if (!left) continue;
+        this.cells.set(key, left);
+        for (const i of left) {
+          const s = this.segments[i];
+          if ((best === null || i < best) && (distance2(startOf(s), p) < JOIN || distance2(endOf(s), p) < JOIN)) best = i;
+        }
+      }
+    }
+    return best;
+  }
+
+  private key(p: Vec2, dx: number, dy: number): string {
+    return `${Math.floor(p.x / CELL) + dx} ${Math.floor(p.y / CELL) + dy}`;
+  }
+}
+const CELL = 4 * JOIN;
 
 /**
  * The chosen chains as outlines, one a chain, named by their layers.
@@ -74,12 +127,22 @@ function chain(segments: Segment[]): Segment[][] {
  */
 export function outlinesOfChains(chains: ReadChain[], mend: string): { name: string; items: OutlineItem[] }[] {
   const count = new Map<string, number>();
+  const of = new Map<string, number>();
+  for (const c of chains) of.set(c.layer, (of.get(c.layer) ?? 0) + 1);
   return chains.map((c) => {
-    const many = chains.filter((o) => o.layer === c.layer).length > 1, n = (count.get(c.layer) ?? 0) + 1;
+    const many = of.get(c.layer)! > 1, n = (count.get(c.layer) ?? 0) + 1;
     count.set(c.layer, n);
     const name = `${c.layer === '0' || c.layer === '' ? 'outline' : c.layer.toLowerCase()}${many ? ` ${n}` : ''}`;
     return { name, items: !c.closed && mend ? [...c.items, { item: 'mend' as const, gap: mend as NumberText }] : c.items };
   });
 }
 
-export const gapWords = (c: ReadChain): string => (c.gap ? `layer ${c.layer}: a chain is open from ${c.gap.from.x.toFixed(3)}, ${c.gap.from.y.toFixed(3)} to ${c.gap.to.x.toFixed(3)}, ${c.gap.to.y.toFixed(3)} mm` : '');
+const gapWords = (c: ReadChain): string => (c.gap ? `layer ${c.layer}: a chain is open from ${c.gap.from.x.toFixed(3)}, ${c.gap.from.y.toFixed(3)} to ${c.gap.to.x.toFixed(3)}, ${c.gap.to.y.toFixed(3)} mm` : '');
+
+/** Open chains in words, the first of them; a drawing of thousands of loose lines is said in one more. */
+export function gapList(chains: ReadChain[]): string[] {
+  const open = chains.filter((c) => c.gap);
+  const said = open.slice(0, MOST_GAPS).map(gapWords);
+  return open.length > MOST_GAPS ? [...said, `${open.length - MOST_GAPS} more chains are open`] : said;
+}
+const MOST_GAPS = 50;

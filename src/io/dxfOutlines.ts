@@ -1,12 +1,12 @@
 import { DxfWriter, LWPolylineFlags, point2d, point3d, Units } from '@tarikjabiri/dxf';
-import DxfParser, { type IEntity } from 'dxf-parser';
+import type { IEntity } from 'dxf-parser';
 import { INCH, type LengthUnit } from '@/core/number';
 import { distance2, v2, type Vec2 } from '@/core/geometry/vec';
 import type { EvaluatedOutline } from '@/core/outline/evaluateOutline';
 import { startOf, endOf, type Segment } from '@/core/outline';
-import { chainsOfLayer, gapWords, type ReadFile } from './chainItems';
+import { chainsOfLayer, gapList, type ReadFile } from './chainItems';
 import { DxfDrawing } from './dxf';
-import { checkDxf } from './dxfText';
+import { evenScale, mapped, readEntities, type Affine } from './dxfEntities';
 
 /** Outlines as a DXF every reader takes (R12), each on a layer of its own: lines, arcs as arcs, circles; in the job's unit. */
 export function outlineDxf(outlines: EvaluatedOutline[], unit: LengthUnit): string {
@@ -42,35 +42,40 @@ export function outlineDxfNewer(outlines: EvaluatedOutline[], unit: LengthUnit):
 /** Millimetres of a drawing unit, by the DXF's own code. */
 const units: Record<number, number> = { 1: INCH, 2: 304.8, 4: 1, 5: 10, 6: 1000, 8: INCH / 1e6, 9: INCH / 1000, 13: 0.001 };
 
+/** Farther out than this nothing is read, mm: a kilometre beyond any machine, and near enough that figures keep their decimals. */
+const FARTHEST = 1e6;
+
 /**
- * Chains of a DXF, by layer: lines, arcs, circles and polylines with their bulges, joined where their ends meet. What cannot be taken is said, with its line.
+ * Chains of a DXF, by layer: lines, arcs, circles and polylines with their bulges, those of the blocks put in too, joined where their ends meet. What cannot be taken is said, with its line.
  * @param unit the job's; @param taken what the drawing's numbers are, when somebody has said so; else the file's own unit, else the job's
  */
 export function readDxf(text: string, unit: LengthUnit, taken?: LengthUnit): ReadFile {
-  const checked = checkDxf(text), problems = [...checked.problems];
-  const none = { said: null, layers: [], chains: [], problems };
-  if (!checked.text) return none;
-  let dxf;
-  try {
-    dxf = new DxfParser().parseSync(checked.text);
-  } catch (e) {
-    problems.push(`the file is no DXF that can be read: ${e instanceof Error ? e.message.slice(0, 120) : ''}`);
-    return none;
-  }
-  if (!dxf) { problems.push('the file is no DXF that can be read'); return none; }
-  const code = Number((dxf.header as Record<string, unknown> | undefined)?.$INSUNITS ?? 0);
+  const { entities, unitCode: code, problems } = readEntities(text);
   const k = taken ? (taken === 'in' ? INCH : 1) : units[code] ?? (unit === 'in' ? INCH : 1);
-  const layers = new Map<string, Segment[]>(), left = new Map<string, number>();
-  for (const e of dxf.entities) {
-    const s = whole(e) ? segmentsOf(e, k) : 'incomplete', layer = e.layer ?? '0';
-    if (s === 'incomplete') problems.push(`a ${e.type} on layer ${layer} is incomplete: left out`);
-    else if (!s) left.set(e.type, (left.get(e.type) ?? 0) + 1);
-    else if (s.length) layers.set(layer, [...(layers.get(layer) ?? []), ...s]);
+  const layers = new Map<string, Segment[]>();
+  const left = new Map<string, number>();
+  const leave = (what: string) => left.set(what, (left.get(what) ?? 0) + 1);
+  for (const { entity: e, layer, at } of entities) {
+    if (!whole(e)) {
+      leave(`${e.type} on layer ${layer} incomplete: left out`);
+      continue;
+    }
+    const s = segmentsOf(e, at, k);
+    if (s === null) leave(`${e.type} left out: no lines or arcs`);
+    else if (s === 'squeezed') leave(`${e.type} left out: its block is scaled unevenly, which makes ellipses of its arcs`);
+    else if (!s.every(near)) leave(`${e.type} on layer ${layer} left out: farther away than ${FARTHEST / 1e6} km`);
+    else if (s.length) {
+      const there = layers.get(layer) ?? [];
+      there.push(...s);
+      layers.set(layer, there);
+    }
   }
-  for (const [type, n] of left) problems.push(`${n} ${type} left out: no lines or arcs`);
+  for (const [what, n] of left) problems.push(`${n} ${what}`);
   const chains = [...layers].flatMap(([layer, segments]) => chainsOfLayer(layer, segments, unit));
-  return { said: code === 1 ? 'in' : code === 4 ? 'mm' : units[code] ? 'other' : null, layers: [...layers].map(([name, s]) => ({ name, elements: s.length })), chains, problems: [...problems, ...chains.map(gapWords).filter(Boolean)] };
+  return { said: code === 1 ? 'in' : code === 4 ? 'mm' : units[code] ? 'other' : null, layers: [...layers].map(([name, s]) => ({ name, elements: s.length })), chains, problems: [...problems, ...gapList(chains)] };
 }
+
+const near = (s: Segment): boolean => (s.kind === 'line' ? [s.from.x, s.from.y, s.to.x, s.to.y] : [s.centre.x, s.centre.y, s.radius]).every((v) => Math.abs(v) < FARTHEST);
 
 interface Drawn { vertices?: { x: number; y: number; bulge?: number }[]; center?: Vec2; radius?: number; startAngle?: number; endAngle?: number; shape?: boolean }
 /** Whether an entity has all the numbers its kind needs. */
@@ -78,34 +83,58 @@ function whole(e: IEntity): boolean {
   const d = e as unknown as Drawn, numbers = (...v: (number | undefined)[]) => v.every((x) => Number.isFinite(x));
   switch (e.type) {
     case 'LINE': return d.vertices?.length === 2 && d.vertices.every((q) => numbers(q?.x, q?.y));
-    case 'CIRCLE': return numbers(d.center?.x, d.center?.y, d.radius);
-    case 'ARC': return numbers(d.center?.x, d.center?.y, d.radius, d.startAngle, d.endAngle);
-    case 'LWPOLYLINE': case 'POLYLINE': return (d.vertices ?? []).every((q) => numbers(q?.x, q?.y));
+    case 'CIRCLE': return numbers(d.center?.x, d.center?.y, d.radius) && d.radius! > 0;
+    case 'ARC': return numbers(d.center?.x, d.center?.y, d.radius, d.startAngle, d.endAngle) && d.radius! > 0;
+    case 'LWPOLYLINE': case 'POLYLINE': return (d.vertices ?? []).every((q) => numbers(q?.x, q?.y) && numbers(q.bulge ?? 0));
     default: return true;
   }
 }
 
-function segmentsOf(e: IEntity, k: number): Segment[] | null {
+/** Angle of an arc from one to another, counter-clockwise, radians: more than nothing and at most a turn, however often the file goes round. */
+export function arcSweep(from: number, to: number): number {
+  const turn = 2 * Math.PI;
+  const rest = (((to - from) % turn) + turn) % turn;
+  return rest <= 1e-12 ? turn : rest;
+}
+
+/** An entity as lines and arcs where it stands; null when it is none, `squeezed` when its place makes ellipses of its arcs. */
+function segmentsOf(e: IEntity, at: Affine, k: number): Segment[] | 'squeezed' | null {
+  const own = ownSegments(e);
+  if (own === null) return null;
+  const scale = evenScale(at);
+  if (scale === null && own.some((s) => s.kind === 'arc')) return 'squeezed';
+  const p = (q: Vec2) => { const m = mapped(at, q); return v2(m.x * k, m.y * k); };
+  return own.map((s): Segment => {
+    if (s.kind === 'line') return { kind: 'line', from: p(s.from), to: p(s.to) };
+    const centre = p(s.centre), first = p(startOf(s)), over = scale! < 0;
+    return { kind: 'arc', centre, radius: s.radius * Math.abs(scale!) * k, start: Math.atan2(first.y - centre.y, first.x - centre.x), sweep: over ? -s.sweep : s.sweep };
+  });
+}
+
+function ownSegments(e: IEntity): Segment[] | null {
   const d = e as unknown as Drawn;
-  const p = (q: Vec2) => v2(q.x * k, q.y * k);
   switch (e.type) {
-    case 'LINE': return [{ kind: 'line', from: p(d.vertices![0]), to: p(d.vertices![1]) }];
-    case 'CIRCLE': return [{ kind: 'arc', centre: p(d.center!), radius: d.radius! * k, start: 0, sweep: 2 * Math.PI }];
-    case 'ARC': { let sweep = d.endAngle! - d.startAngle!; while (sweep <= 1e-12) sweep += 2 * Math.PI; return [{ kind: 'arc', centre: p(d.center!), radius: d.radius! * k, start: d.startAngle!, sweep }]; }
+    case 'LINE': return [{ kind: 'line', from: v2(d.vertices![0].x, d.vertices![0].y), to: v2(d.vertices![1].x, d.vertices![1].y) }];
+    case 'CIRCLE': return [{ kind: 'arc', centre: v2(d.center!.x, d.center!.y), radius: d.radius!, start: 0, sweep: 2 * Math.PI }];
+    case 'ARC': return [{ kind: 'arc', centre: v2(d.center!.x, d.center!.y), radius: d.radius!, start: d.startAngle! % (2 * Math.PI), sweep: arcSweep(d.startAngle!, d.endAngle!) }];
     case 'LWPOLYLINE': case 'POLYLINE': {
       const v = d.vertices ?? [];
       return v.flatMap((a, i): Segment[] => {
         const b = v[i + 1] ?? (d.shape ? v[0] : undefined);
-        if (!b) return [];
-        const from = p(a), to = p(b), chord = distance2(from, to);
-        if (!a.bulge || chord < 1e-12) return chord < 1e-12 ? [] : [{ kind: 'line', from, to }];
-        // The bulge is the tangent of a quarter of the arc's angle, positive to the left.
-        const sweep = 4 * Math.atan(a.bulge), radius = chord / 2 / Math.abs(Math.sin(sweep / 2)), h = (chord / 2) / Math.tan(sweep / 2);
-        const centre = v2((from.x + to.x) / 2 - (h * (to.y - from.y)) / chord, (from.y + to.y) / 2 + (h * (to.x - from.x)) / chord);
-        return [{ kind: 'arc', centre, radius, start: Math.atan2(from.y - centre.y, from.x - centre.x), sweep }];
+        return b ? bulged(a, b) : [];
       });
     }
     case 'POINT': case 'TEXT': case 'MTEXT': case 'DIMENSION': return [];
     default: return null;
   }
+}
+
+/** From one vertex of a polyline to the next. The bulge is the tangent of a quarter of the arc's angle, positive to the left. */
+function bulged(a: { x: number; y: number; bulge?: number }, b: { x: number; y: number }): Segment[] {
+  const from = v2(a.x, a.y), to = v2(b.x, b.y), chord = distance2(from, to);
+  if (chord < 1e-12) return [];
+  if (!a.bulge || Math.abs(a.bulge) < 1e-9) return [{ kind: 'line', from, to }];
+  const sweep = 4 * Math.atan(a.bulge), radius = chord / 2 / Math.abs(Math.sin(sweep / 2)), h = (chord / 2) / Math.tan(sweep / 2);
+  const centre = v2((from.x + to.x) / 2 - (h * (to.y - from.y)) / chord, (from.y + to.y) / 2 + (h * (to.x - from.x)) / chord);
+  return [{ kind: 'arc', centre, radius, start: Math.atan2(from.y - centre.y, from.x - centre.x), sweep }];
 }

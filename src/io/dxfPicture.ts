@@ -1,26 +1,19 @@
-import DxfParser, { type IDxf, type IEntity } from 'dxf-parser';
+import type { IEntity } from 'dxf-parser';
 import { fail, ok, type Result } from '@/core/result';
+import { mapped, readEntities, type Affine, type PlacedEntity, type Point as P } from './dxfEntities';
+import { arcSweep } from './dxfOutlines';
 
 interface Drawn { paths: string[]; texts: { x: number; y: number; h: number; turn: number; text: string }[]; box: { x0: number; y0: number; x1: number; y1: number } }
-interface P { x: number; y: number }
-type Place = { x: number; y: number; sx: number; sy: number; turn: number };
-
-const MOST = 200_000;
 
 /**
  * A DXF drawing as an SVG picture of its lines, for the print table. Only for looking at: it is calibrated like any picture.
  * Lines, arcs, circles, ellipses, polylines with bulges, splines by their points, texts and inserted blocks are drawn; the rest is left out.
  */
 export function dxfPicture(text: string): Result<{ svg: string; width: number; height: number; entities: number }> {
-  let dxf: IDxf | null;
-  try {
-    dxf = new DxfParser().parseSync(text);
-  } catch (e) {
-    return fail(`the DXF cannot be read: ${e instanceof Error ? e.message.slice(0, 160) : 'unknown'}`, { expected: 'an ASCII DXF drawing' });
-  }
-  if (!dxf) return fail('the DXF cannot be read', { expected: 'an ASCII DXF drawing' });
+  const { entities, problems } = readEntities(text);
+  if (!entities.length && problems.length) return fail(`the DXF cannot be shown: ${problems[problems.length - 1]}`, { expected: 'an ASCII DXF drawing' });
   const out: Drawn = { paths: [], texts: [], box: { x0: Infinity, y0: Infinity, x1: -Infinity, y1: -Infinity } };
-  draw(dxf, dxf.entities, { x: 0, y: 0, sx: 1, sy: 1, turn: 0 }, out, 0);
+  for (const e of entities) draw(e, out);
   const { x0, y0, x1, y1 } = out.box;
   if (!(x1 >= x0) || !(y1 >= y0)) return fail('the drawing has nothing that can be shown', { expected: 'lines, arcs, circles or polylines' });
   const margin = Math.max(x1 - x0, y1 - y0, 1e-6) * 0.03;
@@ -36,58 +29,66 @@ export function dxfPicture(text: string): Result<{ svg: string; width: number; h
 
 const escape = (t: string) => t.replace(/[<>&"]/g, (c) => ({ '<': '&lt;', '>': '&gt;', '&': '&amp;', '"': '&quot;' })[c]!);
 
-function draw(dxf: IDxf, entities: IEntity[], place: Place, out: Drawn, depth: number): void {
-  const at = (p: P): P => {
-    const a = (place.turn * Math.PI) / 180, x = p.x * place.sx, y = p.y * place.sy;
-    return { x: place.x + x * Math.cos(a) - y * Math.sin(a), y: place.y + x * Math.sin(a) + y * Math.cos(a) };
-  };
-  const grow = (p: P) => {
-    out.box = { x0: Math.min(out.box.x0, p.x), y0: Math.min(out.box.y0, p.y), x1: Math.max(out.box.x1, p.x), y1: Math.max(out.box.y1, p.y) };
-  };
+interface Shown { vertices?: (P & { bulge?: number })[]; center?: P; radius?: number; startAngle?: number; endAngle?: number; shape?: boolean; majorAxisEndPoint?: P; axisRatio?: number; fitPoints?: P[]; controlPoints?: P[] }
+
+const reachable = (p: P): boolean => Math.abs(p.x) < FARTHEST && Math.abs(p.y) < FARTHEST;
+/** What lies farther out would make a dot of the rest; drawing units. */
+const FARTHEST = 1e9;
+
+function draw({ entity: e, at }: PlacedEntity, out: Drawn): void {
+  if (e.type === 'TEXT' || e.type === 'MTEXT') return write(e, at, out);
+  const d = e as unknown as Shown;
   const line = (points: P[], closed = false) => {
-    const seen = points.filter((p) => Number.isFinite(p.x) && Number.isFinite(p.y)).map(at);
-    if (seen.length < 2 || out.paths.length > MOST) return;
-    seen.forEach(grow);
+    const seen = points.map((p) => mapped(at, p)).filter(reachable);
+    if (seen.length < 2) return;
+    seen.forEach((p) => grow(out, p));
     out.paths.push(seen.map((p, i) => `${i ? 'L' : 'M'}${p.x},${p.y}`).join('') + (closed ? 'Z' : ''));
   };
-  for (const e of entities) {
-    const d = e as unknown as Record<string, unknown> & { vertices?: (P & { bulge?: number })[]; center?: P; radius?: number; startAngle?: number; endAngle?: number; shape?: boolean; position?: P; name?: string };
-    switch (e.type) {
-      case 'LINE': line(d.vertices ?? []); break;
-      case 'LWPOLYLINE': case 'POLYLINE': line(bulged(d.vertices ?? [], Boolean(d.shape)), Boolean(d.shape)); break;
-      case 'CIRCLE': line(arc(d.center!, d.radius!, 0, 2 * Math.PI), true); break;
-      case 'ARC': line(arc(d.center!, d.radius!, d.startAngle!, d.endAngle! <= d.startAngle! ? d.endAngle! + 2 * Math.PI : d.endAngle!)); break;
-      case 'ELLIPSE': {
-        const major = d.majorAxisEndPoint as P, ratio = d.axisRatio as number, a = Math.hypot(major.x, major.y), turn = Math.atan2(major.y, major.x), s = d.startAngle ?? 0, f = (d.endAngle ?? 2 * Math.PI) <= s ? (d.endAngle ?? 0) + 2 * Math.PI : d.endAngle!;
-        line(Array.from({ length: 65 }, (_, i) => { const t = s + ((f - s) * i) / 64, x = a * Math.cos(t), y = a * ratio * Math.sin(t); return { x: d.center!.x + x * Math.cos(turn) - y * Math.sin(turn), y: d.center!.y + x * Math.sin(turn) + y * Math.cos(turn) }; }));
-        break;
-      }
-      case 'SPLINE': line((d.fitPoints as P[] | undefined)?.length ? (d.fitPoints as P[]) : ((d.controlPoints as P[] | undefined) ?? [])); break;
-      case 'TEXT': case 'MTEXT': {
-        const p = (d.startPoint ?? d.position) as P | undefined;
-        if (!p) break;
-        const q = at(p), h = Number(d.textHeight ?? d.height ?? 2.5) * Math.abs(place.sy), text = String(d.text ?? '').replace(/\\[A-Za-z][^;]*;|[{}]/g, '').replace(/\\P/g, ' ').replace(/%%c/gi, '⌀').replace(/%%d/gi, '°').replace(/%%p/gi, '±').slice(0, 300);
-        if (!text || !Number.isFinite(q.x + q.y + h)) break;
-        grow(q);
-        grow({ x: q.x + h * 0.6 * text.length, y: q.y + h });
-        out.texts.push({ ...q, h, turn: Number(d.rotation ?? 0) + place.turn, text });
-        break;
-      }
-      case 'INSERT': {
-        const block = dxf.blocks?.[d.name ?? ''];
-        if (!block?.entities || depth > 6) break;
-        const o = at(d.position ?? { x: 0, y: 0 });
-        draw(dxf, block.entities, { x: o.x, y: o.y, sx: place.sx * Number(d.xScale ?? 1), sy: place.sy * Number(d.yScale ?? 1), turn: place.turn + Number(d.rotation ?? 0) }, out, depth + 1);
-        break;
-      }
-      default: // Dimensions keep their drawn form in a block of their own.
-        if (e.type === 'DIMENSION' && typeof d.block === 'string' && dxf.blocks?.[d.block]?.entities && depth < 6) draw(dxf, dxf.blocks[d.block].entities, place, out, depth + 1);
-    }
+  switch (e.type) {
+    case 'LINE': return line(d.vertices ?? []);
+    case 'LWPOLYLINE': case 'POLYLINE': return line(bulged(d.vertices ?? [], Boolean(d.shape)), Boolean(d.shape));
+    case 'CIRCLE': return d.center && line(arc(d.center, d.radius ?? 0, 0, 2 * Math.PI), true);
+    case 'ARC': return d.center && line(arc(d.center, d.radius ?? 0, d.startAngle ?? 0, (d.startAngle ?? 0) + arcSweep(d.startAngle ?? 0, d.endAngle ?? 0)));
+    case 'ELLIPSE': return line(ellipse(d));
+    case 'SPLINE': return line(d.fitPoints?.length ? d.fitPoints : d.controlPoints ?? []);
   }
 }
 
+function ellipse(d: Shown): P[] {
+  const major = d.majorAxisEndPoint;
+  const centre = d.center;
+  if (!major || !centre) return [];
+  const a = Math.hypot(major.x, major.y);
+  const turn = Math.atan2(major.y, major.x);
+  const from = d.startAngle ?? 0;
+  const sweep = arcSweep(from, d.endAngle ?? 2 * Math.PI);
+  return Array.from({ length: 65 }, (_, i) => {
+    const t = from + (sweep * i) / 64;
+    const x = a * Math.cos(t);
+    const y = a * (d.axisRatio ?? 1) * Math.sin(t);
+    return { x: centre.x + x * Math.cos(turn) - y * Math.sin(turn), y: centre.y + x * Math.sin(turn) + y * Math.cos(turn) };
+  });
+}
+
+function grow(out: Drawn, p: P): void {
+  out.box = { x0: Math.min(out.box.x0, p.x), y0: Math.min(out.box.y0, p.y), x1: Math.max(out.box.x1, p.x), y1: Math.max(out.box.y1, p.y) };
+}
+
+function write(e: IEntity, at: Affine, out: Drawn): void {
+  const d = e as unknown as { startPoint?: P; position?: P; textHeight?: number; height?: number; rotation?: number; text?: unknown };
+  const p = d.startPoint ?? d.position;
+  if (!p) return;
+  const q = mapped(at, p);
+  const h = Number(d.textHeight ?? d.height ?? 2.5) * Math.hypot(at.c, at.d);
+  const text = String(d.text ?? '').slice(0, 2000).replace(/\\[A-Za-z][^;]*;|[{}]/g, '').replace(/\\P/g, ' ').replace(/%%c/gi, '⌀').replace(/%%d/gi, '°').replace(/%%p/gi, '±').slice(0, 300);
+  if (!text || !reachable(q) || !(h > 0 && h < FARTHEST)) return;
+  grow(out, q);
+  grow(out, { x: q.x + h * 0.6 * text.length, y: q.y + h });
+  out.texts.push({ ...q, h, turn: (Number(d.rotation ?? 0) % 360) + (Math.atan2(at.b, at.a) * 180) / Math.PI, text });
+}
+
 function arc(c: P, r: number, from: number, to: number): P[] {
-  const n = Math.max(8, Math.ceil(((to - from) / (2 * Math.PI)) * 96));
+  const n = Math.min(96, Math.max(8, Math.ceil(((to - from) / (2 * Math.PI)) * 96)));
   return Array.from({ length: n + 1 }, (_, i) => ({ x: c.x + r * Math.cos(from + ((to - from) * i) / n), y: c.y + r * Math.sin(from + ((to - from) * i) / n) }));
 }
 

@@ -4,7 +4,7 @@ import { INCH, type LengthUnit } from '@/core/number';
 import { v2, type Vec2 } from '@/core/geometry/vec';
 import { arcsOf } from '@/core/outline/letters';
 import type { Segment } from '@/core/outline';
-import { chainsOfLayer, gapWords, type ReadFile } from './chainItems';
+import { chainsOfLayer, gapList, type ReadFile } from './chainItems';
 
 /** How far the arcs that stand for a curve may leave it, mm. */
 const NEAR = 0.002;
@@ -50,14 +50,18 @@ export function readSvg(text: string, unit: LengthUnit): ReadFile {
       if (path.err) problems.push(`a ${tag} cannot be read: ${path.err.slice(0, 100)}; what stands before that is taken`);
       const r = segmentsOf(path, k);
       curves += r.curves;
-      if (r.segments.length) layers.set(layer, [...(layers.get(layer) ?? []), ...r.segments]);
+      if (!r.segments.length) continue;
+      const there = layers.get(layer) ?? [];
+      for (const q of r.segments) there.push(q);
+      layers.set(layer, there);
     }
   };
   walk(root.svg as Node[], 'outline', '');
   for (const [tag, n] of left) problems.push(`${n} ${tag} left out: no lines or arcs`);
+  if (count > MOST) problems.push(`the drawing has ${count} elements; only the first ${MOST} are read`);
   if (curves) problems.push(`${curves} curve${curves === 1 ? '' : 's'} taken as arcs within ${NEAR} mm`);
   const chains = [...layers].flatMap(([layer, s]) => chainsOfLayer(layer, s, unit));
-  return { said: width?.[2] === 'mm' ? 'mm' : width?.[2] === 'in' ? 'in' : null, layers: [...layers].map(([name, s]) => ({ name, elements: s.length })), chains, problems: [...problems, ...chains.map(gapWords).filter(Boolean)] };
+  return { said: width?.[2] === 'mm' ? 'mm' : width?.[2] === 'in' ? 'in' : null, layers: [...layers].map(([name, s]) => ({ name, elements: s.length })), chains, problems: [...problems, ...gapList(chains)] };
 }
 
 /** A shape as path data; null for what has no outline. */

@@ -34,6 +34,7 @@ function refs(r: Reader, least: number, most: number): (number | string)[] {
     r.skip();
     const m = /^(?:([PC])(\d{1,4})|(\d{1,4})(?![\d.])|([XY])(?![A-Za-z]))/i.exec(r.text.slice(r.pos));
     if (!m) break;
+    if (m[3] && !(Number(m[3]) >= 1 && Number(m[3]) <= 5000)) r.fail('an element counted from 1, as the steps of the walk are', `there is no element ${m[3]}`);
     r.pos += m[0].length;
     out.push(m[1] ? `${m[1].toUpperCase()}${m[2]}` : m[3] ? Number(m[3]) : m[4].toUpperCase());
     r.take('OF');

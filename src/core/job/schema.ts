@@ -7,6 +7,9 @@ import { rowBodySchema, type RowBody } from '../rows';
 export const JOB_FORMAT = 'sgorbia.job';
 export const JOB_VERSION = 2;
 
+/** The most outlines a job holds. */
+export const MOST_OUTLINES = 2000;
+
 const name = z.string().max(120);
 const id = z.string().min(1).max(64);
 const place2 = z.strictObject({ x: numberText, y: numberText });
@@ -149,7 +152,7 @@ export const jobSchema = z.strictObject({
   stock: stockSchema.nullable(),
   balloons: z.array(balloonSchema).max(2000),
   checks: z.array(checkSchema).max(200),
-  outlines: z.array(outlineSchema).max(500),
+  outlines: z.array(outlineSchema).max(MOST_OUTLINES),
   rows: z.array(rowSchema).max(2000),
   hold: holdSchema.nullable(),
   crib: z.array(cutterSchema).max(200).optional(),

@@ -1,7 +1,7 @@
 'use client';
 import { useEffect, useState } from 'react';
 import type { Print } from '@/core/job';
-import { dxfPicture } from '@/io/dxfPicture';
+import { askDrawing } from '../drawing/askDrawing';
 
 /** A page of a print as a picture the page and the stage can show: where it is, how high it is for its width, how many pages there are. */
 export interface PagePicture { url: string; aspect: number; pages: number }
@@ -73,7 +73,7 @@ async function pdfPage(hash: string, page: number): Promise<PagePicture> {
 }
 
 async function dxfPage(hash: string): Promise<PagePicture> {
-  const made = dxfPicture(new TextDecoder().decode(await bytes(hash)));
+  const made = await askDrawing({ want: 'picture', text: new TextDecoder().decode(await bytes(hash)) }).answer;
   if (!made.ok) throw new Error(made.problems[0].message);
   const { svg, width, height } = made.value;
   return { url: URL.createObjectURL(new Blob([svg], { type: 'image/svg+xml' })), aspect: height / width, pages: 1 };
