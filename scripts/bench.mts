@@ -50,7 +50,7 @@ const last = await repeat(7, async () => { const { s } = await solveOn(set(plate
 console.log(`plate of ${standing.kernel.faces(standing.s.finalKey!).length} faces`);
 say('edit of the last row, keystroke to picture / full rebuild', last / full, 0.35, `${last.toFixed(0)} ms of ${full.toFixed(0)} ms`);
 
-const steps = standing.s.rows.map((r) => r.placed!.step);
+const steps = standing.s.rows.map((r) => r.placed!.step!);
 const bare = await repeat(5, () => { const k = new OpenCascadeKernel(oc); let key: string | null = null; steps.forEach((s, i) => { const r = k.apply(`b${i}`, key, s); if (!r.ok) throw new Error(r.problems[0].message); key = `b${i}`; }); });
 say('full rebuild through the engine / bare kernel calls', full / bare, 1.3, `${full.toFixed(0)} ms of ${bare.toFixed(0)} ms`);
 

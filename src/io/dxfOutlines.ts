@@ -98,7 +98,7 @@ export function arcSweep(from: number, to: number): number {
 }
 
 /** An entity as lines and arcs where it stands; null when it is none, `squeezed` when its place makes ellipses of its arcs. */
-function segmentsOf(e: IEntity, at: Affine, k: number): Segment[] | 'squeezed' | null {
+export function segmentsOf(e: IEntity, at: Affine, k: number): Segment[] | 'squeezed' | null {
   const own = ownSegments(e);
   if (own === null) return null;
   const scale = evenScale(at);

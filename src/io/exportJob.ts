@@ -3,6 +3,7 @@ import type { Evaluation } from '@/core/engine/evaluate';
 import type { SolidKernel } from '@/core/engine/kernel';
 import { viewOf } from '@/core/engine/views';
 import { writeCard } from '@/core/callout/card';
+import { pathFile } from '@/core/paths/file';
 import { planPaths } from '@/core/paths/plan';
 import { fail, ok, type Result } from '@/core/result';
 import { pathsDxf } from './dxf';
@@ -34,11 +35,16 @@ export async function exportJob(kind: ExportKind, job: Job, evaluation: Evaluati
     case 'step': return ok(kernel.step(key));
     case 'stl': return ok(stlBytes(kernel.closedMesh(key), job.name));
     case 'svg': return text(drawingSvg(kernel.drawing(key, viewOf.top, true)));
-    case 'dxf': return text(pathsDxf(planPaths(job, evaluation.solved.rows), job.unit, evaluation.outlines));
-    case 'nc': return text(pathsNc(planPaths(job, evaluation.solved.rows), job.unit, `${job.name} rev ${job.revision}`));
+    case 'dxf': return text(pathsDxf(plansOf(job, evaluation), job.unit, evaluation.outlines));
+    case 'nc': {
+      const words = pathsNc(pathFile(job, evaluation, plansOf(job, evaluation)), job.unit, `${job.name} rev ${job.revision}`);
+      return words.ok ? text(words.value) : words;
+    }
     case 'pdf': return ok(await setupSheet(job, evaluation, kernel));
   }
 }
+
+const plansOf = (job: Job, e: Evaluation) => planPaths(job, e.solved.rows, e.stock?.placed.box);
 
 /** A file name that says what it is: name, revision, kind. */
 export const exportName = (job: Job, kind: ExportKind): string => `${job.name.toLowerCase().replace(/[^a-z0-9]+/g, '-').replace(/^-|-$/g, '') || 'job'}-rev-${job.revision.toLowerCase().replace(/[^a-z0-9]+/g, '') || 'x'}.${kind === 'json' ? 'job.json' : kind}`;

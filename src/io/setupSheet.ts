@@ -1,4 +1,5 @@
 import path from 'node:path';
+import { releaseState } from '@/core/job/release';
 import type { Job } from '@/core/job/schema';
 import type { Evaluation } from '@/core/engine/evaluate';
 import type { SolidKernel } from '@/core/engine/kernel';
@@ -25,6 +26,16 @@ const runs = (text: string, style: Record<string, unknown> = {}) =>
 const label = (t: string) => ({ text: t.toUpperCase(), fontSize: 6.5, color: SOFT, characterSpacing: 0.5 });
 const ruled = { hLineWidth: () => 0.5, vLineWidth: () => 0, hLineColor: () => RULE, paddingLeft: () => 3, paddingRight: () => 3, paddingTop: () => 1.5, paddingBottom: () => 1.5 };
 
+/** Who signed, and whether what is on this sheet is what was signed. */
+function signature(job: Job): object[] {
+  const s = job.signOff;
+  if (!s) return [];
+  const { state } = releaseState(job);
+  const words = `${s.by}, ${s.on}, rev ${s.revision}`;
+  const heading = state === 'released' ? 'Released' : state === 'changed' ? 'Changed since release' : 'Draft; an earlier revision was released';
+  return [{ ...label(heading), ...(state === 'released' ? {} : { color: RED }), margin: [0, 4, 0, 0] }, { text: words, fontSize: 8 }, ...(s.reason ? [{ text: `signed with something open: ${s.reason}`, fontSize: 7.5, color: RED }] : [])];
+}
+
 /**
  * The setup sheet: picture, stock, hold, rows with callouts, cutters, findings and cautions, on one page where they fit.
  * @returns the PDF's bytes
@@ -36,7 +47,7 @@ export async function setupSheet(job: Job, evaluation: Evaluation, kernel: Solid
   pdfmake.setUrlAccessPolicy?.(() => false);
   pdfmake.setLocalAccessPolicy?.(() => true);
   const key = evaluation.solved.finalKey!;
-  const plans = planPaths(job, evaluation.solved.rows);
+  const plans = planPaths(job, evaluation.solved.rows, evaluation.stock?.placed.box);
   const open = evaluation.findings.filter((f) => !f.waived);
   const len = (mm: number) => showLength(mm, job.unit);
   const mass = (g: number | null) => (g === null ? '—' : job.unit === 'in' ? `${(g / 453.59237).toFixed(3)} lb` : `${g.toFixed(1)} g`);
@@ -112,7 +123,7 @@ export async function setupSheet(job: Job, evaluation: Evaluation, kernel: Solid
               { ...label('Check values'), margin: [0, 4, 0, 0] },
               ...(evaluation.checks.length ? evaluation.checks.map((k) => ({ text: `${k.kind}${k.of ? ` ${k.of}` : ''}: ${k.agrees ? 'agrees' : 'off'}`, fontSize: 8, color: k.agrees ? INK : RED })) : [{ text: 'none on the print', color: SOFT, fontSize: 8 }]),
               { ...label('Clamping'), margin: [0, 4, 0, 0] }, { text: 'Grip and clearances are geometry only. Clamping force is judged at the machine by a qualified person.', fontSize: 7.5, color: SOFT },
-              ...(job.signOff ? [{ ...label('Released'), margin: [0, 4, 0, 0] }, { text: `${job.signOff.by}, ${job.signOff.on}, rev ${job.signOff.revision}`, fontSize: 8 }] : []),
+              ...signature(job),
             ],
           },
         ],

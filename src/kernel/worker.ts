@@ -8,12 +8,13 @@ import { solve, Superseded } from '@/core/engine/solve';
 import type { FaceInfo, Mesh, StateMeasure } from '@/core/engine/kernel';
 import type { RowPlanes } from '@/core/engine/planes';
 import type { Job, Row } from '@/core/job/schema';
+import { pathFile, type PathFile } from '@/core/paths/file';
 import { planPaths, type PathPlan } from '@/core/paths/plan';
 import { explain, type Mismatch } from '@/core/mismatch';
 import { OpenCascadeKernel } from './openCascade';
 
 /** What the page gets of an evaluation: plain data, and the wireframe that belongs to it. */
-export interface Evaluated { evaluation: Evaluation; plans: PathPlan[] }
+export interface Evaluated { evaluation: Evaluation; plans: PathPlan[]; file: PathFile }
 /** A state's picture with what each face is. */
 export interface Picture { key: string; mesh: Mesh; faces: FaceInfo[]; measure: StateMeasure }
 
@@ -60,7 +61,8 @@ const door = {
           cancelled: () => turn < newest,
         },
       });
-      return { evaluation, plans: planPaths(job, evaluation.solved.rows) };
+      const plans = planPaths(job, evaluation.solved.rows, evaluation.stock?.placed.box);
+      return { evaluation, plans, file: pathFile(job, evaluation, plans) };
     } catch (e) {
       if (e instanceof Superseded) return null;
       throw e;
@@ -106,7 +108,7 @@ const door = {
     const before = await solve({ ...prepared, rows: prepared.rows.slice(0, at) }, k);
     const planes = new Map<string, RowPlanes>(before.rows.flatMap((r) => (r.planes ? [[r.row.id, r.planes] as const] : [])));
     const placed = place(mine.recipe, row.id, k, before.finalKey, planes, (id) => id);
-    return placed.ok ? k.ghost(placed.value.step) : null;
+    return placed.ok && placed.value.step ? k.ghost(placed.value.step) : null;
   },
 };
 export type EngineDoor = typeof door;

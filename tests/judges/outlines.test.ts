@@ -1,13 +1,14 @@
 import { execFileSync, spawnSync } from 'node:child_process';
-import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { readCard } from '@/core/callout';
 import { numberScope } from '@/core/engine/numbers';
 import { combine, offsetRegion, oriented, type Region } from '@/core/outline/boolean';
 import { evaluateOutlines } from '@/core/outline/evaluateOutline';
-import { loopArea, sampleLoop } from '@/core/outline';
-import { outlineDxf, outlineDxfNewer } from '@/io/dxfOutlines';
+import { loopArea, sampleLoop, segmentLength, type Segment } from '@/core/outline';
+import { readEntities } from '@/io/dxfEntities';
+import { outlineDxf, outlineDxfNewer, segmentsOf } from '@/io/dxfOutlines';
 
 // Judges of outlines: Debian's python3-shapely on fine flattenings, python3-ezdxf on files. Where they are missing the tests say so and are skipped.
 const python = '/usr/bin/python3';
@@ -94,5 +95,48 @@ print(json.dumps([len(d.audit().errors),d.units,len(c),len(o),len(m.query("CIRCL
     };
     const theirs = ask(`${build}\nprint(json.dumps([x for r in data for x in (region(r).area,int(region(r).is_valid))]))`, Object.values(made).map((r) => fine(r)));
     Object.values(made).forEach((r, i) => { expect(theirs[2 * i + 1]).toBe(1); expect(Math.abs(area(r) - theirs[2 * i])).toBeLessThan(1e-3); });
+  });
+});
+
+describe('blocks put into a drawing, before another library', () => {
+  judge(has('ezdxf'))('stand where ezdxf finds them when it takes the inserts apart', () => {
+    const file = path.join(dir, 'blocks.dxf');
+    // Written by ezdxf, taken apart by ezdxf: every line's ends, every arc's centre, radius and middle.
+    const theirs = ask(`
+import json,sys,math,ezdxf
+from ezdxf.math import Vec3
+path=json.load(sys.stdin)
+d=ezdxf.new("R2010"); m=d.modelspace()
+h=d.blocks.new("HOLE",base_point=(1,2)); h.add_circle((4,2),3); h.add_arc((0,0),5,20,110); h.add_line((0,0),(7,1)); h.add_lwpolyline([(0,0,0,0,.4),(6,0,0,0,-.3),(6,5)],close=True)
+p=d.blocks.new("PAIR"); p.add_blockref("HOLE",(10,0),dxfattribs={"rotation":30}); p.add_blockref("HOLE",(-10,3),dxfattribs={"xscale":-1,"rotation":75})
+m.add_blockref("PAIR",(100,40),dxfattribs={"xscale":2,"yscale":2,"rotation":-50})
+m.add_blockref("PAIR",(-60,10),dxfattribs={"xscale":1,"yscale":-1,"rotation":200})
+m.add_blockref("HOLE",(0,-80),dxfattribs={"column_count":3,"row_count":2,"column_spacing":20,"row_spacing":15,"rotation":25})
+d.saveas(path)
+out=[]
+def walk(es):
+    for e in es:
+        t=e.dxftype()
+        if t=="INSERT":
+            for q in (e.multi_insert() if e.mcount>1 else [e]): walk(q.virtual_entities())
+        elif t=="LWPOLYLINE": walk(e.virtual_entities())
+        elif t=="LINE": out.append((e.dxf.start.distance(e.dxf.end),(e.dxf.start.x+e.dxf.end.x)/2,(e.dxf.start.y+e.dxf.end.y)/2))
+        elif t=="CIRCLE":
+            c=Vec3(e.ocs().to_wcs(e.dxf.center)); out.append((2*math.pi*e.dxf.radius,c.x,c.y))
+        elif t=="ARC":
+            s=(e.dxf.end_angle-e.dxf.start_angle)%360; a=math.radians(e.dxf.start_angle+s/2); c=e.dxf.center
+            q=Vec3(e.ocs().to_wcs(Vec3(c[0]+e.dxf.radius*math.cos(a),c[1]+e.dxf.radius*math.sin(a),0))); out.append((math.radians(s)*e.dxf.radius,q.x,q.y))
+        else: raise Exception(t)
+walk(m); print(json.dumps(out))`, file) as unknown as [number, number, number][];
+    const { entities, problems } = readEntities(readFileSync(file, 'utf8'));
+    expect(problems).toEqual([]);
+    const ours = entities.flatMap(({ entity, at }) => (segmentsOf(entity, at, 1) as Segment[]).map((s) => {
+      const whole = s.kind === 'arc' && Math.abs(s.sweep) > 6.283;
+      const m = s.kind === 'line' ? { x: (s.from.x + s.to.x) / 2, y: (s.from.y + s.to.y) / 2 } : whole ? s.centre : { x: s.centre.x + s.radius * Math.cos(s.start + s.sweep / 2), y: s.centre.y + s.radius * Math.sin(s.start + s.sweep / 2) };
+      return [segmentLength(s), m.x, m.y];
+    }));
+    expect(theirs.length).toBeGreaterThan(50);
+    const missing = theirs.filter((t) => !ours.some((o) => o.every((v, i) => Math.abs(v - t[i]) < 1e-6)));
+    expect([ours.length, missing]).toEqual([theirs.length, []]);
   });
 });

@@ -2,11 +2,21 @@ import type { Balloon } from '../job/schema';
 import { inCallout, type NumberText } from '../number';
 import { readThread } from '../tables';
 import type { Reader } from './reader';
+import { unsound } from './soundBalloon';
 
 /**
  * What stands after `#4`: `⌀1.950 ±.005`, `6X 10-32 UNF-2B`, `R.175`, `.375 DEEP`, `45°`, `.03 X 45°`, `6X`, `⌀20 H7`, `1.255 / 1.245`, `R.25 MAX`, `2.500 BASIC`, `(.750)`.
  */
 export function readBalloon(r: Reader, number: number): Balloon {
+  r.skip();
+  const from = r.pos;
+  const balloon = readWhole(r, number);
+  const wrong = unsound(balloon);
+  if (wrong) r.fail(wrong.expected, wrong.message, from);
+  return balloon;
+}
+
+function readWhole(r: Reader, number: number): Balloon {
   const b: Balloon = { number, kind: 'linear', tolerance: { kind: 'default' } };
   const start = r.pos;
   if (r.seesNumber() && !thread(r)) {
@@ -51,6 +61,10 @@ export function readBalloon(r: Reader, number: number): Balloon {
   else if (r.take('DEEP')) b.kind = 'depth';
   const at = r.pos;
   b.value = r.number('value', 'a dimension');
+  const power = /^e\d+/i.exec(r.text.slice(r.pos));
+  if (power) r.fail(`${b.value} ${power[0]} with a space for the fit, or the number written out`, `${b.value}${power[0]} can be the fit ${power[0]} or a power of ten`, at);
+  // Degrees, minutes and seconds are an angle whatever stands before them.
+  if (/[°]|\dd/i.test(b.value)) b.kind = 'angle';
   const pair = /^(\d*\.\d+)\/(\d*\.\d+)$/.exec(b.value);
   if (pair) limits(r, b, pair[1] as NumberText, pair[2] as NumberText, at);
   else {
@@ -128,6 +142,13 @@ function rest(r: Reader, b: Balloon): Balloon {
 
 /** `+.003 -.001`, also both on one side (`+.003 +.001`, `-.001 -.003`), and `+.003` alone: then the other is 0. */
 function sided(r: Reader): Balloon['tolerance'] {
+  r.skip();
+  // Written one over the other on one line: the slash parts the two and divides nothing.
+  const over = /^([+-])\s*(\d*\.?\d+)\s*\/\s*([+-])\s*(\d*\.?\d+)(?![\w.])/.exec(r.text.slice(r.pos));
+  if (over) {
+    r.pos += over[0].length;
+    return deviations({ sign: over[1] === '-' ? -1 : 1, value: over[2] as NumberText }, { sign: over[3] === '-' ? -1 : 1, value: over[4] as NumberText });
+  }
   const one = () => {
     r.skip();
     const sign = r.text[r.pos] === '-' ? -1 : 1;
@@ -137,7 +158,13 @@ function sided(r: Reader): Balloon['tolerance'] {
   const first = one();
   r.skip();
   const second = /^[+-]/.test(r.text.slice(r.pos)) ? one() : /^0(?![\d.])/.test(r.text.slice(r.pos)) ? (r.pos++, { sign: -first.sign, value: '0' as NumberText }) : { sign: -first.sign, value: '0' as NumberText };
-  const signed = (v: { sign: number; value: NumberText }, towards: number): NumberText => (v.sign === towards || Number(v.value) === 0 ? v.value : (`-${v.value}` as NumberText));
+  return deviations(first, second);
+}
+
+interface Deviation { sign: number; value: NumberText }
+
+function deviations(first: Deviation, second: Deviation): Balloon['tolerance'] {
+  const signed = (v: Deviation, towards: number): NumberText => (v.sign === towards || Number(v.value) === 0 ? v.value : (`-${v.value}` as NumberText));
   // The upper deviation is the one that lies higher, whichever was written first.
   const high = first.sign * Number(first.value) >= second.sign * Number(second.value) || Number.isNaN(Number(first.value)) ? [first, second] : [second, first];
   return { kind: 'sided', plus: signed(high[0], 1), minus: signed(high[1], -1) };

@@ -1,7 +1,7 @@
 import { sideFrame } from '../geometry/vec';
 import { circle, rectangleCorners, roundedLoop, type Loop } from '../outline';
 import { plateAfter, plateFrom, type Plate } from './flat';
-import { keyOf } from './key';
+import { keyOf } from '../key';
 import type { KernelStep } from './kernel';
 
 const plateStep = (outer: Loop): KernelStep => ({ op: 'leave', row: 'a', frame: sideFrame('top', 0), places: [{ x: 0, y: 0 }], body: { body: 'prism', outline: { outer, holes: [] }, from: 0, to: -10 } });

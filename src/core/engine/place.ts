@@ -8,7 +8,8 @@ import type { KernelStep, PlacedBody, SolidKernel } from './kernel';
 import { depthThrough, frameOf, lowered, outlineBox, sideInPlane, type RowPlanes } from './planes';
 
 /** A row ready for the kernel, with the planes it offers to later rows. */
-export interface Placed { step: KernelStep; planes: RowPlanes; thru: boolean }
+/** `step` is null where the row takes nothing of the part but stock. */
+export interface Placed { step: KernelStep | null; planes: RowPlanes; thru: boolean }
 
 /** Puts a recipe on a state: finds its plane, works out how far "through" is, picks the edges it means. */
 export function place(recipe: Recipe, row: string, kernel: SolidKernel, key: string | null, earlier: Map<string, RowPlanes>, nameOf: (id: string) => string): Result<Placed> {
@@ -32,6 +33,7 @@ export function place(recipe: Recipe, row: string, kernel: SolidKernel, key: str
   const box = kernel.measure(key).box;
   const far = depthThrough(frame, box);
   if (recipe.op === 'face') {
+    if (recipe.depth === 0) return ok({ step: null, planes: { start: frame, floor: frame, top: null }, thru: false });
     const part = boxInFrame(frame, box);
     const loop = rectangle(part.min.x - 1, part.min.y - 1, part.max.x + 1, part.max.y + 1);
     const above = -Math.max(0, part.max.z) - 1;

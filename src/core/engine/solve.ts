@@ -2,7 +2,7 @@ import type { Problem, Result } from '../result';
 import { partKey } from '../outline/fromPart';
 import type { Region } from '../outline/boolean';
 import type { EvaluatedOutline } from '../outline/evaluateOutline';
-import { keyOf } from './key';
+import { keyOf } from '../key';
 import type { SolidKernel } from './kernel';
 import { plateAfter, plateFrom, type Plate } from './flat';
 import { place, type Placed } from './place';
@@ -88,6 +88,11 @@ export async function solve(prepared: Prepared, kernel: SolidKernel, patience: P
       continue;
     }
     const { step, planes, thru }: Placed = placed.value;
+    if (!step) {
+      earlier.set(p.row.id, planes);
+      rows.push({ ...p, state: 'ok', message: '', failure: null, removed: 0, volumeAfter: volume, key, planes, placed: placed.value });
+      continue;
+    }
     const nextPlate: Plate | null = key === null ? plateFrom(step) : plate && plateAfter(plate, step, thru);
     const actual = nextPlate ?? step;
     const nextKey = keyOf(nextPlate ? null : key, actual);

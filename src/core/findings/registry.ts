@@ -1,16 +1,17 @@
 import { cornerEqualsCutter, cornerTooSmall, deepForItsCutter, sharpInsideCorner } from './rules/pocketRules';
 import { drillDepthRatio, edgeDistance, tapDepth, tapDrill } from './rules/holeRules';
-import { edgeBreak, outsideStock } from './rules/jobRules';
-import { cutIntoJaw, gripTooShallow } from '../hold/rules';
+import { edgeBreak, outsideStock, stockOverCut } from './rules/jobRules';
+import { tooBigToDrill } from './rules/drillRules';
+import { cutIntoJaw, gripRefused, gripTooShallow } from '../hold/rules';
 import type { Finding } from './finding';
 import type { Rule, RuleContext } from './rule';
 
 // One line a rule.
 export const rules: readonly Rule[] = [
   sharpInsideCorner, cornerTooSmall, cornerEqualsCutter, deepForItsCutter,
-  drillDepthRatio, tapDepth, tapDrill, edgeDistance,
-  outsideStock, edgeBreak,
-  gripTooShallow, cutIntoJaw,
+  drillDepthRatio, tooBigToDrill, tapDepth, tapDrill, edgeDistance,
+  outsideStock, stockOverCut, edgeBreak,
+  gripRefused, gripTooShallow, cutIntoJaw,
 ];
 
 const rank = { stop: 0, caution: 1, note: 2 };

@@ -30,7 +30,10 @@ const cases: Case[] = [
   { rule: 'edge-break', what: 'sharp edges on a print that wants them broken', trips: mm('EDGES BREAK 0.3', 'LEAVE BLOCK 100 X 60 X 20'), severity: 'caution', row: null, value: 12, limit: 0, holds: mm('EDGES BREAK 0.3', 'LEAVE BLOCK 100 X 60 X 20', 'CUT BREAK 0.3 ALL SHARP') },
   { rule: 'grip-too-shallow', what: 'two millimetres of grip', trips: mm('LEAVE BLOCK 100 X 60 X 10', 'HOLD VISE GRIP 2 ACROSS Y'), severity: 'stop', row: null, value: 2, limit: 3, holds: mm('LEAVE BLOCK 100 X 60 X 10', 'HOLD VISE GRIP 3 ACROSS Y') },
   { rule: 'grip-too-shallow', what: 'tall over the jaws', trips: mm('LEAVE BLOCK 100 X 60 X 40', 'HOLD VISE GRIP 7.9 ACROSS Y'), severity: 'caution', row: null, value: 7.9, limit: 32.1 / 4, holds: mm('LEAVE BLOCK 100 X 60 X 40', 'HOLD VISE GRIP 8 ACROSS Y') },
-  { rule: 'cut-into-jaw', what: 'a step deeper than the jaws stand', trips: mm('LEAVE BLOCK 100 X 60 X 20', 'CUT STEP FRONT 10 DEEP 15', 'HOLD VISE GRIP 8 ACROSS Y'), severity: 'stop', row: 2, value: 3, limit: 0, holds: mm('LEAVE BLOCK 100 X 60 X 20', 'CUT STEP FRONT 10 DEEP 12', 'HOLD VISE GRIP 8 ACROSS Y') },
+  { rule: 'cut-into-jaw', what: 'the outer outline to its full depth', trips: mm('STOCK PLATE 110 X 60 X 24 AT 0,0,-4', 'LEAVE BLOCK 100 X 60 X 20', 'HOLD VISE GRIP 6 ACROSS Y'), severity: 'stop', row: 1, value: 2, limit: 0, holds: mm('STOCK PLATE 110 X 60 X 24 AT 0,0,-4', 'LEAVE BLOCK 100 X 60 X 20', 'HOLD VISE GRIP 4 ACROSS Y') },
+  { rule: 'grip-refused', what: 'a grip of the whole height', trips: mm('LEAVE BLOCK 100 X 60 X 10', 'HOLD VISE GRIP 10 ACROSS Y'), severity: 'stop', row: null, value: 10, limit: 10, holds: mm('LEAVE BLOCK 100 X 60 X 10', 'HOLD VISE GRIP 9.9 ACROSS Y') },
+  { rule: 'stock-over-cut', what: 'stock over the part that nothing faces', trips: mm('STOCK PLATE 110 X 70 X 21 AT 0,0,0', 'LEAVE BLOCK 100 X 60 X 20', 'CUT ⌀10 DEEP 5'), severity: 'stop', row: null, value: 1, limit: 0, holds: mm('STOCK PLATE 110 X 70 X 20 AT 0,0,0', 'LEAVE BLOCK 100 X 60 X 20', 'CUT ⌀10 DEEP 5') },
+  { rule: 'too-big-to-drill', what: 'a drill point where no drill is', trips: inch('LEAVE BLOCK 4 X 3 X .75', 'CUT ⌀2.125 DEEP .250'), severity: 'caution', row: 2, value: 2.125 * 25.4, limit: 1.5 * 25.4, holds: inch('LEAVE BLOCK 4 X 3 X .75', 'CUT ⌀1.5 DEEP .250') },
 ];
 
 describe.each(cases)('$rule: $what', (c) => {
@@ -44,7 +47,8 @@ describe.each(cases)('$rule: $what', (c) => {
     expect(f.text.length).toBeGreaterThan(10);
   });
   it('is silent just inside the limit', async () => expect(await findingsOf(c.holds, c.rule)).toEqual([]));
-  it('is cleared by its own fix', async () => expect(await afterFix(c.trips, c.rule)).toEqual([]));
+  // A fix may leave a note: what was asked is answered.
+  it('is cleared by its own fix', async () => expect((await afterFix(c.trips, c.rule)).filter((f) => f.severity !== 'note' || c.severity === 'note')).toEqual([]));
 });
 
 describe('the rules', () => {

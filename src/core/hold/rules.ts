@@ -1,8 +1,13 @@
-import { fromFrame, boxOf, v2, type Box, type Vec2 } from '../geometry/vec';
+import { fromFrame, boxOf, v2, type Box, type Vec2, type Vec3 } from '../geometry/vec';
+import { valueOf } from '../engine/numbers';
 import { loopBox } from '../outline';
 import { lengthText } from '../number';
 import type { BodyStep, PlacedBody } from '../engine/kernel';
+import type { Finding, Fix } from '../findings/finding';
 import { down, say, whose, type Rule, type RuleContext } from '../findings/rule';
+import type { SolvedRow } from '../engine/solve';
+import { jawMet } from '../paths/jaws';
+import { planPaths } from '../paths/plan';
 import { placeVise, type ViseSetup } from './vise';
 
 function setup(c: RuleContext): ViseSetup | null {
@@ -36,8 +41,31 @@ export const cutIntoJaw: Rule = {
   find(c) {
     const v = setup(c);
     if (!v || !c.job.hold) return [];
-    const piece = c.stock?.box ?? c.partBox;
-    return c.rows.flatMap((row) => {
+    const met = movesIntoJaws(c, v);
+    // What has a path was looked at move by move; of the others the tool solid tells.
+    return [...met, ...openCutsIntoJaws(c, v).filter((f) => !met.some((m) => m.rowId === f.rowId))];
+  },
+};
+
+/** Every planned move, the outer outline too, with the round of its cutter. */
+function movesIntoJaws(c: RuleContext, v: ViseSetup): Omit<Finding, 'rule'>[] {
+  return planPaths(c.job, c.rows, c.stock?.box).flatMap((p) => {
+    const met = jawMet(p, v);
+    const row = c.rows[p.row - 1];
+    return met ? [jawFinding(c, v, row, met.below, met.at, `the path goes ${say(c, met.below)} below the top of the jaws, into them`, 'geometry: planned moves and jaws')] : [];
+  });
+}
+
+function jawFinding(c: RuleContext, v: ViseSetup, row: SolvedRow, below: number, place: Vec3, text: string, source: string): Omit<Finding, 'rule'> {
+  const grip = v.grip - below;
+  const less = down(c, grip);
+  const fix: Fix | null = grip > 0.1 ? { label: `grip ${less}`, edits: [{ edit: 'setHold', hold: { ...c.job.hold!, grip: less } }] } : null;
+  return { ...whose(row), severity: 'stop', value: below, limit: 0, place, text, source, ...(fix ? { fix } : {}) };
+}
+
+/** Cuts without a path that run out of a side at a floor below the jaws' top. */
+function openCutsIntoJaws(c: RuleContext, v: ViseSetup): Omit<Finding, 'rule'>[] {
+  return c.rows.flatMap((row) => {
       const step = row.placed?.step;
       if (row.state !== 'ok' || step?.op !== 'cut') return [];
       // Only cuts made from above in this setup; the others are made in another one.
@@ -47,14 +75,27 @@ export const cutIntoJaw: Rule = {
       const below = v.upIsTop ? v.jawTop - floor : floor - v.jawTop;
       const open = box.min[v.across] <= c.partBox.min[v.across] + 1e-6 || box.max[v.across] >= c.partBox.max[v.across] - 1e-6;
       if (!open || below <= 1e-6) return [];
-      const grip = v.grip - below;
-      const text = down(c, grip);
-      return [{
-        ...whose(row), severity: 'stop' as const, value: below, limit: 0, place: { x: (box.min.x + box.max.x) / 2, y: (box.min.y + box.max.y) / 2, z: floor },
-        text: `cuts ${say(c, below)} into the jaw: it runs out of the side at a floor below the jaws' top`, source: 'geometry: jaws and cut',
-        ...(grip > 0.1 && piece ? { fix: { label: `grip ${text}`, edits: [{ edit: 'setHold' as const, hold: { ...c.job.hold!, grip: text } }] } } : {}),
-      }];
-    });
+      const place = { x: (box.min.x + box.max.x) / 2, y: (box.min.y + box.max.y) / 2, z: floor };
+      return [jawFinding(c, v, row, below, place, `cuts ${say(c, below)} into the jaw: it runs out of the side at a floor below the jaws' top`, 'geometry: jaws and cut')];
+  });
+}
+
+/** A grip that cannot be: nothing, or the whole height of the piece. */
+export const gripRefused: Rule = {
+  id: 'grip-refused',
+  find(c) {
+    const piece = c.stock?.box ?? c.partBox;
+    if (!c.job.hold) return [];
+    const v = placeVise(c.job.hold, c.scope, piece);
+    if (v.ok) return [];
+    const [problem] = v.problems;
+    const grip = valueOf(c.job.hold.grip, 'length', c.scope);
+    const whole = piece.max.z - piece.min.z;
+    const half = down(c, whole / 2);
+    return [{
+      row: null, rowId: null, severity: 'stop', value: grip.ok ? grip.value.value : 0, limit: whole, place: { x: (piece.min.x + piece.max.x) / 2, y: piece.min.y, z: piece.min.z },
+      text: `the piece cannot be held so: ${problem.message}`, source: 'geometry: jaws and piece', fix: { label: `grip ${half}`, edits: [{ edit: 'setHold', hold: { ...c.job.hold, grip: half } }] },
+    }];
   },
 };
 

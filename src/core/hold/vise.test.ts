@@ -34,10 +34,24 @@ describe('a vise with plain jaws', () => {
     expect(placeVise({ ...hold, grip: toNumberText('?') }, scope, piece)).toMatchObject({ ok: false, problems: [{ path: 'grip' }] });
   });
 
-  it('does not mind a pocket that stays inside, nor a step at the free sides', async () => {
-    const base = ['LEAVE BLOCK 100 X 60 X 20', 'HOLD VISE GRIP 8 ACROSS Y'];
+  it('does not mind a pocket that stays inside, nor a pocket of another side', async () => {
+    const base = ['STOCK PLATE 104 X 60 X 30 AT 0,0,-10', 'LEAVE BLOCK 100 X 60 X 20', 'HOLD VISE GRIP 8 ACROSS Y'];
     expect(await findingsOf(mm(...base, 'CUT POCKET 50 X 30 R5 DEEP 18'), 'cut-into-jaw')).toEqual([]);
-    expect(await findingsOf(mm(...base, 'CUT STEP LEFT 10 DEEP 15'), 'cut-into-jaw')).toHaveLength(1);
+    expect(await findingsOf(mm(...base, 'CUT STEP LEFT 10 DEEP 15'), 'cut-into-jaw')).toEqual([]);
     expect(await findingsOf(mm(...base, 'CUT POCKET 200 X 10 THRU ON RIGHT AT 0,15'), 'cut-into-jaw')).toEqual([]);
+  });
+
+  it('is met by every move that goes below its top beside the piece, and by a step that has no path', async () => {
+    const rows = async (...lines: string[]) => (await findingsOf(mm('LEAVE BLOCK 100 X 60 X 20', ...lines), 'cut-into-jaw')).map((f) => [f.row, Number(f.value.toFixed(6))]);
+    expect(await rows('HOLD VISE GRIP 8 ACROSS Y')).toEqual([[1, 8]]);
+    expect(await rows('CUT STEP FRONT 10 DEEP 15', 'HOLD VISE GRIP 8 ACROSS Y')).toEqual([[1, 8], [2, 3]]);
+    // A drill beside the piece, in the jaw; one a radius away from it.
+    expect(await rows('CUT ⌀6 DEEP 15 FLAT AT 0,31', 'HOLD VISE GRIP 8 ACROSS Y')).toEqual([[1, 8], [2, 3]]);
+    expect(await rows('CUT ⌀6 DEEP 15 FLAT AT 0,26.9', 'HOLD VISE GRIP 8 ACROSS Y')).toEqual([[1, 8]]);
+  });
+
+  it('is refused at no grip, or at the height of the piece', () => {
+    for (const grip of ['20', '25', '0.0005', '-3']) expect([grip, placeVise({ ...hold, grip: toNumberText(grip) }, scope, piece).ok]).toEqual([grip, false]);
+    expect(placeVise({ ...hold, grip: toNumberText('19.9') }, scope, piece)).toMatchObject({ ok: true, value: { above: expect.closeTo(0.1, 9) } });
   });
 });

@@ -1,7 +1,7 @@
 import type { Hold } from '../job/schema';
 import type { NumberScope } from '../number';
 import { valueOf } from '../engine/numbers';
-import { ok, type Result } from '../result';
+import { fail, ok, type Result } from '../result';
 import { v3, type Box } from '../geometry/vec';
 
 /** A vise with plain jaws round a piece: boxes in the part's own coordinates, mm. `jawTop` is the height of the jaws' upper edge. */
@@ -23,6 +23,9 @@ export function placeVise(hold: Hold, scope: NumberScope, piece: Box): Result<Vi
   if (!height.ok) return height;
   const upIsTop = hold.up === 'top';
   const g = grip.value.value;
+  const whole = piece.max.z - piece.min.z;
+  if (g <= 0) return fail('the grip is nothing: the piece is not held', { path: 'grip', expected: 'a grip over 0' });
+  if (g >= whole - 1e-6) return fail('the grip is as high as the piece, or higher: nothing stands above the jaws, and every cut would go into them', { path: 'grip', expected: 'a grip smaller than the height of the piece' });
   const jawTop = upIsTop ? piece.min.z + g : piece.max.z - g;
   const [z0, z1] = upIsTop ? [jawTop - height.value.value, jawTop] : [jawTop, jawTop + height.value.value];
   const along = hold.across === 'y' ? 'x' : 'y';
@@ -33,6 +36,6 @@ export function placeVise(hold: Hold, scope: NumberScope, piece: Box): Result<Vi
   const a = hold.across;
   return ok({
     jaws: [jaw(piece.min[a] - JAW.thickness, piece.min[a]), jaw(piece.max[a], piece.max[a] + JAW.thickness)],
-    jawTop, grip: g, above: piece.max.z - piece.min.z - g, upIsTop, across: a,
+    jawTop, grip: g, above: whole - g, upIsTop, across: a,
   });
 }

@@ -3,3 +3,4 @@ export * from './read';
 export * from './names';
 export * from './edits';
 export type * from './stored';
+export * from './release';

@@ -162,7 +162,13 @@ export const jobSchema = z.strictObject({
   waivers: z.array(z.strictObject({ rule: name, row: id.optional(), reason: z.string().min(1).max(500) })).max(500),
   /** What was proved, on what, when: the record. An entry whose basis has changed since is stale. */
   proofs: z.array(z.strictObject({ number: z.number().int(), measured: z.number().nullable(), by: z.string().max(300), basis: z.string().max(60), on: z.string().max(40), revision: z.string().max(20) })).max(2000),
-  signOff: z.strictObject({ by: name.min(1), on: z.string().max(40), revision: z.string().max(20) }).optional(),
+  signOff: z.strictObject({
+    by: name.min(1), on: z.string().max(40), revision: z.string().max(20),
+    /** What stood in the document when it was signed (`contentOf`): anything else since is a change. */
+    content: z.string().max(60).optional(),
+    /** Why it was signed with something off, stale or stopped. */
+    reason: z.string().min(1).max(500).optional(),
+  }).optional(),
 }).superRefine((job, context) => {
   const ids = new Set<string>();
   job.rows.forEach((r, i) => {

@@ -96,7 +96,7 @@ describe('holes', () => {
   });
 
   it('of an odd size say that no drill has it', async () => {
-    const [, holes] = await plans(mm(block, 'CUT ⌀4.137 DEEP 8'));
+    const [, holes] = await plans(mm(block, 'CUT ⌀1.234 DEEP 8'));
     expect(holes.drill).toBeNull();
     expect(holes.problem).toMatch(/no drill of this size/);
   });

@@ -1,4 +1,4 @@
-import { keyOf } from '../engine/key';
+import { keyOf } from '../key';
 import type { EdgeInfo, FaceInfo } from '../engine/kernel';
 import type { SolvedRow } from '../engine/solve';
 import type { Balloon, Job } from '../job/schema';

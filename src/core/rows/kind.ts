@@ -67,5 +67,7 @@ export interface RowKind<T extends { kind: string }> {
   recipe(row: Resolved<T>, raw: T, outlines?: OutlineSource): Result<Recipe>;
   /** Volume of one copy of a lone row in a big block, mm³; null where it depends on what is around it. */
   closedForm(row: Resolved<T>): number | null;
+  /** What the callout leaves unsaid and is taken all the same, in words; shown beside it. */
+  unsaid?(row: T): string | null;
   fields: Field[];
 }

@@ -1,6 +1,6 @@
 'use client';
 import Link from 'next/link';
-import type { Job } from '@/core/job';
+import { releaseState, type Job } from '@/core/job';
 import type { Evaluated } from '@/kernel/worker';
 import { steps, useBench, type Step } from '../store/benchStore';
 import { useJob } from '../store/jobStore';
@@ -72,8 +72,14 @@ function note(step: Step, job: Job, e: Evaluated | null): { text: string; red?: 
       const off = ledger.filter((l) => l.state === 'off').length + (e?.evaluation.checks.filter((c) => !c.agrees).length ?? 0);
       return ledger.length ? { text: off ? `${ledger.filter((l) => l.state === 'proved').length}/${ledger.length} ✗${off} off` : `${ledger.filter((l) => l.state === 'proved').length} / ${ledger.length}`, red: off > 0 } : { text: off ? `${off} off` : '—', red: off > 0 };
     }
-    case 'release': return { text: job.signOff && job.signOff.revision === job.revision ? 'released' : 'draft' };
+    case 'release': return releaseNote(job);
   }
+}
+
+const releaseWords = { draft: 'draft', earlier: 'draft', released: 'released', changed: 'changed since' } as const;
+function releaseNote(job: Job): { text: string; red?: boolean } {
+  const { state } = releaseState(job);
+  return { text: releaseWords[state], red: state === 'changed' };
 }
 
 function Tools() {

@@ -1,7 +1,7 @@
 'use client';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { namedIn, readRowLine } from '@/core/callout';
-import { rowNames } from '@/core/job';
+import { rowNames, type Row } from '@/core/job';
 import { kindOf, rowKinds } from '@/core/rows';
 import { showLength } from '@/core/number';
 import { numberScope, reportNumbers } from '@/core/engine/numbers';
@@ -84,10 +84,11 @@ export function CalloutLine() {
 const short = (expected: string) => expected.split(', ').slice(0, 4).join(' … ');
 
 /** What was read, in words, with the table's drill where there is one. */
-function says(row: { body: Parameters<typeof kindOf>[0] & { thread?: string; count?: string } }, numbers: ReturnType<typeof reportNumbers>, unit: 'in' | 'mm'): string {
-  const thread = row.body.thread ? findThread(row.body.thread) : null;
+function says(row: Row, numbers: ReturnType<typeof reportNumbers>, unit: 'in' | 'mm'): string {
+  const thread = 'thread' in row.body ? findThread(row.body.thread) : null;
+  const unsaid = kindOf(row.body).unsaid?.(row.body);
   const size = numbers.filter((n) => n.quantity === 'length').slice(0, 3).map((n) => `${n.label.toLowerCase()} ${showLength(n.value!.value, unit)}`).join(', ');
-  return `${kindOf(row.body).label}${thread?.size ? `, drill ${thread.size.drillName} ⌀${showLength(thread.size.tapDrill, thread.system === 'metric' ? 'mm' : 'in')}` : ''}${size ? `: ${size}` : ''}`;
+  return `${kindOf(row.body).label}${thread?.size ? `, drill ${thread.size.drillName} ⌀${showLength(thread.size.tapDrill, thread.system === 'metric' ? 'mm' : 'in')}` : ''}${size ? `: ${size}` : ''}${unsaid ? `, with a ${unsaid}` : ''}`;
 }
 
 /** One line to start from for every kind of row, for those who do not know the grammar yet. */

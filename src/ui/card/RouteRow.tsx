@@ -3,6 +3,7 @@ import { useSortable } from '@dnd-kit/sortable';
 import { App } from 'antd';
 import { rowNames, type Row } from '@/core/job';
 import { writeRow } from '@/core/callout';
+import { kindOf } from '@/core/rows';
 import { memo, useEffect, useRef } from 'react';
 import { freshId } from '../bench/actions';
 import { useBench } from '../store/benchStore';
@@ -27,6 +28,7 @@ export const RouteRow = memo(function RouteRow({ row, number }: { row: Row; numb
   const text = writeRow(row, rowNames(job.rows)).replace(/^OFF /, '');
   const verb = text.startsWith('LEAVE') ? 'leave' : 'cut';
   const callout = text.replace(/^(LEAVE|CUT) ("[^"]*": )?/, '');
+  const unsaid = kindOf(row.body).unsaid?.(row.body);
   const failed = solved?.state === 'failed' && !row.off ? solved : null;
 
   useEffect(() => {
@@ -71,7 +73,7 @@ export const RouteRow = memo(function RouteRow({ row, number }: { row: Row; numb
       <span className={css.n} {...listeners} {...attributes} role={undefined} tabIndex={-1} title="drag to another place">{number}</span>
       <div className={css.body} onClick={() => set({ selected: row.id })} onDoubleClick={toggle}>
         <span className={`${css.kind} ${verb === 'leave' ? css.leave : css.cut}`}>{verb}{row.name ? ` · ${row.name}` : ''}{row.off ? ' · off' : ''}</span>
-        <button className={css.call} onClick={toggle} aria-expanded={open}>{callout}</button>
+        <button className={css.call} onClick={toggle} aria-expanded={open}>{callout}{unsaid && <small className={css.unsaid}> {unsaid}</small>}</button>
         {failed && <span className={css.failed} role="alert">cannot be made: {failed.message}</span>}
       </div>
       <RedPencil rowId={row.id} />

@@ -6,6 +6,7 @@ import { useBench } from '../store/benchStore';
 import { useJob } from '../store/jobStore';
 import { FileButton } from '../release/FileButton';
 import { CribEditor } from './CribEditor';
+import { WordsFile } from './WordsFile';
 import css from './PathsCard.module.css';
 
 /** The Paths step: the wireframe of every pocket, hole and of the outline, with its cutter, what that leaves, length and time. */
@@ -27,12 +28,14 @@ export function PathsCard() {
     <>
       <div className={css.head}><span>row</span><span>path</span><span>cutter</span><span>length</span><span>min</span></div>
       <Body>
+        {evaluated && job.rows.length > 0 && <WordsFile file={evaluated.file} />}
         {plans.length === 0 && <p className={css.none}>Pockets, holes and the outer outline get their paths here, as soon as the card has such rows.</p>}
         {plans.map((p) => (
           <div key={p.rowId} className={`${css.plan} ${selected === p.rowId ? css.on : ''}`} onClick={() => set({ selected: selected === p.rowId ? null : p.rowId })} data-path={p.kind}>
             <span className="num">{p.row}</span>
             <span>{p.kind === 'drill' ? `drill ${p.points.length} × ${len(p.depth)} deep` : `${p.kind}, ${len(p.depth)} deep, ${p.levels.length} level${p.levels.length === 1 ? '' : 's'}`}
               {p.problem && <em className="red">{p.problem}</em>}
+              {p.unplanned.length > 0 && <em className="red">not planned: {p.unplanned.join(', ')}</em>}
               {p.rest.area > 1e-9 && <em className="red">rest: {area(p.rest.area)} a slice, {volume(p.rest.area * p.depth)} in {p.rest.loops.length} corner{p.rest.loops.length === 1 ? '' : 's'}</em>}
             </span>
             <span onClick={(e) => e.stopPropagation()}>{p.kind === 'drill' ? <span className="num">{p.drill ?? '—'}</span> : (

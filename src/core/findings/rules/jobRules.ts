@@ -41,6 +41,30 @@ export const outsideStock: Rule = {
   },
 };
 
+/** Stock that stands over the part, and no facing row takes it: what is cut from above would begin under it. */
+export const stockOverCut: Rule = {
+  id: 'stock-over-cut',
+  find(c) {
+    if (!c.stock || !c.allowance) return [];
+    const cutsFromAbove = c.rows.some((r) => r.state === 'ok' && r.recipe?.op === 'cut' && (r.planes?.start?.normal.z ?? 0) > 0.999);
+    // A facing row takes all the stock that stands over it, wherever it stands on the card.
+    const faced = c.rows.some((r) => r.state === 'ok' && r.recipe?.op === 'face' && (r.planes?.start?.normal.z ?? 0) > 0.999 && r.planes!.floor!.origin.z <= c.partBox.max.z + 1e-6);
+    const over = c.allowance.top;
+    if (!cutsFromAbove || faced || over < 1e-6) return [];
+    const first = c.rows.findIndex((r) => r.recipe?.op === 'leave');
+    const line = readRowLine('CUT FACE', rowNames(c.job.rows), freshFaceId(c.job.rows));
+    return [{
+      row: null, rowId: null, severity: 'stop', value: over, limit: 0, place: corner(c, 'top'),
+      text: `${say(c, over)} of stock stand over the part and no row faces them off: no machine words are written while what is cut lies under stock`, source: 'geometry: stock and part',
+      ...(line.ok ? { fix: { label: 'CUT FACE', edits: [{ edit: 'addRows' as const, rows: [line.row], at: first + 1 }] } } : {}),
+    }];
+  },
+};
+
+function freshFaceId(rows: { id: string }[]): string {
+  for (let i = 1; ; i++) if (!rows.some((r) => r.id === `face-${i}`)) return `face-${i}`;
+}
+
 /** The first leave row whose material reaches out of the stock. */
 function sticksOut(c: RuleContext) {
   const b = c.stock!.box;

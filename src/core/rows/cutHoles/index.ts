@@ -29,5 +29,6 @@ export const cutHoles: RowKind<CutHoles> = {
     const profile = row.deep === undefined ? null : holeProfile(row.diameter, row.deep, row);
     return profile?.ok ? profileVolume(profile.value, 0) : null;
   },
+  unsaid: (row) => (row.depth === 'deep' && row.end === undefined ? '118° point' : null),
   fields: [{ field: 'number', path: 'count', label: 'Count', optional: true }, { field: 'number', path: 'diameter', label: 'Diameter' }, depthField, { field: 'number', path: 'deep', label: 'Depth' }, ...mouthEditor, { field: 'pattern' }, { field: 'plane' }],
 };
