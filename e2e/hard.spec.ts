@@ -40,6 +40,9 @@ test('the server is killed hard: everything typed is there again, also what was 
     const again = await context.newPage();
     await again.goto(url);
     await expect(row(again, 2)).toContainText('FACE DEEP 5');
+    // What the closed window left is offered, and taken up with one press.
+    await expect(again.getByText(/A window that was closed left 1 change/)).toBeVisible();
+    await again.getByRole('button', { name: 'Take them up' }).click();
     await expect(row(again, 3)).toContainText('⌀10 THRU');
     await saved(again);
     const kept = (await (await fetch(`http://127.0.0.1:${port}/api/jobs/${url.split('/').pop()}`)).json()) as { job: { rows: unknown[] } };

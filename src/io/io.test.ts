@@ -93,3 +93,24 @@ describe('RS-274 words', () => {
   });
 });
 
+
+describe('pictures and triangles', () => {
+  it('an empty drawing is still a picture', () => {
+    expect(drawingSvg([])).toMatch(/^<svg/);
+  });
+
+  it('hidden lines are dashed, visible ones are not', () => {
+    const svg = drawingSvg([{ hidden: false, points: [{ x: 0, y: 0 }, { x: 10, y: 0 }] }, { hidden: true, points: [{ x: 0, y: 5 }, { x: 10, y: 5 }] }], { margin: 0 });
+    expect(svg.match(/stroke-dasharray/g)).toHaveLength(1);
+    expect(svg).toContain('width="10mm" height="5mm"');
+  });
+
+  it('STL counts its triangles and gives their normals', () => {
+    const mesh: Mesh = { positions: new Float32Array([0, 0, 0, 1, 0, 0, 0, 1, 0]), normals: new Float32Array(9), triangles: new Uint32Array([0, 1, 2]), groups: [], lines: new Float32Array() };
+    const bytes = stlBytes(mesh, 'Gauge lid ⌀');
+    const view = new DataView(bytes.buffer);
+    expect(bytes.length).toBe(84 + 50);
+    expect(view.getUint32(80, true)).toBe(1);
+    expect([84, 88, 92].map((o) => view.getFloat32(o, true))).toEqual([0, 0, 1]);
+  });
+});

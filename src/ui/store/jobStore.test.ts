@@ -6,6 +6,7 @@ import { emptyJob, type Job, type StoredJob } from '@/core/job';
 import { readRowLine } from '@/core/callout';
 import { rowNames } from '@/core/job';
 import { useJob } from './jobStore';
+import { tabName } from './tab';
 
 /** An answer read in this test's own realm, as a page reads it in its own. */
 const reply = (body: unknown, status = 200) => ({ ok: status < 400, status, json: async () => JSON.parse(JSON.stringify(body)) as unknown }) as Response;
@@ -177,6 +178,25 @@ describe('a save whose answer was lost', () => {
     const { reconcile } = await import('./reconcile');
     expect(reconcile(server.stored(), kept[0][1] as never)).toEqual({ kind: 'none' });
     expect(reconcile({ ...server.stored(), saves: [], revision: 1, job: emptyJob('Lid', 'mm', 'brass') }, kept[0][1] as never)).toMatchObject({ kind: 'fits', job: { rows: [{ id: 'a' }] } });
+  });
+
+  it('nor when the page went so fast that it kept nothing of the save but its id', async () => {
+    const { reconcile } = await import('./reconcile');
+    const rest = [{ op: 'add', path: ['rows', 0], value: row('CUT FACE DEEP 1', 'x') }] as never;
+    const kept = { base: 1, batch: null, rest, restId: 'sent-by-the-page-before', job: null, at: '' };
+    const saves = [{ id: 'sent-by-the-page-before', revision: 2 }];
+    expect(reconcile({ ...server.stored(), revision: 2, saves }, kept)).toEqual({ kind: 'none' });
+    // Read before the save arrived: sent again under the same id, which the server then knows.
+    expect(reconcile(server.stored(), kept)).toMatchObject({ kind: 'fits', restId: 'sent-by-the-page-before' });
+    await keep(`unsent-${server.id}@${await tabName()}`, kept);
+    const before = server.stored();
+    await s().open(before);
+    server.job = { ...server.job, rows: [row('CUT FACE DEEP 1', 'x')] };
+    server.revision = 2;
+    server.saves = saves;
+    await until(() => s().save === 'saved' && !s().pending);
+    expect(s().conflict).toBeNull();
+    expect(server.job.rows).toHaveLength(1);
   });
 
   it('going back to the shelf right after Enter saves, and coming back finds one row', async () => {

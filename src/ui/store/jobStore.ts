@@ -98,7 +98,7 @@ export const useJob = create<JobState>((set, get) => {
       const job = mine.job ?? stored.job;
       queue.job = job;
       set({ job });
-      if (mine.kind === 'fits') queue.resume(mine.batch, mine.rest);
+      if (mine.kind === 'fits') queue.resume(mine.batch, mine.rest, mine.restId);
       else queue.stand(stored);
     },
     close() {

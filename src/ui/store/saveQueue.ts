@@ -26,6 +26,8 @@ export class SaveQueue {
   status: SaveStatus = { save: 'saved', message: '', since: null, conflict: null };
   batch: Batch | null = null;
   rest: Patches = none;
+  /** Id under which `rest` will be sent: it is kept before anything goes, so that a page that is left in the middle knows its own save again. */
+  private nextId = crypto.randomUUID();
   private timer: ReturnType<typeof setTimeout> | null = null;
   private sending = false;
   private pause = FIRST_PAUSE;
@@ -37,9 +39,10 @@ export class SaveQueue {
   }
 
   /** Takes over edits that were kept. */
-  resume(batch: Batch | null, rest: Patches): void {
+  resume(batch: Batch | null, rest: Patches, restId: string): void {
     this.batch = batch;
     this.rest = rest;
+    this.nextId = restId;
     if (!this.pending) return;
     this.tell({ save: 'saving' });
     this.keep();
@@ -99,8 +102,9 @@ export class SaveQueue {
     if (!this.pending || this.status.save === 'conflict') return;
     // Kept with its id before it goes: after a lost answer the very same save is sent again.
     if (!this.batch) {
-      this.batch = { id: crypto.randomUUID(), patches: this.rest };
+      this.batch = { id: this.nextId, patches: this.rest };
       this.rest = none;
+      this.nextId = crypto.randomUUID();
       this.keep();
     }
     this.sending = true;
@@ -131,6 +135,7 @@ export class SaveQueue {
       // The server took nothing of it: what comes after may mend it, so both go together under a new id.
       this.rest = [...this.batch.patches, ...this.rest] as Patches;
       this.batch = null;
+      this.nextId = crypto.randomUUID();
       this.keep();
     }
     const since = this.status.since ?? Date.now();
@@ -144,7 +149,7 @@ export class SaveQueue {
     this.told(this);
   }
   private keep(): void {
-    void keepUnsent(this.id, { base: this.base, batch: this.batch, rest: this.rest, job: this.job, at: new Date().toISOString() });
+    void keepUnsent(this.id, { base: this.base, batch: this.batch, rest: this.rest, restId: this.nextId, job: this.job, at: new Date().toISOString() });
   }
   private forget(): void {
     void forgetUnsent(this.id);

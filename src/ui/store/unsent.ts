@@ -17,6 +17,8 @@ export interface Unsent {
   batch: Batch | null;
   /** Not sent yet. */
   rest: Patches;
+  /** Id they will be sent under. */
+  restId: string;
   /** The job with all of them, as it was on the screen; null in what older versions kept. */
   job: Job | null;
   /** When the last of them was typed. */
@@ -60,5 +62,5 @@ export async function readUnsent(job: string): Promise<{ mine: Unsent | null; ot
 /** What an older version kept knew only the patches. */
 function whole(kept: Partial<Unsent> & { patches?: Patches }): Unsent {
   const none = [] as unknown as Patches;
-  return { base: kept.base ?? 0, batch: kept.batch ?? null, rest: kept.rest ?? kept.patches ?? none, job: kept.job ?? null, at: kept.at ?? '' };
+  return { base: kept.base ?? 0, batch: kept.batch ?? null, rest: kept.rest ?? kept.patches ?? none, restId: kept.restId ?? crypto.randomUUID(), job: kept.job ?? null, at: kept.at ?? '' };
 }
