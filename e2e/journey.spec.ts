@@ -65,6 +65,17 @@ test('one milled part through all seven steps', async ({ page }) => {
   const dxf = page.waitForEvent('download');
   await page.getByRole('button', { name: 'DXF' }).click();
   expect(readFileSync((await (await dxf).path())!, 'utf8')).toContain('POCKET_2_REST');
+  // Stock stands over the part and the outline would go into the jaws: no words, and why; a facing row and free stock, and they come.
+  const words = page.getByTestId('words-file');
+  await expect(words).toContainText('No RS-274 words are written');
+  await expect(words).toContainText('into them');
+  await step(page, 'Hold');
+  await page.getByLabel('Fixture').selectOption('none');
+  await step(page, 'Shape');
+  await page.getByRole('button', { name: 'CUT FACE' }).click();
+  await expect(row(page, 2)).toContainText('FACE');
+  await step(page, 'Paths');
+  await expect(words).not.toContainText('No RS-274 words are written');
   const nc = page.waitForEvent('download');
   await page.getByRole('button', { name: 'RS-274 words' }).click();
   expect(readFileSync((await (await nc).path())!, 'utf8')).toContain('G20');
@@ -91,6 +102,8 @@ test('one milled part through all seven steps', async ({ page }) => {
   await page.getByRole('button', { name: 'STEP' }).click();
   expect(readFileSync((await (await stepFile).path())!, 'utf8')).toMatch(/^ISO-10303-21/);
   await page.getByLabel('Who signs off').fill('M. Molo');
+  const reason = page.getByLabel('Why it is signed all the same');
+  if (await reason.isVisible()) await reason.fill('the second side is still to be planned');
   await page.getByRole('button', { name: 'sign off' }).click();
   await expect(page.getByText('released by M. Molo')).toBeVisible();
   await saved(page);

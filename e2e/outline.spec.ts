@@ -111,9 +111,13 @@ test('a drawing with gaps is brought in by its layers, mended, and cut; text and
   await dialog.getByLabel('HOLES').uncheck();
   await dialog.getByLabel('Close gaps up to').fill('a lot');
   await expect(page.getByRole('button', { name: /bring in/ })).toBeDisabled();
-  await dialog.getByRole('combobox').selectOption('in');
+  const unit = async (name: string) => {
+    await dialog.getByRole('combobox', { name: 'Unit of the drawing' }).click();
+    await page.locator('.ant-select-item-option').filter({ hasText: name }).click();
+  };
+  await unit('inches');
   await expect(dialog).toContainText('0.762');
-  await dialog.getByRole('combobox').selectOption('mm');
+  await unit('millimetres');
   await dialog.getByLabel('Close gaps up to').fill('.05');
   await expect(dialog).toContainText('closes 1');
   await page.getByRole('button', { name: 'bring in 1 outline' }).click();

@@ -1,7 +1,7 @@
 import { expect, test, type Page } from '@playwright/test';
 import { spawn } from 'node:child_process';
 import { createHash } from 'node:crypto';
-import { importCard, row, saved, type } from './helpers';
+import { importCard, row, saved, type, volume } from './helpers';
 
 const card = (name: string, ...rows: string[]) => [`JOB "${name}"`, 'UNIT mm', 'MATERIAL "brass"', ...rows].join('\n');
 const step = (page: Page, name: string) => page.getByRole('navigation', { name: 'Steps of the job' }).getByRole('button', { name: new RegExp(`^${name}`) }).click();
@@ -75,14 +75,19 @@ test('two windows keep their own unsent edits; what a closed one left is offered
   const second = await context.newPage();
   await second.goto(url);
   await expect(row(second, 1)).toBeVisible();
+  await expect(volume(page)).toHaveText(/\d/);
+  await expect(volume(second)).toHaveText(/\d/);
   // Both are cut off; each keeps a row of its own; the second is closed.
-  await context.setOffline(true);
+  await context.route('**/api/jobs/*', (route) => (route.request().method() === 'PUT' ? route.abort() : route.continue()));
   await type(page, 'CUT FACE DEEP 1');
   await type(second, 'CUT ⌀8 THRU');
   await expect(page.getByText('server away, kept here')).toBeVisible();
   await expect(second.getByText('server away, kept here')).toBeVisible();
   await second.close();
-  await context.setOffline(false);
+  // Its last try, made while it closes, is lost too.
+  await page.waitForTimeout(500);
+  await context.unroute('**/api/jobs/*');
+  await page.getByRole('button', { name: 'Try now' }).click();
   await saved(page);
   await page.reload();
   await expect(page.getByText(/A window that was closed left 1 change/)).toBeVisible();
@@ -137,7 +142,11 @@ test('drawings that would freeze the page do not, as outlines or as a print', as
   await expect(page.getByRole('dialog')).toHaveCount(0);
   await saved(page);
   await page.keyboard.press('1');
-  for (const name of ['cut-in-its-table.dxf', 'nested.dxf', 'many-lines.dxf']) await page.getByLabel('Picture of a print').setInputFiles(as(name));
+  for (const name of ['cut-in-its-table.dxf', 'nested.dxf', 'many-lines.dxf']) {
+    await page.getByLabel('Picture of a print').setInputFiles(as(name));
+    await expect(page.getByRole('button', { name })).toBeVisible();
+  }
+  await saved(page);
   await page.reload();
   await page.keyboard.press('1');
   await page.getByRole('button', { name: 'nested.dxf' }).click();

@@ -105,23 +105,31 @@ export function describeFace(oc: OC, face: TopoDS_Face): FaceInfo {
     } else if (kind === 'torus') {
       // The library's torus is not bound in this build: the tube's radius from three points around it.
       const um = (u0 + u1) / 2;
-      info.radius = circumradius(normalAt(oc, face, surface, um, v0).point, point, normalAt(oc, face, surface, um, v1).point);
+      const tube = circleOf(normalAt(oc, face, surface, um, v0).point, point, normalAt(oc, face, surface, um, v1).point);
+      if (tube) Object.assign(info, { radius: tube.radius, tube: tube.centre });
     } else if (kind === 'sphere') info.radius = own(surface.Sphere()).Radius();
     else if (kind === 'cone') {
       // The slope of the generator against the axis of revolution: taken from two points at the same u.
       const a = normalAt(oc, face, surface, u0, v0).point, b = normalAt(oc, face, surface, u0, v1).point;
       const a2 = normalAt(oc, face, surface, (u0 + u1) / 2, v0).point, b2 = normalAt(oc, face, surface, (u0 + u1) / 2, v1).point;
       const g1 = unit(sub(b, a)), g2 = unit(sub(b2, a2));
-      if (Math.abs(u1 - u0 - 2 * Math.PI) < 1e-6) info.halfAngle = Math.acos(Math.max(-1, Math.min(1, dot(g1, g2)))) / 2;
+      // Two generators half the covered turn apart: cos d = cos² a + sin² a cos u.
+      const apart = 1 - Math.cos((u1 - u0) / 2);
+      if (apart > 1e-9) info.halfAngle = Math.asin(Math.sqrt(Math.max(0, Math.min(1, (1 - dot(g1, g2)) / apart))));
     }
     return info;
   });
 }
 
-/** Radius of the circle through three points; undefined where they lie in a line. */
-function circumradius(a: Vec3, b: Vec3, c: Vec3): number | undefined {
-  const ab = sub(b, a), ac = sub(c, a), twice = length(cross(ab, ac));
-  return twice < 1e-12 ? undefined : (length(ab) * length(ac) * length(sub(c, b))) / (2 * twice);
+/** The circle through three points; null where they lie in a line. */
+function circleOf(a: Vec3, b: Vec3, c: Vec3): { centre: Vec3; radius: number } | null {
+  const ab = sub(b, a);
+  const ac = sub(c, a);
+  const n = cross(ab, ac);
+  const twice = length(n);
+  if (twice < 1e-12) return null;
+  const to = scale(add(scale(cross(n, ab), dot(ac, ac)), scale(cross(ac, n), dot(ab, ab))), 1 / (2 * twice * twice));
+  return { centre: add(a, to), radius: length(to) };
 }
 
 export interface RawEdge { edge: TopoDS_Edge; uses: { face: number; edge: TopoDS_Edge }[] }

@@ -70,7 +70,7 @@ export async function evaluate(job: Job, kernel: SolidKernel, options: { limits?
   return {
     outlines: solved.outlines,
     solved, part, stock, stockProblem: placed && !placed.ok ? placed.problems[0] : null, density, findings,
-    ledger: ledger(job, solved.rows, faces, edges, prepared.scope),
+    ledger: ledger(job, solved, faces, edges, prepared.scope),
     checks: compareChecks(job, part && figuresOf(job, part, faces, edges), prepared.scope),
   };
 }

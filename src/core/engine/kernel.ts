@@ -21,6 +21,8 @@ export interface FaceInfo {
   axis?: { origin: Vec3; direction: Vec3 };
   /** Radius of a cylinder or sphere; of the tube of a torus: a round along a round edge. */
   radius?: number;
+  /** A point on the middle line of a torus's tube. */
+  tube?: Vec3;
   /** A cylinder with the material outside it: a hole, a bore or an inside corner. */
   hollow?: boolean;
   /** Angle a cylinder covers, radians. */

@@ -9,8 +9,11 @@ import { fail, ok, type Problem, type Result } from '../result';
 /** A number of a row with what became of it. */
 export interface NumberReport extends NumberField { value?: NumberValue; problem?: Problem }
 
+/** One balloon's number moved a little, to see what answers to it; in the job's unit, or degrees. */
+export interface MovedBalloon { balloon: number; by: number }
+
 /** Balloons and named values as numbers: their nominal in the job's unit, each worked out once; a circle of references is an error. */
-export function numberScope(job: Pick<Job, 'unit' | 'balloons'> & { names?: Job['names']; title?: Job['title'] }): NumberScope {
+export function numberScope(job: Pick<Job, 'unit' | 'balloons'> & { names?: Job['names']; title?: Job['title'] }, moved?: MovedBalloon): NumberScope {
   const names = new Map((job.names ?? []).map((n) => [n.name.toLowerCase(), n]));
   const knownNames = new Map<string, Result<NumberValue>>();
   const openNames = new Set<string>();
@@ -31,15 +34,16 @@ export function numberScope(job: Pick<Job, 'unit' | 'balloons'> & { names?: Job[
         open.add(n);
         const m = drivingValue(b, { unit: job.unit, title: job.title }, scope);
         open.delete(n);
-        const middle: Result<number> = m.ok ? ok(fromInside(m.value, balloonQuantity(b), job.unit)) : { ok: false, problems: m.problems.map((p) => ({ ...p, message: `#${n}: ${p.message}` })) };
+        const middle: Result<number> = m.ok ? ok(fromInside(m.value, balloonQuantity(b), job.unit) + (moved?.balloon === n ? moved.by : 0)) : { ok: false, problems: m.problems.map((p) => ({ ...p, message: `#${n}: ${p.message}` })) };
         known.set(n, middle);
         return middle;
       }
       const text = b.tolerance.kind === 'limits' ? toNumberText(`(${b.tolerance.high} + ${b.tolerance.low})/2`) : b.kind === 'count' ? b.count : b.value;
       const r: Result<number> = text === undefined ? fail(`#${n} is ${b.kind === 'thread' ? 'a thread' : 'empty'} and has no length`, { expected: 'a balloon with a number' }) : typedOf(evaluateNumber(text, balloonQuantity(b), scope), n);
       open.delete(n);
-      known.set(n, r);
-      return r;
+      const value = r.ok && moved?.balloon === n ? ok(r.value + moved.by) : r;
+      known.set(n, value);
+      return value;
     },
     name(word) {
       const key = word.toLowerCase();

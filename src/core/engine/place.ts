@@ -72,6 +72,14 @@ function revolved(body: Extract<Body, { body: 'revolved' }>, far: number): Place
 }
 
 /** A flat floor: of a blind prism, of a flat-bottomed hole, or of the counterbore of a through hole. */
+export function levelsOf(recipe: Exclude<Recipe, { op: 'edges' }>, frame: Frame): { floor: Frame | null; top: Frame | null } {
+  if (recipe.op === 'face' || recipe.op === 'step') return { floor: lowered(frame, recipe.depth), top: null };
+  if (recipe.op === 'cut') return { floor: floorOf(recipe.body, frame), top: null };
+  if (recipe.body.body === 'prism') return { floor: null, top: recipe.body.depth === 'thru' ? null : lowered(frame, -recipe.body.depth) };
+  const heights = recipe.body.body === 'turned' ? recipe.body.outlines.flatMap((o) => o.outer) : [];
+  return { floor: null, top: heights.length ? lowered(frame, -loopBox(heights).max.y) : null };
+}
+
 function floorOf(body: Body, frame: Frame): Frame | null {
   if (body.body === 'prism' || body.body === 'open') return body.depth === 'thru' ? null : lowered(frame, body.depth);
   if (body.body !== 'revolved') return null;

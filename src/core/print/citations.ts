@@ -37,3 +37,21 @@ export function citations(job: Job, rows: SolvedRow[], scope: NumberScope): Map<
   }
   return new Map([...direct].map(([n, s]) => [n, [...s].sort((a, b) => a.number - b.number)]));
 }
+
+/** For every balloon the balloons its own number is made from, directly or through others. */
+export function ancestorsOf(job: Job, scope: NumberScope): Map<number, Set<number>> {
+  const direct = new Map(job.balloons.map((b) => [b.number, new Set(textsOf(b).flatMap((t) => { const v = valueOf(t, 'plain', scope); return v.ok ? v.value.cites : []; }))]));
+  const out = new Map<number, Set<number>>();
+  for (const b of job.balloons) {
+    const found = new Set<number>();
+    const open = [...(direct.get(b.number) ?? [])];
+    while (open.length) {
+      const n = open.pop()!;
+      if (found.has(n)) continue;
+      found.add(n);
+      open.push(...(direct.get(n) ?? []));
+    }
+    out.set(b.number, found);
+  }
+  return out;
+}

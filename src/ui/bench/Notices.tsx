@@ -5,6 +5,7 @@ import { slipWords } from '@/core/mismatch';
 import { cardDifferences } from '@/core/callout';
 import type { Job } from '@/core/job';
 import { api, Refused } from '../store/api';
+import { useBench } from '../store/benchStore';
 import { useJob, type Offered } from '../store/jobStore';
 import css from './Notices.module.css';
 
@@ -44,10 +45,12 @@ function Refusal() {
 function Trial() {
   const trial = useJob((s) => s.trial);
   const end = useJob((s) => s.endTrial);
+  // On the Proof step the finder itself has the two buttons.
+  const onProof = useBench((s) => s.step === 'proof');
   if (!trial) return null;
   return (
     <Alert type="warning" showIcon data-testid="trial" title={`A slip is being tried (${slipWords[trial.kind]}). It is no part of the job until it is kept.`}
-      action={<Space><Button size="small" onClick={() => end('keep')}>Keep it</Button><Button size="small" onClick={() => end('back')}>Put it back</Button></Space>} />
+      action={!onProof && <Space><Button size="small" onClick={() => end('keep')}>Keep it</Button><Button size="small" onClick={() => end('back')}>Put it back</Button></Space>} />
   );
 }
 

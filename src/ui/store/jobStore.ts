@@ -118,12 +118,14 @@ export const useJob = create<JobState>((set, get) => {
         return wait;
       }
       const r = applyEdits(s.job, edits);
-      const refusal = r.ok ? refusedBySchema(r.value.job) : r.problems[0].message;
+      // What cannot be done is said where it was asked for; what could not be kept is said over the stage too.
+      if (!r.ok) return r.problems[0].message;
+      const refusal = refusedBySchema(r.value.job);
       if (refusal !== null) {
         set({ refusal });
         return refusal;
       }
-      if (!r.ok || !r.value.patches.length) return null;
+      if (!r.value.patches.length) return null;
       const change = { patches: r.value.patches, inverse: r.value.inverse, label };
       changed(r.value.job, r.value.patches, { past: [...s.past, change].slice(-DEPTH), future: [] });
       return null;

@@ -1,0 +1,1 @@
+export { Dimensions, type Dimension } from './dimensions';
