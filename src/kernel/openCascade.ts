@@ -65,6 +65,11 @@ export class OpenCascadeKernel implements SolidKernel {
       const made = this.make(from === null ? null : this.state(from), step);
       if (!made.ok) return made;
       const measure = this.measureShape(made.value.shape);
+      const wrong = from === null ? null : cannotBe(step, this.state(from).measure, measure);
+      if (wrong) {
+        made.value.shape.delete();
+        return wrong;
+      }
       if (measure.solids === 0 || !(measure.volume > 1e-9)) {
         made.value.shape.delete();
         return fail('nothing is left of the part', { expected: 'a cut that leaves material' });
@@ -182,13 +187,12 @@ export class OpenCascadeKernel implements SolidKernel {
 
   private measureShape(shape: TopoDS_Shape): StateMeasure {
     const { oc } = this;
-    return scope((own) => {
-      const solids = countSolids(oc, shape);
-      if (solids === 0) return { volume: 0, solids, box: { min: v3(0, 0, 0), max: v3(0, 0, 0) } };
-      const p = own(new oc.GProp_GProps());
-      oc.BRepGProp.VolumeProperties(shape, p, false, false, false);
-      return { volume: p.Mass(), solids, box: boxOfShape(oc, shape) };
-    });
+    const solids = countSolids(oc, shape);
+    if (solids === 0) return { volume: 0, solids, box: { min: v3(0, 0, 0), max: v3(0, 0, 0) } };
+    const faces = facesOf(oc, shape);
+    const volume = faces.reduce((sum, f) => sum + this.cache.volume(f), 0);
+    faces.forEach((f) => f.delete());
+    return { volume, solids, box: boxOfShape(oc, shape) };
   }
   measure(key: string): StateMeasure {
     return this.state(key).measure;
@@ -353,3 +357,14 @@ export class OpenCascadeKernel implements SolidKernel {
 /** Chord error of a picture: a four-thousandth of the part, and never coarser than a tenth of a millimetre. */
 const deflectionFor = (m: StateMeasure): number => Math.min(0.1, Math.max(0.001, length(sub(m.box.max, m.box.min)) / 4000));
 
+/** Slack of a volume against arithmetic, relative. */
+const VOLUME_SLACK = 1e-7;
+
+/** Why the result of a step cannot be right: a cut only takes, a leave only adds. Null when it can. */
+function cannotBe(step: KernelStep, before: StateMeasure, after: StateMeasure): Result<never> | null {
+  const slack = VOLUME_SLACK * before.volume + 1e-6;
+  const grown = after.volume - before.volume;
+  if (step.op === 'leave' && grown < -slack) return fail('joining this to the part took material away: the two meet along a line or a point, where no solid can be joined', { expected: 'a place where they overlap or share a face' });
+  if (step.op === 'cut' && grown > slack) return fail('this cut added material to the part: it meets it along a line or a face in a way that cannot be cut', { expected: 'another size or place, a little larger or deeper' });
+  return null;
+}

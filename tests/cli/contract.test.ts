@@ -95,7 +95,8 @@ describe('the headless command', () => {
     expect(j.ledger[0]).toMatchObject({ number: 1, text: '⌀20 H7', kind: 'diameter', state: 'proved', nominal: 20, low: 20, high: 20.021, tolerance: 'H7, ISO 286-1', rows: [2] });
     expect(j.ledger[1]).toMatchObject({ state: 'proved', low: 30, high: 30 });
     expect(j.ledger[2]).toMatchObject({ state: 'proved', nominal: 25.4, tolerance: 'limits', measured: expect.closeTo(25.4, 9) });
-    expect(j.complete).toMatchObject({ balloons: 4, proved: 4 });
+    // The reference dimension is as large as a place by chance: that proves nothing.
+    expect(j.complete).toMatchObject({ balloons: 4, proved: 3 });
   });
   it('tells of every outline what it measures, what is free and what contradicts, by lines', () => {
     const j = JSON.parse(run('check', file('outlines.card', 'UNIT mm\nOUTLINE "free"\nSTART 0,0\nLINE TO X ? NEAR 40,0\nLINE TO Y 20\nLINE TO X 0\nCLOSE\nEND\nOUTLINE "clash"\nSTART 0,0\nLINE TO X 40\nLINE TO Y 20\nLINE TO X 0\nCLOSE\nLENGTH 2 25\nEND\nOUTLINE "disc"\nCIRCLE D20\nEND\nLEAVE PRISM "disc" X 5\n'), '--json').out);

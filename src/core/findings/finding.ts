@@ -22,6 +22,8 @@ export interface Finding {
   /** Lines to draw on the part: pairs of points. */
   lines?: [Vec3, Vec3][];
   fix?: Fix;
+  /** What to ask the print where the fix would change what it says. */
+  question?: string;
   /** Reason it was waived with, if it was. */
   waived?: string;
 }

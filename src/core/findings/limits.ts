@@ -18,6 +18,9 @@ export const defaultLimits = {
   sawnAllowance: { value: 0.5, unit: 'mm a side', source: `${practice}: a sawn face` },
   edgeWallShare: { value: 0.5, unit: '× hole diameter', source: practice },
   edgeWallLeast: { value: 1, unit: 'mm', source: practice },
+  edgeWallMost: { value: 6, unit: 'mm', source: `${practice}: beyond this a wall holds whatever the hole` },
+  thinWall: { value: 0.8, unit: 'mm', source: practice },
+  thinFloor: { value: 1, unit: 'mm', source: practice },
   gripLeast: { value: 3, unit: 'mm', source: practice },
   heightOverGrip: { value: 4, unit: '× grip', source: practice },
 } satisfies Record<string, Limit>;

@@ -2,12 +2,15 @@ import { cornerEqualsCutter, cornerTooSmall, deepForItsCutter, sharpInsideCorner
 import { drillDepthRatio, edgeDistance, tapDepth, tapDrill } from './rules/holeRules';
 import { edgeBreak, outsideStock, stockOverCut } from './rules/jobRules';
 import { tooBigToDrill } from './rules/drillRules';
+import { addsNothing, breaksOut, cutsNothing, inPieces, mouthOverEdge, overlap, slantedEntry, thinFloor, thinWall } from './rules/rowRules';
+import { heldToPrint } from './heldToPrint';
 import { cutIntoJaw, gripRefused, gripTooShallow } from '../hold/rules';
 import type { Finding } from './finding';
 import type { Rule, RuleContext } from './rule';
 
 // One line a rule.
 export const rules: readonly Rule[] = [
+  cutsNothing, addsNothing, inPieces, overlap, breaksOut, mouthOverEdge, slantedEntry, thinWall, thinFloor,
   sharpInsideCorner, cornerTooSmall, cornerEqualsCutter, deepForItsCutter,
   drillDepthRatio, tooBigToDrill, tapDepth, tapDrill, edgeDistance,
   outsideStock, stockOverCut, edgeBreak,
@@ -19,7 +22,7 @@ const rank = { stop: 0, caution: 1, note: 2 };
 /** Every remark the rules make, the gravest first; waived ones carry their reason. */
 export function findAll(c: RuleContext): Finding[] {
   return rules
-    .flatMap((r) => r.find(c).map((f): Finding => ({ rule: r.id, ...f })))
+    .flatMap((r) => r.find(c).map((f): Finding => heldToPrint(c, { rule: r.id, ...f })))
     .map((f) => {
       const w = c.job.waivers.find((x) => x.rule === f.rule && (x.row ?? null) === f.rowId);
       return w ? { ...f, waived: w.reason } : f;

@@ -40,7 +40,9 @@ function verdict(b: Balloon, touches: (d: Dimension) => boolean, mine: Dimension
   if (agreeing.length) return { is: 'agrees', by: plainest(agreeing) };
   const half = { nominal: limits.nominal / 2, low: limits.low / 2, high: limits.high / 2 };
   const others = all.filter(touches);
-  if (others.some((d) => d.centred && d.family === 'distance' && near(Math.abs(d.slope), 0.5) && inside(d.value, half) && d.alone())) return { is: 'half' };
+  // Half of a size that is there is its middle; half of a place is another place.
+  const sized = mine.some((d) => d.family === 'distance' && !d.centred && d.of.length === 2 && inside(d.value, limits));
+  if (sized && others.some((d) => d.centred && d.family === 'distance' && near(Math.abs(d.slope), 0.5) && inside(d.value, half) && d.alone())) return { is: 'half' };
   if (here.length) return { is: 'off', by: nearest(here, limits) };
   const wrong = b.kind === 'linear' ? [] : others.filter((d) => sizes.includes(d.family) && d.of.length === 1 && d.alone());
   if (wrong.length) return { is: 'off', by: nearest(wrong, limits) };

@@ -58,6 +58,12 @@ describe('a balloon is proved by its own dimension or not at all', () => {
     expect(await states(card('(35-#1-3)'))).toMatchObject({ 1: 'off' });
   });
 
+  it('the middle of a size that is there, and no half of anything else', async () => {
+    expect(await states(mm('#1 80', '#2 60', 'LEAVE BLOCK #1 X #2 X 20 CORNER', 'CUT ⌀10 THRU AT #1/2,#2/2'))).toEqual({ 1: 'proved', 2: 'proved' });
+    expect(await states(mm('#1 30', 'LEAVE BLOCK 80 X 60 X 20', 'CUT 2X ⌀10 THRU AT -#1/2,5 #1,-5'))).toEqual({ 1: 'drives' });
+    expect(await states(mm('#1 30', 'LEAVE BLOCK 80 X 60 X 20', 'CUT 2X ⌀10 THRU AT -#1/2,5 #1/2,5'))).toEqual({ 1: 'proved' });
+  });
+
   it('not a reference dimension by something as large; it is picked', async () => {
     expect(await said(inch('#1 .5 REF "border"', 'LEAVE BLOCK 4 X 3 X .5', 'CUT POCKET 2.5 X 1.5 R.25 DEEP .2'))).toMatchObject({ state: 'unused', by: expect.stringMatching(/pick/) });
   });

@@ -42,6 +42,7 @@ export function Remark({ finding: f, wide }: { finding: Finding; wide?: boolean 
       <small>{f.source}</small>
       <span className={wide ? css.inline : undefined}>
         {f.fix && <button className={css.fix} onClick={() => edit(f.fix!.edits, `fix: ${f.rule}`)}>{f.fix.label}</button>}
+        {f.question && <em className={css.ask}>{f.question}</em>}
         <Popover open={asking} onOpenChange={setAsking} trigger="click" content={
           <form onSubmit={(e) => { e.preventDefault(); waive(); }} style={{ display: 'flex', gap: 6 }}>
             <input className="box" style={{ width: 230 }} autoFocus value={reason} maxLength={500} onChange={(e) => setReason(e.target.value)} placeholder="why it may stay as it is" aria-label="Reason for waiving" />

@@ -47,9 +47,11 @@ export const drillDepthRatio: Rule = {
     let fix: Fix | undefined;
     const tapped = row.row.body.kind === 'cutTapped';
     if (!tapped) {
-      const wider = drillOver(hole.depth / drillPeck.value, drillsOf(c))?.diameter ?? hole.depth / drillPeck.value;
+      const wider = drillOver(hole.depth / drillPeck.value, drillsOf(c))?.diameter;
       const depth = down(c, hole.diameter * drillPeck.value);
-      fix = hole.blind ? number(row, 'deep', depth, `deep ${depth}`) : number(row, 'diameter', lengthText(wider, c.job.unit), `⌀${lengthText(wider, c.job.unit)}`);
+      // A size that no table has is no fix.
+      if (hole.blind) fix = number(row, 'deep', depth, `deep ${depth}`);
+      else if (wider) fix = number(row, 'diameter', lengthText(wider, c.job.unit), `⌀${lengthText(wider, c.job.unit)}`);
     } else if (hole.blind) {
       const depth = down(c, hole.diameter * drillPeck.value);
       const body = structuredClone(row.row.body) as CutTapped;
@@ -115,6 +117,12 @@ export const tapDrill: Rule = {
   }),
 };
 
+/** The largest diameter of a hole that stands beside the edge: its thread, or what is drilled. A mouth is measured by its own faces. */
+function largestDiameter(row: SolvedRow, drilledDiameter: number): number {
+  const hole = row.row.body.kind === 'cutTapped' ? drilledHole(row.resolved as Resolved<CutTapped>) : null;
+  return hole?.ok ? hole.value.thread.major : drilledDiameter;
+}
+
 interface Wall { wall: number; from: Vec3; to: Vec3; instance: number; other: FaceInfo }
 
 export const edgeDistance: Rule = {
@@ -125,8 +133,8 @@ export const edgeDistance: Rule = {
       const hole = drilled(c, row);
       const frame = row.planes?.start;
       if (!hole || !frame) return [];
-      const { edgeWallShare, edgeWallLeast } = c.limits;
-      const limit = Math.max(edgeWallShare.value * hole.diameter, edgeWallLeast.value);
+      const { edgeWallShare, edgeWallLeast, edgeWallMost } = c.limits;
+      const limit = Math.min(edgeWallMost.value, Math.max(edgeWallShare.value * largestDiameter(row, hole.diameter), edgeWallLeast.value));
       let worst: Wall | null = null;
       const upright = c.faces.flatMap((face, index) => (standsAlong(face, frame.normal) ? [{ face, index, box: boxInFrame(frame, face.box) }] : []));
       for (const mine of upright) {
@@ -136,8 +144,11 @@ export const edgeDistance: Rule = {
           if (same || gap(mine.box, other.box) > limit) continue;
           const d = across(frame, mine.face, mine.box, other.face, other.box, ends[other.index]);
           // Faces that touch break into one another: that is a crossing, not a wall.
-          if (!d || d.wall < 1e-6 || d.wall >= limit - 1e-6 || (worst && d.wall >= worst.wall)) continue;
-          worst = { ...d, instance: mine.face.tag.instance, other: other.face };
+          if (!d || d.wall < 1e-6) continue;
+          // The thread stands wider than its drill.
+          const wall = d.wall - (Math.abs(mine.face.radius! - hole.diameter / 2) < 1e-6 ? (largestDiameter(row, hole.diameter) - hole.diameter) / 2 : 0);
+          if (wall >= limit - 1e-6 || (worst && wall >= worst.wall)) continue;
+          worst = { ...d, wall, instance: mine.face.tag.instance, other: other.face };
         }
       }
       if (!worst) return [];
@@ -213,7 +224,8 @@ function edgeFix(c: RuleContext, row: SolvedRow, worst: Wall, limit: number, dia
   }
   if (!ownNeighbour && body.pattern.kind === 'boltCircle' && resolved.pattern.kind === 'boltCircle') {
     const outward = worst.other.hollow ? 1 : -1;
-    const bc = lengthText(resolved.pattern.diameter + 2 * outward * missing, c.job.unit);
+    const wanted = resolved.pattern.diameter + 2 * outward * missing;
+    const bc = outward > 0 ? up(c, wanted) : down(c, wanted);
     return number(row, 'pattern.diameter', bc, `BC ${bc}`);
   }
   if (body.kind === 'cutHoles') {
