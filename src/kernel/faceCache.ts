@@ -2,21 +2,18 @@ import type { TopoDS_Face, TopoDS_Shape } from 'replicad-opencascadejs';
 import { scale, sub, dot, unit, type Vec3 } from '@/core/geometry/vec';
 import type { FaceInfo } from '@/core/engine/kernel';
 import { extractMesh, type FaceMesh } from './meshing';
-import { scope, type OC } from './oc';
-import { describeFace, describeFlat } from './topology';
+import type { OC } from './oc';
+import { boundedByOtherCurves, describeFace, describeFlat } from './topology';
 
 interface Entry {
   face: TopoDS_Face;
   info?: FaceInfo;
   mesh?: { deflection: number; mesh: FaceMesh };
-  /** Volume between the face and the origin, signed by the way it looks. */
-  volume?: number;
+  /** Bounded by anything but lines and circles. */
+  intricate?: boolean;
   /** Normal and a point of a flat face; null for a curved one. */
   flat?: { normal: Vec3; point: Vec3 } | null;
 }
-
-/** Relative precision of a face's area and volume. */
-const PRECISION = 1e-7;
 
 const HASH_SPACE = 2147483647;
 /** Faces remembered besides those of the part at hand; past that all are forgotten, for a handle keeps its face's geometry alive. */
@@ -57,26 +54,10 @@ export class FaceCache {
     const e = this.entry(face);
     return (e.info ??= describeFace(this.oc, face));
   }
-  /**
-   * What a face gives to the volume of its solid: that between it and the origin (divergence theorem).
-   * To a stated precision: without one the library takes few points, and a bore through a round comes out a few millionths wrong.
-   */
-  volume(face: TopoDS_Face): number {
+  /** Whether a face is bounded by anything but lines and circles, as where a bore runs through a round: the library's quick sums are a few millionths wrong there. */
+  isIntricate(face: TopoDS_Face): boolean {
     const e = this.entry(face);
-    return (e.volume ??= this.measureVolume(face));
-  }
-  private measureVolume(face: TopoDS_Face): number {
-    return scope((own) => {
-      const p = own(new this.oc.GProp_GProps());
-      const flat = this.flat(face);
-      // A flat with the origin makes a cone: a third of its area by its distance.
-      if (flat) {
-        this.oc.BRepGProp.SurfaceProperties(face, p, PRECISION, false);
-        return (p.Mass() * dot(flat.point, flat.normal)) / 3;
-      }
-      this.oc.BRepGProp.VolumeProperties(face, p, PRECISION, false, false);
-      return p.Mass();
-    });
+    return (e.intricate ??= boundedByOtherCurves(this.oc, face));
   }
   flat(face: TopoDS_Face): { normal: Vec3; point: Vec3 } | null {
     const e = this.entry(face);

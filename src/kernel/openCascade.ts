@@ -190,8 +190,14 @@ export class OpenCascadeKernel implements SolidKernel {
     const solids = countSolids(oc, shape);
     if (solids === 0) return { volume: 0, solids, box: { min: v3(0, 0, 0), max: v3(0, 0, 0) } };
     const faces = facesOf(oc, shape);
-    const volume = faces.reduce((sum, f) => sum + this.cache.volume(f), 0);
+    const intricate = faces.some((f) => this.cache.isIntricate(f));
     faces.forEach((f) => f.delete());
+    const volume = scope((own) => {
+      const p = own(new oc.GProp_GProps());
+      if (intricate) oc.BRepGProp.VolumeProperties(shape, p, VOLUME_PRECISION, false, false);
+      else oc.BRepGProp.VolumeProperties(shape, p, false, false, false);
+      return p.Mass();
+    });
     return { volume, solids, box: boxOfShape(oc, shape) };
   }
   measure(key: string): StateMeasure {
@@ -356,6 +362,9 @@ export class OpenCascadeKernel implements SolidKernel {
 
 /** Chord error of a picture: a four-thousandth of the part, and never coarser than a tenth of a millimetre. */
 const deflectionFor = (m: StateMeasure): number => Math.min(0.1, Math.max(0.001, length(sub(m.box.max, m.box.min)) / 4000));
+
+/** Relative precision asked of the volume of a solid with intricate edges. */
+const VOLUME_PRECISION = 1e-6;
 
 /** Slack of a volume against arithmetic, relative. */
 const VOLUME_SLACK = 1e-7;

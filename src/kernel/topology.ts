@@ -236,3 +236,17 @@ export function samples(oc: OC, edge: TopoDS_Edge, step = Math.PI / 48): Vec3[] 
     return Array.from({ length: n + 1 }, (_, i) => take(curve.EvalD0(t0 + ((t1 - t0) * i) / n)));
   });
 }
+
+/** Whether any edge of a face is neither a line nor a circle. */
+export function boundedByOtherCurves(oc: OC, face: TopoDS_Face): boolean {
+  return scope((own) => {
+    const ex = own(new oc.TopExp_Explorer(face, oc.TopAbs_ShapeEnum.TopAbs_EDGE, oc.TopAbs_ShapeEnum.TopAbs_SHAPE));
+    for (; ex.More(); ex.Next()) {
+      const edge = own(oc.TopoDS.Edge(own(ex.Current())));
+      if (oc.BRep_Tool.Degenerated(edge)) continue;
+      const kind = own(new oc.BRepAdaptor_Curve(edge)).GetType() as unknown as string;
+      if (kind !== 'GeomAbs_Line' && kind !== 'GeomAbs_Circle') return true;
+    }
+    return false;
+  });
+}

@@ -1,6 +1,7 @@
 import type { Job, Row } from '../job/schema';
-import { evaluateNumber, type NumberScope, type Quantity } from '../number';
+import { evaluateNumber, type NumberScope } from '../number';
 import { outlinesUsed } from '../outline/items';
+import { numbersOfItem, type ItemNumber } from '../outline/numbersOfItem';
 import { evaluateOutlines, type EvaluatedOutline, type PartShapes } from '../outline/evaluateOutline';
 import { kindOf, type Recipe } from '../rows';
 import type { OutlineSource } from '../rows/outlineSource';
@@ -13,7 +14,7 @@ export interface PreparedRow {
   number: number;
   numbers: NumberReport[];
   /** Numbers of the outline it is made from. */
-  outlineNumbers: NumberReport[];
+  outlineNumbers: OutlineNumber[];
   resolved: unknown;
   recipe: Recipe | null;
   problem: Problem | null;
@@ -75,22 +76,19 @@ function outlinesOf(job: Job, scope: NumberScope, scopeKey: string): Map<string,
   return done;
 }
 
+/** A number of an outline, with the line it stands in. */
+export interface OutlineNumber extends NumberReport { outline: string; item: number; at: (string | number)[]; role: ItemNumber['role'] }
+
 /** Numbers an outline is made of, those of the outlines it uses too. */
-export function numbersOfOutline(job: Job, name: string, scope: NumberScope, seen = new Set<string>()): NumberReport[] {
+export function numbersOfOutline(job: Job, name: string, scope: NumberScope, seen = new Set<string>()): OutlineNumber[] {
   const o = job.outlines.find((x) => x.name.toLowerCase() === name.toLowerCase());
   if (!o || seen.has(o.id)) return [];
   seen.add(o.id);
-  const out: NumberReport[] = [];
-  const look = (value: unknown, path: string, key: string) => {
-    if (typeof value === 'string' && !['item', 'side', 'relation', 'dimension', 'across', 'kind', 'outline', 'treatment', 'placement', 'which', 'of', 'text', 'font', 'align', 'face', 'edges', 'row', 'axis', 'end', 'against'].includes(key) && !(key === 'about' && (value === 'X' || value === 'Y'))) {
-      const quantity: Quantity = ['angle', 'turn', 'sweep', 'step', 'from'].includes(key) ? 'angle' : ['n', 'nx', 'ny', 'sides', 'points'].includes(key) ? 'count' : 'coordinate';
-      const r = evaluateNumber(value, quantity, scope);
-      out.push({ path, label: key, quantity, text: value as never, ...(r.ok ? { value: r.value } : { problem: r.problems[0] }) });
-    } else if (value && typeof value === 'object') for (const [k, v] of Object.entries(value)) if (k !== 'of' && k !== 'which' && k !== 'skip') look(v, `${path}.${k}`, k);
-  };
-  o.items.forEach((it, i) => {
-    look(it.item === 'dimension' && it.dimension === 'angle' ? { ...it, value: undefined, angle: it.value } : it, `${o.name}.${i + 1}`, '');
-    for (const used of outlinesUsed(it)) out.push(...numbersOfOutline(job, used, scope, seen));
-  });
-  return out;
+  return o.items.flatMap((it, item) => [
+    ...numbersOfItem(it).map((n): OutlineNumber => {
+      const r = evaluateNumber(n.text, n.quantity, scope);
+      return { ...n, path: `${o.id}/${item}/${n.at.join('.')}`, outline: o.id, item, ...(r.ok ? { value: r.value } : { problem: r.problems[0] }) };
+    }),
+    ...outlinesUsed(it).flatMap((used) => numbersOfOutline(job, used, scope, seen)),
+  ]);
 }

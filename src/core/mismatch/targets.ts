@@ -22,7 +22,8 @@ export interface Target {
   readings: (Reading & { extra?: number })[];
 }
 
-const roleOf = (n: Pick<NumberReport, 'path' | 'quantity'>, body: { kind: string }): Role => {
+const roleOf = (n: Pick<NumberReport, 'path' | 'quantity'> & { role?: Role | 'count' }, body: { kind: string }): Role => {
+  if (n.role !== undefined && n.role !== 'count') return n.role;
   const last = n.path.split('.').at(-1)!;
   if (n.quantity === 'angle' || n.quantity === 'includedAngle') return 'angle';
   if (last === 'radius' || (last === 'size' && body.kind === 'cutRound')) return 'radius';
@@ -100,22 +101,23 @@ function inRow(job: Job, prepared: Prepared, r: PreparedRow, n: NumberReport): T
 /** Numbers typed in the outlines a row is made from, each outline once. */
 function inOutline(job: Job, r: PreparedRow, seen: Set<string>): Target[] {
   return r.outlineNumbers.flatMap((n): Target[] => {
-    const o = job.outlines.find((x) => n.path.startsWith(`${x.name}.`));
-    if (!o || !n.value || n.value.cites.length || n.quantity === 'count' || seen.has(n.path) || /[A-Za-z_#]/.test(bare(n.text).replace(/mm|in|thou/g, ''))) return [];
+    const o = job.outlines.find((x) => x.id === n.outline);
+    if (!o || !n.value || n.value.cites.length || n.role === 'count' || seen.has(n.path) || /[A-Za-z_#]/.test(bare(n.text).replace(/mm|in|thou/g, ''))) return [];
     seen.add(n.path);
-    const [item, ...keys] = n.path.slice(o.name.length + 1).split('.');
-    const key = keys.at(-1)!, role: Role = n.quantity === 'angle' ? 'angle' : key === 'radius' ? 'radius' : ['diameter', 'outer', 'inner', 'first', 'second'].includes(key) ? 'diameter' : 'length';
     const set = (text: string): JobEdit[] => {
-      const outline = JSON.parse(JSON.stringify(o)) as typeof o;
-      let at = outline.items[Number(item) - 1] as unknown as Record<string, unknown>;
-      // The angle of a dimension is kept as its value.
-      const path = at.item === 'dimension' ? ['value'] : keys;
-      for (const k of path.slice(0, -1)) at = at[k] as Record<string, unknown>;
-      at[path.at(-1)!] = toNumberText(text + tail(n.text));
+      const outline = structuredClone(o);
+      setAt(outline.items[n.item], n.at, toNumberText(text + tail(n.text)));
       return [{ edit: 'setOutline', id: o.id, outline }];
     };
-    return [{ row: r.number, field: `outline "${o.name}" line ${item} ${key}`, form: 'bent', text: n.text, value: n.value.typed, set, readings: readings(bare(n.text), n.value.typed, role, job.unit) }];
+    return [{ row: r.number, field: `outline "${o.name}" line ${n.item + 1} ${n.label}`, form: 'bent', text: n.text, value: n.value.typed, set, readings: readings(bare(n.text), n.value.typed, n.role, job.unit) }];
   });
+}
+
+/** Puts a value where a path leads in a line of an outline. */
+function setAt(into: object, path: (string | number)[], value: unknown): void {
+  let at = into as Record<string | number, unknown>;
+  for (const k of path.slice(0, -1)) at = at[k] as Record<string | number, unknown>;
+  at[path[path.length - 1]] = value;
 }
 
 /** A dimension of the print that drives rows: misread when it was taken into the ledger, or meant at the other end of its tolerance. */

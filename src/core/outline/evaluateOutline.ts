@@ -53,6 +53,20 @@ export function evaluateOutlines(outlines: readonly OutlineText[], scope: Number
   return done;
 }
 
+/** Elements that came out without any length: no relation is held by one. A line home that is home already is none. */
+function noLength(o: OutlineText, wire: NonNullable<EvaluatedOutline['wire']>): EvaluatedOutline['problems'] {
+  if (wire.conflict) return [];
+  return wire.segments.flatMap((s, i) => {
+    const item = wire.items[i];
+    const it = o.items[item];
+    const closes = it && 'close' in it && it.close === true;
+    const nothing = s.kind === 'line' ? Math.hypot(s.to.x - s.from.x, s.to.y - s.from.y) < NO_LENGTH : s.radius < NO_LENGTH || Math.abs(s.sweep) * s.radius < NO_LENGTH;
+    return nothing && !closes ? [{ item, message: `element ${i + 1} comes out with no length: what is asked of it cannot hold together`, expected: 'one of its relations or dimensions dropped' }] : [];
+  });
+}
+/** Shorter than this an element is none, mm. */
+const NO_LENGTH = 1e-6;
+
 function evaluateOne(o: OutlineText, scope: NumberScope, get: (name: string) => Result<EvaluatedOutline>, shapes: PartShapes): EvaluatedOutline {
   const waits = new Map<string, PartItem>();
   const problems: EvaluatedOutline['problems'] = [];
@@ -60,7 +74,7 @@ function evaluateOne(o: OutlineText, scope: NumberScope, get: (name: string) => 
   const wire = walked ? solveWire(o.items, scope) : null;
   let now: Made = { region: [], open: [] };
   if (wire) {
-    problems.push(...wire.problems);
+    problems.push(...wire.problems, ...noLength(o, wire));
     if (wire.closed) now.region = oriented([wire.segments.filter((s) => s.kind === 'arc' || Math.hypot(s.to.x - s.from.x, s.to.y - s.from.y) > 1e-9)].filter((l) => l.length > 0));
     else if (wire.segments.length) now.open = [wire.segments];
   }
@@ -69,7 +83,16 @@ function evaluateOne(o: OutlineText, scope: NumberScope, get: (name: string) => 
     const num = (t: NumberText, q: Quantity): number | null => { const r = evaluateNumber(t, q, scope); if (r.ok) return r.value.value; bad(r.problems[0]); return null; };
     const work: Work = {
       now, num, wire,
-      get: (name) => { const r = get(name); if (r.ok) for (const w of r.value.waits) waits.set(partKey(w), w); return r; },
+      get: (name) => {
+        const r = get(name);
+        if (!r.ok) return r;
+        for (const w of r.value.waits) waits.set(partKey(w), w);
+        // What is wrong with an outline is wrong with all that is made of it.
+        const [first] = r.value.problems;
+        if (first) return fail(`"${r.value.name}" is not right itself: ${first.message}`, { ...(first.expected ? { expected: first.expected } : {}) });
+        if (r.value.wire?.conflict) return fail(`"${r.value.name}" contradicts itself: ${r.value.wire.conflict.words}`, { expected: 'one of its dimensions dropped' });
+        return r;
+      },
       fromPart: (want) => {
         const key = partKey(want);
         waits.set(key, want);
