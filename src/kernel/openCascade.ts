@@ -11,7 +11,7 @@ import { emptyMesh, extractMesh, joinMeshes } from './meshing';
 import { kernelMessage, scope, type OC } from './oc';
 import { boxBefore } from './sectionBox';
 import { writeStep } from './stepFile';
-import { boxOfShape, countSolids, edgesOf, facesOf, freeEdges, measureCurve, samples, ShapeMap } from './topology';
+import { boxOfShape, countSolids, edgesOf, facesOf, freeEdges, measureCurve, samples, ShapeMap, type RawEdge } from './topology';
 
 interface State extends Tagged {
   measure: StateMeasure;
@@ -171,18 +171,48 @@ export class OpenCascadeKernel implements SolidKernel {
         try {
           maker.Build(own(new oc.Message_ProgressRange()));
         } catch { /* IsDone tells */ }
-        if (!maker.IsDone()) return fail(`a ${step.treatment} of this size does not fit on every edge`, { path: 'size', expected: 'a smaller size or fewer edges' });
+        if (!maker.IsDone()) return this.doesNotFit(from, step, raw, faces);
         const shape = maker.Shape();
         const check = own(new oc.BRepCheck_Analyzer(shape, true, false, false));
         if (!check.IsValid()) {
           shape.delete();
-          return fail(`a ${step.treatment} of this size does not fit on every edge`, { path: 'size', expected: 'a smaller size or fewer edges' });
+          return this.doesNotFit(from, step, raw, faces);
         }
         return ok(this.follow(shape, maker as unknown as History, [from], { row: step.row, role: step.treatment, instance: 0 }));
       });
     } finally {
       freeEdges(raw);
     }
+  }
+
+  /** Which edge a chamfer or round does not fit on, and the largest that does: found by trying that edge alone. Only when it has failed. */
+  private doesNotFit(from: State, step: Extract<KernelStep, { op: 'edges' }>, raw: RawEdge[], faces: TopoDS_Face[]): Result<Tagged> {
+    const fits = ({ edge, face }: { edge: number; face: number }, size: number): boolean => {
+      try {
+        return scope((own) => {
+          const e = raw[edge].edge;
+          const maker = own(step.treatment === 'chamfer' ? new this.oc.BRepFilletAPI_MakeChamfer(from.shape) : new this.oc.BRepFilletAPI_MakeFillet(from.shape));
+          if (step.treatment === 'round') (maker as InstanceType<OC['BRepFilletAPI_MakeFillet']>).Add(size, e);
+          else (maker as InstanceType<OC['BRepFilletAPI_MakeChamfer']>).AddDA(size, step.angle, e, faces[face]);
+          maker.Build(own(new this.oc.Message_ProgressRange()));
+          return maker.IsDone() && own(new this.oc.BRepCheck_Analyzer(own(maker.Shape()), true, false, false)).IsValid();
+        });
+      } catch {
+        return false;
+      }
+    };
+    const bad = step.edges.slice(0, MOST_TRIED).find((e) => !fits(e, step.size));
+    if (!bad) return fail(`a ${step.treatment} of this size does not fit on all of these edges together`, { path: 'size', expected: 'a smaller size or fewer edges' });
+    let [low, high] = [0, step.size];
+    for (let i = 0; i < 12; i++) {
+      const middle = (low + high) / 2;
+      if (fits(bad, middle)) low = middle;
+      else high = middle;
+    }
+    const info = this.edgeCache.info(raw[bad.edge], faces);
+    const where = info ? ` at X ${info.middle.x.toFixed(2)} Y ${info.middle.y.toFixed(2)} Z ${info.middle.z.toFixed(2)} mm` : '';
+    const most = Math.floor(low * 100) / 100;
+    return fail(`a ${step.treatment} of this size does not fit on every edge: not on the one${where}`, { path: 'size', expected: most > 0 ? `at most ${most} mm there` : 'fewer edges' });
   }
 
   private measureShape(shape: TopoDS_Shape): StateMeasure {
@@ -362,6 +392,9 @@ export class OpenCascadeKernel implements SolidKernel {
 
 /** Chord error of a picture: a four-thousandth of the part, and never coarser than a tenth of a millimetre. */
 const deflectionFor = (m: StateMeasure): number => Math.min(0.1, Math.max(0.001, length(sub(m.box.max, m.box.min)) / 4000));
+
+/** Edges that are tried one by one when a chamfer or round has failed. */
+const MOST_TRIED = 60;
 
 /** Relative precision asked of the volume of a solid with intricate edges. */
 const VOLUME_PRECISION = 1e-6;

@@ -1,3 +1,4 @@
+import { placesInSpace } from './places';
 import { writeRow, type CardError, type RowPlace } from '../callout/card';
 import { writeBalloonText } from '../callout/balloonLine';
 import { completeness } from '../print/complete';
@@ -29,7 +30,7 @@ export function headlessReport(job: Job | null, evaluation: Evaluation | null, e
     ok: solved.rows.every((r) => r.state !== 'failed'),
     errors: [...errors, ...rowErrors],
     unit: job.unit,
-    rows: solved.rows.map((r) => ({ number: r.number, name: r.row.name ?? '', callout: writeRow(r.row, names), state: r.state, message: r.message, removed: r.removed, volumeAfter: r.volumeAfter })),
+    rows: solved.rows.map((r) => ({ number: r.number, name: r.row.name ?? '', callout: writeRow(r.row, names), state: r.state, message: r.message, removed: r.removed, ...(placesInSpace(r).length ? { places: placesInSpace(r).map((p) => [p.x, p.y, p.z]) } : {}), volumeAfter: r.volumeAfter })),
     part: part && { volume: part.volume, mass: part.mass, surfaceArea: part.surfaceArea, boundingBox: { min: v(part.box.min), max: v(part.box.max) }, faceArea: part.faceArea },
     stock: stock && { volume: stock.volume, mass: stock.mass, chipMass: stock.chipMass, allowance: stock.allowance },
     findings: findings.map((f) => ({ rule: f.rule, severity: f.severity, row: f.row, value: f.value, limit: f.limit, text: f.text, source: f.source, ...(f.waived ? { waived: f.waived } : {}), ...(f.place ? { place: v(f.place) } : {}), ...(f.fix ? { fix: f.fix.label } : {}) })),
@@ -72,7 +73,8 @@ function columnOf(p: RowPlace, path: string): number {
 }
 
 /** The headless answer of `explain`: ranked slips for every check value that is off. Units as in the report; `from` and `to` as typed. */
-export const headlessExplanations = (mismatches: Mismatch[]) => mismatches.map(({ check: c, explanations }) => ({
+export const headlessExplanations = (mismatches: Mismatch[]) => mismatches.map(({ check: c, explanations, tried }) => ({
+  tried,
   check: { kind: c.kind, ...(c.of ? { of: c.of } : {}), expected: c.expected, actual: c.actual, tolerance: c.tolerance },
-  explanations: explanations.map((e) => ({ rank: e.rank, kind: e.kind, row: e.row, field: e.field, ...(e.balloon === undefined ? {} : { balloon: e.balloon }), from: e.from, to: e.to, value: e.value, residual: e.residual, agrees: e.agrees, alsoMends: e.alsoMends })),
+  explanations: explanations.map((e) => ({ ...(e.second ? { second: { kind: e.second.kind, row: e.second.row, field: e.second.field, ...(e.second.balloon === undefined ? {} : { balloon: e.second.balloon }), from: e.second.from, to: e.second.to } } : {}), rank: e.rank, kind: e.kind, row: e.row, field: e.field, ...(e.balloon === undefined ? {} : { balloon: e.balloon }), from: e.from, to: e.to, value: e.value, residual: e.residual, agrees: e.agrees, alsoMends: e.alsoMends })),
 }));

@@ -7,6 +7,8 @@ import type { Job } from '../job/schema';
 import { compareChecks, type CheckResult } from '../print/checks';
 import type { Slip } from './slip';
 import { slipOf, targets, type Target } from './targets';
+import { likelyPairs, type Effect } from './pairs';
+import { unusedSlips } from './unused';
 import { massSlips, wholeSlips } from './wholes';
 
 /** One slip that would explain a check value, with what the model would then have. */
@@ -20,8 +22,8 @@ export interface Explanation extends Slip {
   /** How many of the other check values that are off would then agree too. */
   alsoMends: number;
 }
-/** A check value that is off, and the single slips that would explain it, the likeliest first. */
-export interface Mismatch { check: CheckResult; index: number; explanations: Explanation[] }
+/** A check value that is off, and the slips that would explain it, the likeliest first; how much was looked at. */
+export interface Mismatch { check: CheckResult; index: number; explanations: Explanation[]; tried: { numbers: number; readings: number; rows: number; pairs: number } }
 
 export interface ExplainOptions { patience?: Patience; progress?: (done: number, of: number) => void; most?: number }
 
@@ -39,7 +41,8 @@ export async function explain(job: Job, evaluation: Evaluation, kernel: SolidKer
   const prepared = prepare(job);
   const trial = makeTrial(job, evaluation, kernel, options.patience ?? patient);
   const numbers = targets(job, prepared).filter((t) => Number.isFinite(t.value) && t.value !== 0);
-  const whole = wholeSlips(job, prepared);
+  const whole = [...unusedSlips(job, prepared, evaluation.part.box), ...wholeSlips(job, prepared)];
+  const effects: Effect[] = [];
   let total = numbers.length + whole.length, done = 0;
   const step = () => options.progress?.(++done, total);
   const results: { slip: Slip; checks: CheckResult[] }[] = [];
@@ -63,7 +66,10 @@ export async function explain(job: Job, evaluation: Evaluation, kernel: SolidKer
   };
   for (const slip of whole) {
     const forecast = await trial.forecast(slip.edits);
-    if (forecast) consider(() => slip, slip.cost, (i) => forecast[i]);
+    if (forecast) {
+      consider(() => slip, slip.cost, (i) => forecast[i]);
+      effects.push({ slip: () => slip, cost: slip.cost, of: slip, change: (i) => forecast[i] - (evaluation.checks[i].actual ?? 0) });
+    }
     step();
   }
   // The whole surface goes neither with the square nor straight: it takes a second look.
@@ -71,7 +77,10 @@ export async function explain(job: Job, evaluation: Evaluation, kernel: SolidKer
   for (const t of numbers) {
     const curve = await response(bent ? { ...t, form: 'bent' } : t, trial.forecast, evaluation.checks);
     step();
-    if (curve) for (const r of t.readings) consider(() => slipOf(t, r), r.cost, (i) => curve(i, r.value));
+    if (curve) for (const r of t.readings) {
+      consider(() => slipOf(t, r), r.cost, (i) => curve(i, r.value));
+      effects.push({ slip: () => slipOf(t, r), cost: r.cost, of: t, change: (i) => curve(i, r.value) - (evaluation.checks[i].actual ?? 0) });
+    }
   }
   const chosen = [...wanted.values()].sort((a, b) => a.order - b.order).slice(0, TRIALS * off.length);
   total += chosen.length;
@@ -80,7 +89,17 @@ export async function explain(job: Job, evaluation: Evaluation, kernel: SolidKer
     if (checks) results.push({ slip, checks });
     step();
   }
-  return off.map(({ check, index }) => ({ check, index, explanations: rank(check, index, evaluation.checks, results, options.most ?? SHOWN) }));
+  // Two at once, only where no single one explains it.
+  const alone = off.filter(({ check, index }) => !results.some((r) => r.checks[index].actual !== null && agrees(check, r.checks[index].actual!)));
+  const pairs = alone.flatMap(({ check, index }) => likelyPairs(effects, check, index));
+  total += pairs.length;
+  for (const slip of pairs) {
+    const checks = await trial.exact(slip.edits);
+    if (checks) results.push({ slip, checks });
+    step();
+  }
+  const tried = { numbers: numbers.length, readings: numbers.reduce((n, t) => n + t.readings.length, 0), rows: whole.length, pairs: pairs.length };
+  return off.map(({ check, index }) => ({ check, index, explanations: rank(check, index, evaluation.checks, results, options.most ?? SHOWN), tried }));
 }
 
 /**
@@ -176,8 +195,10 @@ function rank(check: CheckResult, index: number, now: CheckResult[], results: { 
   const seen = new Set<string>();
   const out: Explanation[] = [];
   for (const { e } of scored) {
+    // A pair that does not agree explains nothing.
+    if (e.second && !e.agrees) continue;
     // The same change said twice (a balloon and the row it drives) is said once.
-    const key = `${e.row}|${e.field}|${e.to}`;
+    const key = `${e.row}|${e.field}|${e.to}|${e.second ? `${e.second.row}|${e.second.field}|${e.second.to}` : ''}`;
     if (seen.has(key)) continue;
     seen.add(key);
     if (out.length && !e.agrees && out.some((o) => o.agrees) && out.length >= 5) break;

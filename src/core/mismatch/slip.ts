@@ -24,4 +24,6 @@ export interface Slip {
   edits: JobEdit[];
   /** How unlikely it is before anything is computed: 1 is the commonest slip. Common practice, no source. */
   cost: number;
+  /** The other of two slips made at once: `edits` mend both. */
+  second?: Slip;
 }

@@ -120,11 +120,17 @@ function setAt(into: object, path: (string | number)[], value: unknown): void {
   at[path[path.length - 1]] = value;
 }
 
+/** What a number is called: of an outline by its line, of a row by its place. */
+function fieldOf(job: Job, n: NumberReport & { outline?: string; item?: number }): string {
+  const o = n.outline === undefined ? undefined : job.outlines.find((x) => x.id === n.outline);
+  return o ? `outline "${o.name}" line ${n.item! + 1} ${n.label}` : n.path;
+}
+
 /** A dimension of the print that drives rows: misread when it was taken into the ledger, or meant at the other end of its tolerance. */
 function onPrint(job: Job, prepared: Prepared, b: Balloon, first: { row: PreparedRow; number: NumberReport }): Target {
   const text = b.value!;
   const v = valueOf(text, balloonQuantity(b), prepared.scope);
-  const base = { row: first.row.number, field: first.number.path, balloon: b.number, form: formOf(roleOf(first.number, first.row.row.body), first.number.path, first.row.row.body.kind), text, value: v.ok ? v.value.typed : NaN, set: (t: string): JobEdit[] => [{ edit: 'setBalloon', number: b.number, balloon: { ...b, value: toNumberText(t) } }] };
+  const base = { row: first.row.number, field: fieldOf(job, first.number), balloon: b.number, form: formOf(roleOf(first.number, first.row.row.body), first.number.path, first.row.row.body.kind), text, value: v.ok ? v.value.typed : NaN, set: (t: string): JobEdit[] => [{ edit: 'setBalloon', number: b.number, balloon: { ...b, value: toNumberText(t) } }] };
   if (!v.ok || v.value.cites.length) return { ...base, readings: [] };
   const role: Role = b.kind === 'angle' ? 'angle' : b.kind === 'radius' ? 'radius' : b.kind === 'diameter' ? 'diameter' : 'length';
   const limits = balloonLimits(b, job, prepared.scope);

@@ -173,8 +173,19 @@ function walk(node: Node, scope: NumberScope, seen: Seen, quantity: Quantity): R
       const r = walk(node.right, scope, seen, quantity);
       if (!r.ok) return r;
       if (node.operator === '/' && r.value === 0) return fail('division by zero', { at: node.at, expected: 'a divisor other than zero' });
-      const value = node.operator === '+' ? l.value + r.value : node.operator === '-' ? l.value - r.value : node.operator === '*' ? l.value * r.value : l.value / r.value;
+      const value = operate(node.operator, l.value, r.value);
+      if (!Number.isFinite(value)) return fail('this comes to no number', { at: node.at, expected: 'a smaller power, or a base over 0' });
       return ok(value);
     }
+  }
+}
+
+function operate(operator: '+' | '-' | '*' | '/' | '^', a: number, b: number): number {
+  switch (operator) {
+    case '+': return a + b;
+    case '-': return a - b;
+    case '*': return a * b;
+    case '/': return a / b;
+    case '^': return a ** b;
   }
 }

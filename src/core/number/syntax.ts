@@ -6,7 +6,7 @@ export type Node =
   | { kind: 'balloon'; number: number; at: number }
   | { kind: 'name'; name: string; at: number }
   | { kind: 'unary'; operator: '-' | '+'; of: Node; at: number }
-  | { kind: 'binary'; operator: '+' | '-' | '*' | '/'; left: Node; right: Node; at: number }
+  | { kind: 'binary'; operator: '+' | '-' | '*' | '/' | '^'; left: Node; right: Node; at: number }
   | { kind: 'call'; name: string; args: Node[]; at: number }
   | { kind: 'unit'; unit: 'mm' | 'in'; of: Node; at: number };
 
@@ -32,6 +32,7 @@ const MAX_DEPTH = 60;
 export function readExpression(text: string, start: number, spaced: boolean): { node: Node; end: number } {
   let pos = start;
   let brackets = 0;
+  let calls = 0;
   let depth = 0;
 
   const bad = (message: string, expected = 'a number', at = pos): never => {
@@ -88,7 +89,10 @@ export function readExpression(text: string, start: number, spaced: boolean): { 
     const plain = match(decimal)!;
     pos += plain[0].length;
     if (text[pos] === '.' || /[0-9]/.test(text[pos] ?? '')) bad('a number has one decimal point', 'a number such as 1.25');
-    return number(Number(plain[0]));
+    const read = number(Number(plain[0]));
+    // Functions take degrees: the sign may be written.
+    if (calls > 0 && text[pos] === '°') pos++;
+    return read;
   };
 
   const primary = (previous: string): Node => {
@@ -121,6 +125,7 @@ export function readExpression(text: string, start: number, spaced: boolean): { 
         if (arity === undefined) bad(`${word} is no function`, Object.keys(functions).join(', '));
         pos += word.length + 1;
         brackets++;
+        calls++;
         const args: Node[] = [sum()];
         blanks();
         while (text[pos] === ',') {
@@ -131,6 +136,7 @@ export function readExpression(text: string, start: number, spaced: boolean): { 
         if (text[pos] !== ')') bad(text[pos] === '!' ? 'the ! of an own choice stands at the end of the whole number' : 'a bracket is open', text[pos] === '!' ? '(…)!' : ')');
         pos++;
         brackets--;
+        calls--;
         if (arity !== 'many' && args.length !== arity) bad(`${name} takes ${arity} number${arity === 1 ? '' : 's'}`, `${name}(…)`, at);
         node = { kind: 'call', name, args, at };
       } else {
@@ -150,6 +156,21 @@ export function readExpression(text: string, start: number, spaced: boolean): { 
     depth--;
     return node;
   };
+  /** `a^b`, from the right: 2^3^2 is 2^9. */
+  const power = (previous: string): Node => {
+    const base = primary(previous);
+    const save = pos;
+    blanks();
+    if (text[pos] !== '^') {
+      pos = save;
+      return base;
+    }
+    const at = pos++;
+    if (++depth > MAX_DEPTH) bad('too many powers');
+    const right = signed('^');
+    depth--;
+    return { kind: 'binary', operator: '^', left: base, right, at };
+  };
   const signed = (previous: string): Node => {
     blanks();
     const at = pos;
@@ -161,7 +182,7 @@ export function readExpression(text: string, start: number, spaced: boolean): { 
       depth--;
       return { kind: 'unary', operator: c, of, at };
     }
-    return primary(previous);
+    return power(previous);
   };
   const product = (): Node => {
     let left = signed('');

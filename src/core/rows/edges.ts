@@ -25,6 +25,7 @@ export const edgesPart: Part = {
       if (p) row.edges.push({ edge: p[1] });
       else if (r.take('MOUTH', 'OF')) row.edges.push({ edge: 'mouthOf', row: names.idOf(r.whole('the number of a row')) });
       else if (r.take('FLOOR', 'OF')) row.edges.push({ edge: 'floorOf', row: names.idOf(r.whole('the number of a row')) });
+      else if (r.take('OUTER')) r.fail('TOP or BOTTOM: the other edges are VERTICAL, MOUTH OF n, FLOOR OF n or ALL SHARP', `there are no edges OUTER ${r.here || '…'}`);
       else r.fail(this.expected);
       r.skip();
     } while (r.text[r.pos] === ',' && ++r.pos);

@@ -10,7 +10,11 @@ interface Standing { at?: { x: number; y: number; z?: number }; plane?: Resolved
 /** A leave row stands on the job's Z0, at its own z, or on a plane of what is there already. */
 export function standing(row: Standing): { plane: PlanePlace; place: Vec2 } {
   const place = row.at ? v2(row.at.x, row.at.y) : v2(0, 0);
-  if (row.plane) return { plane: planeOf(row.plane), place };
+  if (row.plane) {
+    // The third figure of AT is along the plane's outward normal: it lifts the row off its plane.
+    const plane = planeOf(row.plane);
+    return { plane: plane.on === 'origin' ? plane : { ...plane, start: plane.start - (row.at?.z ?? 0) }, place };
+  }
   return { plane: { on: 'origin', z: row.at?.z ?? 0 }, place };
 }
 

@@ -84,7 +84,9 @@ export function readRowBody(r: Reader, verb: 'leave' | 'cut', names: RowNames): 
   const kind = kinds.find((k) => k.verb === verb && startsAt(k, r, after));
   if (!kind) {
     const list = verb === 'leave' ? 'BLOCK, ROUND, POLYGON, RING, PRISM or TURNED' : 'FACE, STEP, POCKET, TURNED, ENGRAVE, GROOVE, CHAMFER, ROUND, BREAK, a thread or ⌀';
+    const start = r.pos;
     r.pos = after;
+    if (verb === 'leave' && after > start && kinds.some((k) => k.verb === 'leave' && k.callout.head.starts(r))) return r.fail('the row without a count, once for every place', 'a LEAVE row takes no count', start);
     return r.fail(list, r.here ? `${JSON.stringify(r.here)} is no row` : 'the row is missing');
   }
   const draft: Draft = { kind: kind.kind, ...kind.blank() };

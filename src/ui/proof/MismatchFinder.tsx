@@ -1,7 +1,7 @@
 'use client';
 import { Button } from 'antd';
 import { useEffect, useRef, useState } from 'react';
-import { slipWords, type Explanation, type Mismatch } from '@/core/mismatch';
+import { slipWords, type Explanation, type Mismatch, type Slip as SlipOfOne } from '@/core/mismatch';
 import type { Job } from '@/core/job';
 import { Section } from '../common/Section';
 import { explainNow } from '../engine/useEngine';
@@ -59,11 +59,11 @@ export function MismatchFinder() {
       {found && !stale && !trial && found.list.map((m) => (
         <div key={m.index} data-mismatch={m.check.kind}>
           <p className={css.missed}>{checkName(m.check)}: {checkFigure(m.check, m.check.expected, job)} printed, {checkFigure(m.check, m.check.actual, job)} in the model</p>
-          {m.explanations.length === 0 && <p className="soft" style={{ margin: 0 }}>No single slip explains it: there may be two, or the print errs.</p>}
+          {m.explanations.length === 0 && <p className="soft" style={{ margin: 0 }}>No slip explains it: {m.tried.readings} readings of {m.tried.numbers} numbers, {m.tried.rows} rows and counts and {m.tried.pairs} pairs were tried. The print may err.</p>}
           {m.explanations.map((x) => (
             <div key={x.rank} className={css.slip} data-rank={x.rank} data-agrees={x.agrees}>
               <b>{x.rank}</b>
-              <span><Slip job={job} x={x} /><small>{x.agrees ? 'gives' : 'comes near:'} {checkFigure(m.check, x.value, job)}{x.alsoMends ? `; mends ${x.alsoMends} other${x.alsoMends > 1 ? 's' : ''} too` : ''}</small></span>
+              <span>{x.second && <b>two slips: </b>}<Slip job={job} x={x} />{x.second && <>; and <Slip job={job} x={x.second} /></>}<small>{x.agrees ? 'gives' : 'comes near:'} {checkFigure(m.check, x.value, job)}{x.alsoMends ? `; mends ${x.alsoMends} other${x.alsoMends > 1 ? 's' : ''} too` : ''}</small></span>
               <button className="btn small" onClick={() => attempt(x)} aria-label={`try slip ${x.rank}`}>try</button>
             </div>
           ))}
@@ -74,7 +74,7 @@ export function MismatchFinder() {
 }
 
 /** A slip in words: what it is, where it stands, from what to what. */
-function Slip({ job, x }: { job: Job; x: Explanation }) {
+function Slip({ job, x }: { job: Job; x: SlipOfOne }) {
   const where = x.balloon !== undefined ? `balloon ${x.balloon}` : x.row === null ? job.material.name || 'material' : `row ${x.row}`;
   const field = x.balloon !== undefined || x.field === 'row' ? '' : ` ${x.field.replace(/^(shape|pattern)\./, '').replace(/\./g, ' ')}`;
   return <>{slipWords[x.kind]}: {where}{field}, <span className="num">{x.from}</span> for <span className="num">{x.to}</span></>;
