@@ -1,5 +1,7 @@
 // Draws the prints of the demo jobs from their own solids and writes the demo documents with pinned balloons and calibration.
 // Run by hand when a demo card changes: node --import tsx scripts/demoPrints.mts
+import type { FaceInfo } from '@/core/engine/kernel';
+import { featureOf } from '@/core/print/features';
 import { readFileSync, writeFileSync } from 'node:fs';
 import { createHash } from 'node:crypto';
 import { chromium } from '@playwright/test';
@@ -32,6 +34,14 @@ const demo = new URL('../demo/', import.meta.url);
 const kernel = await loadKernel();
 const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox', '--disable-background-networking'] });
 const page = await browser.newPage({ viewport: { width: W, height: H } });
+
+// Reference dimensions drive nothing: what each measures is picked, as on the stage.
+type Pick = (f: FaceInfo, row: (n: number) => string) => boolean;
+const side = (n: number, role: string): Pick => (f, row) => f.tag?.row === row(n) && f.tag.role === role && f.surface === 'plane';
+const picks: Record<string, Record<number, Pick[]>> = {
+  'chart-drum-hub': { 30: [side(1, 'top'), side(2, 'top')] },
+  'gauge-lid': { 16: [side(3, 'floor'), side(1, 'bottom')] },
+};
 
 // One demo alone, by its file: node --import tsx scripts/demoPrints.mts counterweight
 for (const j of jobs.filter((x) => !process.argv[2] || x.file === process.argv[2])) {
@@ -108,6 +118,12 @@ for (const j of jobs.filter((x) => !process.argv[2] || x.file === process.argv[2
       { view: 'front', page: 1, a: { x: fa.x / W, y: fa.y / W }, b: { x: fb.x / W, y: fb.y / W }, distance: lengthText(width, job.unit), direction: 'x', place: { x: lengthText(min.x, job.unit), y: lengthText((min.z + max.z) / 2, job.unit) }, box: { x0: 0.02, y0: split / W, x1: 0.98, y1: (frontY + (height * scale) / 2 + 40) / W } },
     ],
   }];
+  for (const [number, wanted] of Object.entries(picks[j.file] ?? {})) {
+    const faces = kernel.faces(e.solved.finalKey!);
+    const [a, b] = wanted.map((is) => { const f = faces.find((g) => is(g, (n) => job.rows[n - 1].id))!; return featureOf(f, f.point)!; });
+    const balloon = job.balloons.find((x) => x.number === Number(number))!;
+    balloon.measure = { a, b };
+  }
   writeFileSync(new URL(`${j.file}.job.json`, demo), JSON.stringify(job, null, 1) + '\n');
   console.log(j.file, png.length);
 }

@@ -21,12 +21,12 @@ try {
   await shot('shelf');
   const open = async (name: string) => { await page.goto(base); await page.getByLabel(`open ${name}`).click(); await page.getByTestId('volume').filter({ hasText: /\d/ }).waitFor({ timeout: 60_000 }); await wait(1500); };
   await open('Sensor clamp, lower half');
-  await page.locator('[data-row="3"]').getByRole('button').first().click();
+  await page.locator('[data-row="4"]').getByRole('button').first().click();
   await wait(1200);
   await shot('shape');
   await key('2'); await wait(600); await shot('stock');
   await key('4'); await wait(900); await shot('hold');
-  await key('5'); await page.getByLabel('cutter for row 3').selectOption('⌀1/2'); await wait(1200); await shot('paths');
+  await key('5'); await page.getByLabel('cutter for row 4').selectOption('⌀1/2'); await wait(1200); await shot('paths');
   await page.keyboard.press('Control+z');
   await key('7'); await wait(600); await shot('release');
   await key('3');
@@ -39,7 +39,7 @@ try {
   await page.getByLabel('wipe', { exact: true }).check(); await wait(900); await shot('proof');
   await open('Indexing dial');
   await key('6'); await page.getByRole('button', { name: 'look for the slip' }).click(); await page.locator('[data-rank="1"]').waitFor({ timeout: 60_000 }); await wait(500); await shot('finder');
-  await key('3'); await page.locator('[data-row="4"]').getByRole('button').first().click(); await wait(600); await key('='); await wait(500);
+  await key('3'); await page.locator('[data-row="5"]').getByRole('button').first().click(); await wait(600); await key('='); await wait(500);
   await page.getByLabel('Circle ⌀', { exact: true }).fill('#7'); await page.keyboard.press('Tab'); await page.getByLabel('Holes', { exact: true }).fill('12'); await page.keyboard.press('Tab'); await wait(600); await shot('reckoner');
   await open('Winding ratchet');
   await page.getByRole('group', { name: 'Outlines' }).getByRole('button', { name: /^pawl window/ }).click(); await wait(700);

@@ -10,7 +10,7 @@ describe('the ledger as CSV', () => {
     const one = job('#1 ⌀42 H7', '#2 6X ⌀6.6 ±0.1 ZONE B3 "say ""x"", then y"', '#3 1 X 45°', '#4 45° ±.5', '#5 6X M5', '#6 20.1 / 19.9', '#7 (12)', '#8 R3 MAX', '#9 30 BASIC', 'LEAVE ROUND ⌀#1 X 30');
     const csv = ledgerCsv(one, (await evaluateJob(one)).ledger);
     expect(csv.split('\r\n')[0]).toBe('number,dimension,zone,note,nominal,low,high,measured,state,measured on');
-    expect(csv).toContain('1,⌀42 H7,,,42,42,42.025,42,proved,cylinder of row 1');
+    expect(csv).toContain('1,⌀42 H7,,,42,42,42.025,42,proved,"a round wall, row 1"');
     const back = readLedgerCsv(csv, { names: [], balloons: [] });
     expect(back.problems).toEqual([]);
     expect(back.balloons).toEqual(one.balloons);

@@ -82,9 +82,9 @@ describe('jobs in the database', () => {
     expect(await importText('{"format":"other"}')).toMatchObject({ ok: false, problems: [{ path: 'format' }] });
     expect(await importText(JSON.stringify({ format: 'sgorbia.job', version: 99 }))).toMatchObject({ ok: false, problems: [{ message: expect.stringMatching(/newer/) }] });
     const demo = JSON.parse(readFileSync(new URL('../../demo/gauge-lid.job.json', import.meta.url), 'utf8'));
-    demo.rows[1].body.shape.form = 'blob';
-    expect(await importText(JSON.stringify(demo))).toMatchObject({ ok: false, problems: [{ path: expect.stringContaining('rows[1]') }] });
-    demo.rows[1].body.shape.form = 'circle';
+    demo.rows[2].body.shape.form = 'blob';
+    expect(await importText(JSON.stringify(demo))).toMatchObject({ ok: false, problems: [{ path: expect.stringContaining('rows[2]') }] });
+    demo.rows[2].body.shape.form = 'circle';
     demo.rows[2].id = demo.rows[1].id;
     expect(await importText(JSON.stringify(demo))).toMatchObject({ ok: false });
     expect(await listJobs()).toHaveLength(before);
