@@ -46,11 +46,12 @@ export async function solve(prepared: Prepared, kernel: SolidKernel, patience: P
   let plate: Plate | null = null;
   let volume = 0;
   const earlier = new Map<string, RowPlanes>();
+  const rows: SolvedRow[] = [];
   const nameOf = (id: string) => {
     const i = prepared.job.rows.findIndex((r) => r.id === id);
-    return i >= 0 ? `row ${i + 1}` : `row ${/^gone-(\d+)$/.exec(id)?.[1] ?? id.replace(/^r(\d+)$/, '$1')}`;
+    const failed = rows.find((r) => r.row.id === id)?.state === 'failed';
+    return i >= 0 ? `row ${i + 1}${failed ? ', which cannot be made itself,' : ''}` : `row ${/^gone-(\d+)$/.exec(id)?.[1] ?? id.replace(/^r(\d+)$/, '$1')}`;
   };
-  const rows: SolvedRow[] = [];
   const shapes = new Map<string, Result<Region>>();
   let outlines = prepared.outlines;
   /** Takes from the part what an outline waits for. @returns whether there is anything new */

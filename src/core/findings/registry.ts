@@ -2,7 +2,7 @@ import { cornerEqualsCutter, cornerTooSmall, deepForItsCutter, sharpInsideCorner
 import { drillDepthRatio, edgeDistance, tapDepth, tapDrill } from './rules/holeRules';
 import { edgeBreak, outsideStock, stockOverCut } from './rules/jobRules';
 import { tooBigToDrill } from './rules/drillRules';
-import { addsNothing, breaksOut, cutsNothing, inPieces, mouthOverEdge, overlap, slantedEntry, thinFloor, thinWall } from './rules/rowRules';
+import { addsNothing, breaksOut, cutsNothing, inPieces, mouthOverEdge, overlap, planeInside, runsOff, slantedEntry, thinFloor, thinWall } from './rules/rowRules';
 import { heldToPrint } from './heldToPrint';
 import { cutIntoJaw, gripRefused, gripTooShallow } from '../hold/rules';
 import type { Finding } from './finding';
@@ -10,7 +10,7 @@ import type { Rule, RuleContext } from './rule';
 
 // One line a rule.
 export const rules: readonly Rule[] = [
-  cutsNothing, addsNothing, inPieces, overlap, breaksOut, mouthOverEdge, slantedEntry, thinWall, thinFloor,
+  cutsNothing, addsNothing, inPieces, overlap, breaksOut, mouthOverEdge, slantedEntry, thinWall, thinFloor, runsOff, planeInside,
   sharpInsideCorner, cornerTooSmall, cornerEqualsCutter, deepForItsCutter,
   drillDepthRatio, tooBigToDrill, tapDepth, tapDrill, edgeDistance,
   outsideStock, stockOverCut, edgeBreak,

@@ -60,14 +60,16 @@ export function insideCorners(c: RuleContext, row: SolvedRow): { radius: number;
     face.surface === 'cylinder' && face.hollow && face.tag!.role === 'wall' && face.sweep! < 2 * Math.PI - 0.01 && Math.abs(dot(face.axis!.direction, n)) > 1 - 1e-9 ? [{ radius: face.radius!, point: face.point }] : []);
 }
 
-/** Upright sharp inside corners that a row takes part in. */
+const isUpright = (role: string): boolean => role === 'wall' || role === 'side';
+
+/** Upright sharp inside corners that a row takes part in, wherever they come from: a pocket, an outline, a prism. */
 export function sharpCorners(c: RuleContext, row: SolvedRow): EdgeInfo[] {
   const frame = row.planes?.start;
   if (!frame) return [];
   return c.edges.filter((e) => {
     if (e.curve !== 'line' || e.turn !== 'concave' || e.length < 1e-6) return false;
     const a = c.faces[e.faces[0]].tag, b = c.faces[e.faces[1]].tag;
-    if (a?.role !== 'wall' || b?.role !== 'wall' || (a.row !== row.row.id && b.row !== row.row.id)) return false;
+    if (!a || !b || !isUpright(a.role) || !isUpright(b.role) || (a.row !== row.row.id && b.row !== row.row.id)) return false;
     // The later of two rows made the corner.
     const other = a.row === row.row.id ? b.row : a.row;
     if (c.rows.findIndex((r) => r.row.id === other) > row.number - 1) return false;

@@ -46,6 +46,8 @@ const cases: Case[] = [
   { rule: 'thin-wall', what: 'a wall between two pockets', trips: inch('LEAVE BLOCK 4 X 3 X .75', 'CUT POCKET 1 X 1 R.2 DEEP .4 AT -.51375,0', 'CUT POCKET 1 X 1 R.2 DEEP .4 AT .51375,0'), severity: 'caution', row: 3, value: 0.0275 * 25.4, limit: 0.8, holds: inch('LEAVE BLOCK 4 X 3 X .75', 'CUT POCKET 1 X 1 R.2 DEEP .4 AT -.516,0', 'CUT POCKET 1 X 1 R.2 DEEP .4 AT .516,0'), fixed: false },
   { rule: 'thin-wall', what: 'a ring', trips: mm('LEAVE ROUND ⌀60 X 20', 'CUT POCKET ⌀58.5 DEEP 15'), severity: 'caution', row: 2, value: 0.75, limit: 0.8, holds: mm('LEAVE ROUND ⌀60 X 20', 'CUT POCKET ⌀58.3 DEEP 15'), fixed: false },
   { rule: 'thin-floor', what: 'a floor under a pocket', trips: mm('LEAVE BLOCK 100 X 60 X 20', 'CUT POCKET 50 X 30 R5 DEEP 19.1'), severity: 'caution', row: 2, value: 0.9, limit: 1, holds: mm('LEAVE BLOCK 100 X 60 X 20', 'CUT POCKET 50 X 30 R5 DEEP 19'), fixed: false },
+  { rule: 'plane-inside', what: 'a side plane within a flange', trips: mm('LEAVE ROUND ⌀90 X 12', 'LEAVE BLOCK 40 X 40 X 30 ON TOP OF 1', 'CUT ⌀4 DEEP 5 ON LEFT AT 0,25'), severity: 'note', row: 3, value: 25, limit: 0, holds: mm('LEAVE BLOCK 40 X 90 X 12', 'LEAVE BLOCK 40 X 40 X 30 ON TOP OF 1', 'CUT ⌀4 DEEP 5 ON LEFT AT 0,25'), fixed: false },
+  { rule: 'runs-off', what: 'a line over the edge', trips: mm('OUTLINE "line"', 'START -30,0', 'LINE TO X 60', 'END', 'LEAVE BLOCK 100 X 60 X 20', 'CUT ENGRAVE "line" V 60 DEEP .3'), severity: 'caution', row: 2, value: 1, limit: 0, holds: mm('OUTLINE "line"', 'START -30,0', 'LINE TO X 40', 'LINE TO X 41', 'END', 'LEAVE BLOCK 100 X 60 X 20', 'CUT ENGRAVE "line" V 60 DEEP .3'), fixed: false },
 ];
 
 describe.each(cases)('$rule: $what', (c) => {
@@ -109,6 +111,15 @@ describe('the rules', () => {
     expect((await findingsOf(mm('LEAVE BLOCK 400 X 400 X 20', 'CUT POCKET ⌀20 THRU', 'CUT ⌀153 THRU AT 120,0'), 'edge-distance')).map((f) => f.limit)).toEqual([6]);
     const bc = (await findingsOf(mm('LEAVE ROUND ⌀60 X 10', 'CUT 6X ⌀6.3 THRU ON BC 50.13'), 'edge-distance'))[0].fix!.label;
     expect(Number(bc.replace('BC ', '')) * 20).toBeCloseTo(Math.round(Number(bc.replace('BC ', '')) * 20), 9);
+  });
+  it('see sharp corners and deep pockets of outlines and prisms too', async () => {
+    const l = ['OUTLINE "l"', 'START 0,0', 'LINE TO X 80', 'LINE TO Y 30', 'LINE TO X 30', 'LINE TO Y 80', 'LINE TO X 0', 'CLOSE', 'END'];
+    expect((await findingsOf(mm(...l, 'LEAVE PRISM "l" X 10'), 'sharp-inside-corner')).map((f) => [f.row, f.severity])).toEqual([[1, 'stop']]);
+    const pocket = (size: string, deep: number) => mm('OUTLINE "p"', `RECTANGLE 60 X 40 ${size}`, 'END', 'LEAVE BLOCK 100 X 80 X 40', `CUT POCKET "p" DEEP ${deep}`);
+    expect((await findingsOf(pocket('', 6), 'sharp-inside-corner')).map((f) => [f.row, f.fix])).toEqual([[2, undefined]]);
+    expect((await findingsOf(pocket('R1', 18), 'corner-too-small')).map((f) => f.row)).toEqual([2]);
+    expect((await findingsOf(pocket('R3', 20), 'deep-for-its-cutter')).map((f) => f.severity)).toEqual(['caution']);
+    expect(await findingsOf(pocket('R7', 18), 'corner-too-small')).toEqual([]);
   });
   it('measure the wall from the thread, not from its drill', async () => {
     const [f] = await findingsOf(mm('LEAVE BLOCK 100 X 60 X 20', 'CUT M10 DEEP 10 DRILL DEEP 16 AT 43,0'), 'edge-distance');

@@ -13,4 +13,4 @@ export function WordsFile({ file }: { file: PathFile }) {
   );
 }
 
-const List = ({ of }: { of: string[] }) => (of.length ? <ul style={{ margin: 0, paddingLeft: 16 }}>{of.map((t) => <li key={t}>{t}</li>)}</ul> : null);
+const List = ({ of }: { of: string[] }) => (of.length ? <ul style={{ margin: 0, paddingLeft: 16, fontSize: 13, lineHeight: '17px' }}>{of.map((t) => <li key={t}>{t}</li>)}</ul> : null);

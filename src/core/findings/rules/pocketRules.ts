@@ -5,10 +5,19 @@ import type { SolvedRow } from '../../engine/solve';
 import { insideCorners, largestWithin, say, sayRadius, sharpCorners, smallestReaching, up, down, wallDepth, whose, type Rule, type RuleContext } from '../rule';
 import type { Fix } from '../finding';
 
-const pockets = (c: RuleContext) => c.rows.filter((r) => r.state === 'ok' && r.row.body.kind === 'cutPocket');
+const isTyped = (r: SolvedRow): boolean => r.row.body.kind === 'cutPocket';
+/** Pockets typed by their shape and pockets of an outline alike. */
+const pockets = (c: RuleContext) => c.rows.filter((r) => r.state === 'ok' && (isTyped(r) || r.row.body.kind === 'cutOutline'));
+/** The radius of a pocket that is round all over; null for any other. */
+function roundRadius(row: SolvedRow): number | null {
+  const shape = isTyped(row) ? (row.resolved as Resolved<CutPocket>).shape : null;
+  return shape?.form === 'circle' ? shape.diameter / 2 : null;
+}
 
 /** Whether a pocket's walls leave room for rounds of a radius. */
 function fits(row: SolvedRow, radius: number): boolean {
+  // An outline's corners are its own lines: no number of this row makes them.
+  if (!isTyped(row)) return false;
   const shape = pocketShape({ ...(row.resolved as Resolved<CutPocket>), radius: 0 });
   return shape.ok && shape.value !== null && roundedLoop(shape.value.corners, radius) !== null;
 }
@@ -18,13 +27,13 @@ const setRadius = (c: RuleContext, row: SolvedRow, radius: number): Fix => {
 };
 const setDepth = (c: RuleContext, row: SolvedRow, depth: number): Fix => {
   const text = down(c, depth);
-  const body = { ...row.row.body, depth: 'deep', deep: text } as CutPocket;
+  const body = { ...row.row.body, depth: 'deep', deep: text } as SolvedRow['row']['body'];
   return { label: `deep ${text}`, edits: [{ edit: 'setRow', id: row.row.id, body }] };
 };
 
 export const sharpInsideCorner: Rule = {
   id: 'sharp-inside-corner',
-  find: (c) => c.rows.filter((r) => r.state === 'ok' && r.recipe?.op === 'cut').flatMap((row) => {
+  find: (c) => c.rows.filter((r) => r.state === 'ok' && (r.recipe?.op === 'cut' || r.recipe?.op === 'leave')).flatMap((row) => {
     const corners = sharpCorners(c, row);
     if (!corners.length) return [];
     const smallest = Math.min(...c.crib.map((t) => t.diameter / 2));
@@ -46,12 +55,12 @@ export const sharpInsideCorner: Rule = {
 export const cornerTooSmall: Rule = {
   id: 'corner-too-small',
   find: (c) => pockets(c).flatMap((row) => {
-    const body = row.resolved as Resolved<CutPocket>;
     const corners = insideCorners(c, row);
     const depth = wallDepth(c, row);
     if (depth === 0) return [];
-    const round = body.shape.form === 'circle';
-    const radius = round ? body.shape.form === 'circle' ? body.shape.diameter / 2 : 0 : Math.min(...corners.map((k) => k.radius));
+    const whole = roundRadius(row);
+    const round = whole !== null;
+    const radius = whole ?? Math.min(...corners.map((k) => k.radius));
     if (!Number.isFinite(radius) || largestWithin(c.crib, radius, depth)) return [];
     const reaching = smallestReaching(c.crib, depth);
     const place = round ? null : corners.reduce((a, b) => (b.radius < a.radius ? b : a)).point;
@@ -91,10 +100,9 @@ export const cornerEqualsCutter: Rule = {
 export const deepForItsCutter: Rule = {
   id: 'deep-for-its-cutter',
   find: (c) => pockets(c).flatMap((row) => {
-    const body = row.resolved as Resolved<CutPocket>;
     const depth = wallDepth(c, row);
     const corners = insideCorners(c, row);
-    const radius = body.shape.form === 'circle' ? body.shape.diameter / 2 : corners.length ? Math.min(...corners.map((k) => k.radius)) : 0;
+    const radius = roundRadius(row) ?? (corners.length ? Math.min(...corners.map((k) => k.radius)) : 0);
     const cutter = radius > 0 ? largestWithin(c.crib, radius) : null;
     if (!cutter || depth === 0) return [];
     const ratio = depth / cutter.diameter;
@@ -103,7 +111,7 @@ export const deepForItsCutter: Rule = {
     if (!over) return [];
     const need = c.crib.filter((t) => depth / t.diameter <= three.value && t.reach >= depth).sort((a, b) => a.diameter - b.diameter)[0];
     const roomy = need && (need.diameter / 2) * c.limits.cornerOverCutter.value;
-    const fix = body.shape.form !== 'circle' && roomy && fits(row, roomy) ? setRadius(c, row, roomy) : setDepth(c, row, cutter.diameter * three.value);
+    const fix = roundRadius(row) === null && roomy && fits(row, roomy) ? setRadius(c, row, roomy) : setDepth(c, row, cutter.diameter * three.value);
     return [{
       ...whose(row), severity: over === eight ? ('stop' as const) : ('caution' as const), value: ratio, limit: over.value, place: corners[0]?.point ?? null, fix,
       text: `${say(c, depth)} deep with a ${cutter.name}: ${ratio.toFixed(1)} times its diameter${over === eight ? '' : over === five ? ', a long-reach cutter' : ', light cuts'}`,

@@ -1,4 +1,6 @@
-import { boxInFrame, dot, fromFrame, toFrame, type Frame, type Vec2, type Vec3 } from '../../geometry/vec';
+import { boxInFrame, dot, fromFrame, sideNormal, sides, toFrame, v2, type Frame, type Side, type Vec2, type Vec3 } from '../../geometry/vec';
+import { endOf, sampleLoop, type Segment } from '../../outline';
+import { insideRegion } from '../../outline/boolean';
 import type { BodyStep, EdgeInfo, FaceInfo } from '../../engine/kernel';
 import type { SolvedRow } from '../../engine/solve';
 import type { Finding } from '../finding';
@@ -220,3 +222,43 @@ function thin(c: RuleContext, floors: boolean): Found[] {
 }
 export const thinWall: Rule = { id: 'thin-wall', find: (c) => thin(c, false) };
 export const thinFloor: Rule = { id: 'thin-floor', find: (c) => thin(c, true) };
+
+/** A side plane is the outermost flat that way; where something round reaches farther, it says which it took. */
+export const planeInside: Rule = {
+  id: 'plane-inside',
+  find: (c) => c.rows.flatMap((row): Found[] => {
+    const recipe = row.recipe;
+    if (row.state !== 'ok' || !recipe || recipe.op === 'edges' || !row.planes?.start || !sides.includes(recipe.plane.on as Side)) return [];
+    const before = c.rows.slice(0, row.number - 1).reverse().find((r) => r.key !== null)?.key;
+    if (!before || !c.kernel.has(before)) return [];
+    const normal = sideNormal(recipe.plane.on as Side);
+    const flat = dot(row.planes.start.origin, normal) + (recipe.plane as { start: number }).start;
+    const { min, max } = c.kernel.measure(before).box;
+    const reach = Math.max(dot(min, normal), dot(max, normal));
+    if (reach - flat < 0.01) return [];
+    const on = recipe.plane.on;
+    return [{ ...whose(row), severity: 'note', value: reach - flat, limit: 0, place: row.planes.start.origin, text: `${on.toUpperCase()} is the outermost flat that way; the part reaches ${say(c, reach - flat)} farther with a round`, source: 'the flats and the box of the part' }];
+  }),
+};
+
+/** Engraving that leaves the flat it stands on. */
+export const runsOff: Rule = {
+  id: 'runs-off',
+  find: (c) => c.rows.flatMap((row): Found[] => {
+    const step = bodyStep(row);
+    if (!step || step.body.body !== 'vee') return [];
+    const body = step.body;
+    const key = c.rows.slice(0, row.number - 1).reverse().find((r) => r.key !== null)?.key;
+    if (!key || !c.kernel.has(key)) return [];
+    const flats = c.kernel.faces(key).flatMap((f, i) => (f.surface === 'plane' && dot(f.normal, step.frame.normal) > 1 - 1e-9 && Math.abs(toFrame(step.frame, f.point).z) < NEAR ? [i] : []));
+    const flat = (p: Vec3): Vec2 => {
+      const q = toFrame(step.frame, p);
+      return v2(q.x, q.y);
+    };
+    const rims = c.kernel.outerWires(key, flats).map((w) => w.pieces.map(([a, b]): Segment => ({ kind: 'line', from: flat(a), to: flat(b) })));
+    // A chain is sampled from corner to corner, so its last end is added.
+    const drawn = body.chains.flatMap((chain) => [...sampleLoop(chain, Math.PI / 12), ...chain.slice(-1).map(endOf)]);
+    const off = step.places.flatMap((at) => drawn.map((q) => v2(q.x + at.x, q.y + at.y))).filter((q) => !rims.some((rim) => insideRegion([rim], q)));
+    return off.length ? [{ ...whose(row), severity: 'caution', value: off.length, limit: 0, place: fromFrame(step.frame, off[0]), text: 'the engraving runs off its face', source: 'geometry: its chains and the outline of the face' }] : [];
+  }),
+};
