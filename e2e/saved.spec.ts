@@ -43,17 +43,19 @@ test('a second server on the same data folder says so and does not start', async
 test('a lost answer is no conflict, and going back to the shelf right after Enter doubles nothing', async ({ page }) => {
   await importCard(page, card('Lost answer', 'LEAVE BLOCK 60 X 40 X 20'));
   await expect(row(page, 1)).toBeVisible();
-  // The server takes the save; its answer never arrives.
+  await saved(page);
+  // The server takes the save; its answer never arrives, nor does anything else until both notices are read.
   let lost = 0;
+  let away = true;
   await page.route('**/api/jobs/*', async (route) => {
-    if (route.request().method() !== 'PUT' || lost > 0) return route.continue();
-    lost++;
-    await route.fetch();
+    if (route.request().method() !== 'PUT' || !away) return route.continue();
+    if (lost++ === 0) await route.fetch();
     await route.abort();
   });
   await type(page, 'CUT FACE DEEP 1');
   await expect(page.getByText('server away, kept here')).toBeVisible();
   await expect(page.getByText(/Not saved since/)).toBeVisible();
+  away = false;
   await saved(page);
   expect((await stored(page)).job.rows).toHaveLength(2);
   const url = page.url();
