@@ -178,4 +178,10 @@ describe('every number of a part changed in turn, in the model and not on the pr
     }
     expect(still).toEqual([]);
   });
+  it('names an upright edge as an edge and no axis', async () => {
+    const job = jobOf('JOB "edge"\nUNIT mm\n#1 80\nLEAVE BLOCK #1 X 44 X 20\nCUT POCKET 20 X 10 R3 DEEP 12');
+    const [l] = (await evaluateJob(job)).ledger;
+    expect([l.state, l.measured]).toEqual(['proved', 80]);
+    expect(l.by).not.toContain('axis');
+  });
 });

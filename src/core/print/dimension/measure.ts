@@ -58,11 +58,11 @@ function planes(a: Extract<Shape, { is: 'plane' }>, b: Extract<Shape, { is: 'pla
   return [{ family: 'angle', words: 'between two flats', of: angle }, { family: 'angle', words: 'between two flats', of: (p, q) => { const v = angle(p, q); return v === null ? null : Math.PI - v; } }];
 }
 
-/** From a flat to an axis along it, over and short of a round wall; from a flat to a level on an axis across it. Asked with (axis, flat). */
+/** From a flat to an axis or an upright edge along it, over and short of a round wall; from a flat to a level on an axis across it. Asked with (axis, flat). */
 function planeAndAxis(p: Extract<Shape, { is: 'plane' }>, s: Exclude<Shape, { is: 'plane' }>): Way[] {
   const gap = (a: Shape, b: Shape): number | null => (hasAxis(a) && b.is === 'plane' ? Math.abs(dot(a.origin, b.normal) - b.offset) : null);
   if (across(p.normal, s.direction)) {
-    const plain: Way = { family: 'distance', words: 'from a flat to an axis', of: gap };
+    const plain: Way = { family: 'distance', words: s.is === 'corner' ? 'from a flat to an edge' : 'from a flat to an axis', of: gap };
     if (s.is !== 'cylinder' && s.is !== 'ring') return [plain];
     const over = (sign: number): Way => ({ family: 'distance', words: 'from a flat over a round wall', of: (a, b) => { const g = gap(a, b); return g === null || !('radius' in a) ? null : Math.abs(g + sign * a.radius); } });
     // A round that runs into the flat has no far side of its own.
