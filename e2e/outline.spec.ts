@@ -26,7 +26,7 @@ test('an outline is walked by keyboard, said what is free, tied down, and carrie
   await page.keyboard.press('Control+z');
   await line.fill('LENGTH 1 104');
   await line.press('Enter');
-  await expect(state).toContainText('these cannot hold together');
+  await expect(state).toContainText('cannot hold together');
   await page.getByLabel('drop line LENGTH 1 104').click();
   await expect(state).toContainText('1 free');
   await page.getByRole('button', { name: 'tie down what is left' }).click();

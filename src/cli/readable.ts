@@ -3,6 +3,7 @@ import { placesInSpace } from '@/core/engine/places';
 import { writeRow } from '@/core/callout/card';
 import { rowNames } from '@/core/job/names';
 import type { Job } from '@/core/job/schema';
+import { conflictWords } from '@/core/outline/wire';
 import { slipWords, type Mismatch, type Slip } from '@/core/mismatch';
 import { INCH, showLength, type LengthUnit } from '@/core/number';
 import type { CheckResult } from '@/core/print/checks';
@@ -22,7 +23,7 @@ export function readableReport(job: Job, e: Evaluation): string {
   for (const f of e.findings.filter((x) => x.row === null)) lines.push(`     ${f.severity}: ${f.text} (${f.source})`);
   for (const o of e.outlines) {
     lines.push(`outline "${o.name}": ${o.region.length ? `area ${(job.unit === 'in' ? o.area / INCH ** 2 : o.area).toFixed(job.unit === 'in' ? 4 : 2)} ${job.unit}²` : 'open'}, ${o.wire?.freedom ?? 0} free${o.wire?.free.length ? `: ${o.wire.free.join('; ')}` : ''}`);
-    if (o.wire?.conflict) lines.push(`     conflict: ${o.wire.conflict.words}`);
+    for (const c of o.wire?.conflicts ?? []) lines.push(`     conflict: ${conflictWords(c)}`);
     for (const p of o.problems) lines.push(`     item ${p.item + 1}: ${p.message}`);
   }
   if (e.part) lines.push('', `part   ${volume(e.part.volume)}${e.part.mass === null ? '' : `, ${e.part.mass.toFixed(2)} g`}`);

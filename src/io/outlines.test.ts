@@ -17,7 +17,7 @@ describe('outlines as files', () => {
     expect(read.outlines.map((o) => o.name)).toEqual(['plate 1', 'plate 2']);
     const { job } = readCard(`UNIT ${unit}`);
     const back = [...evaluateOutlines(read.outlines.map((o, i) => ({ id: `o${i}`, name: o.name, items: o.items })), numberScope(job)).values()];
-    expect(back.map((b) => [b.problems, b.wire?.conflict ?? null, b.open.length])).toEqual([[[], null, 0], [[], null, 0]]);
+    expect(back.map((b) => [b.problems, b.wire?.conflicts ?? [], b.open.length])).toEqual([[[], [], 0], [[], [], 0]]);
     expect(back[0].area - back[1].area).toBeCloseTo(out[0].area, 6);
     expect(back[0].perimeter + back[1].perimeter).toBeCloseTo(out[0].perimeter, 6);
     expect(back[0].region[0].filter((s) => s.kind === 'arc')).toHaveLength(2);

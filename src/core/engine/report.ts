@@ -9,7 +9,7 @@ import type { Job } from '../job/schema';
 import { writeOutlineItem } from '../callout/outlineWriter';
 import type { EvaluatedOutline } from '../outline/evaluateOutline';
 import type { OutlineText } from '../outline/items';
-import { conflictWords } from '../outline/wire';
+import { conflictWords, type WireConflict } from '../outline/wire';
 import type { Evaluation } from './evaluate';
 
 /** The headless report, as the contract names it. Lengths mm, areas mm², volumes mm³, masses g, angles degrees. */
@@ -50,12 +50,15 @@ export function headlessReport(job: Job | null, evaluation: Evaluation | null, e
 function outlineReport(o: OutlineText, e: EvaluatedOutline, lines: number[] | null, names: RowNames) {
   const line = (item: number) => lines?.[item] ?? item + 1;
   const said = (item: number) => ({ line: line(item), text: writeOutlineItem(o.items[item], names) });
-  const c = e.wire?.conflict ?? null;
+  const conflict = (c: WireConflict) => {
+    const drop = c.drop.map((i) => `line ${line(i)} (${writeOutlineItem(o.items[i], names)})`).join(' or ');
+    return { lines: c.items.map(line), of: c.items.map(said), drop: c.drop.map(said), text: `${conflictWords(c)}${drop && `; drop ${drop}`}` };
+  };
   return {
     name: o.name, closed: e.open.length === 0 && e.region.length > 0, loops: e.region.length, area: e.area, perimeter: e.perimeter, centroid: e.centroid && [e.centroid.x, e.centroid.y],
     boundingBox: e.box && { min: [e.box.min.x, e.box.min.y], max: [e.box.max.x, e.box.max.y] },
     degreesOfFreedom: e.wire?.freedom ?? 0, free: e.wire?.free ?? [], solved: (e.wire?.solved ?? true) && e.problems.length === 0,
-    conflicts: c ? [{ lines: c.items.map(line), of: c.items.map(said), drop: c.drop.map(said), text: `${conflictWords(c)}${c.drop.length ? `; drop ${c.drop.map((i) => `line ${line(i)} (${writeOutlineItem(o.items[i], names)})`).join(' or ')}` : ''}` }] : [],
+    conflicts: (e.wire?.conflicts ?? []).map(conflict),
     redundant: (e.wire?.redundant ?? []).map(said),
     problems: e.problems.map((p) => ({ line: line(p.item), message: p.message, expected: p.expected ?? '' })),
     defects: e.defects.map((d) => ({ kind: d.kind, at: [d.at.x, d.at.y], text: d.words })),

@@ -93,7 +93,7 @@ describe('derived outlines', () => {
   });
   it('tell dimensions that contradict with the lines they come from', () => {
     const e = one('START 0,0', 'LINE TO X 40', 'LINE TO Y 20', 'LINE TO X 0', 'CLOSE', 'ANGLE 2 80');
-    expect(e.wire!.conflict).toMatchObject({ drop: expect.arrayContaining([5]) });
+    expect(e.wire!.conflicts[0]).toMatchObject({ drop: expect.arrayContaining([5]) });
   });
 });
 

@@ -9,6 +9,7 @@ import { defectsOf, type Defect } from './defects';
 import { partKey, type PartItem } from './fromPart';
 import type { OutlineText } from './items';
 import { loopArea, loopBox, perimeter, type Segment } from './outline';
+import { NO_LENGTH } from './walk';
 import { solveWire, type Wire } from './wire';
 
 /** An outline computed: closed loops (outer ones counter-clockwise, holes clockwise), open chains, and what is to be said of it. mm, mm². */
@@ -55,7 +56,7 @@ export function evaluateOutlines(outlines: readonly OutlineText[], scope: Number
 
 /** Elements that came out without any length: no relation is held by one. A line home that is home already is none. */
 function noLength(o: OutlineText, wire: NonNullable<EvaluatedOutline['wire']>): EvaluatedOutline['problems'] {
-  if (wire.conflict) return [];
+  if (wire.conflicts.length) return [];
   return wire.segments.flatMap((s, i) => {
     const item = wire.items[i];
     const it = o.items[item];
@@ -64,8 +65,6 @@ function noLength(o: OutlineText, wire: NonNullable<EvaluatedOutline['wire']>): 
     return nothing && !closes ? [{ item, message: `element ${i + 1} comes out with no length: what is asked of it cannot hold together`, expected: 'one of its relations or dimensions dropped' }] : [];
   });
 }
-/** Shorter than this an element is none, mm. */
-const NO_LENGTH = 1e-6;
 
 function evaluateOne(o: OutlineText, scope: NumberScope, get: (name: string) => Result<EvaluatedOutline>, shapes: PartShapes): EvaluatedOutline {
   const waits = new Map<string, PartItem>();
@@ -90,7 +89,8 @@ function evaluateOne(o: OutlineText, scope: NumberScope, get: (name: string) => 
         // What is wrong with an outline is wrong with all that is made of it.
         const [first] = r.value.problems;
         if (first) return fail(`"${r.value.name}" is not right itself: ${first.message}`, { ...(first.expected ? { expected: first.expected } : {}) });
-        if (r.value.wire?.conflict) return fail(`"${r.value.name}" contradicts itself: ${r.value.wire.conflict.words}`, { expected: 'one of its dimensions dropped' });
+        const clash = r.value.wire?.conflicts[0];
+        if (clash) return fail(`"${r.value.name}" contradicts itself: ${clash.words}`, { expected: 'one of its dimensions dropped' });
         return r;
       },
       fromPart: (want) => {

@@ -65,7 +65,12 @@ export function relationEquations(walk: Walk, items: OutlineItem[], scope: Numbe
         const a = element(p), b = element(q);
         if (!a || !b || (a.kind === 'line' && b.kind === 'line')) return fail('tangent is said of an arc and a line, or of two arcs', 'two steps such as 2 3');
         const shared = [a.from, a.to].find((k) => k === b.from || k === b.to);
-        if (shared !== undefined && (a.to === b.from || b.to === a.from)) return void put(tangentVars(a, b), a.to === b.from ? tangentAt(a, b, a.to) : tangentAt(b, a, b.to));
+        if (shared !== undefined && (a.to === b.from || b.to === a.from)) {
+          const [first, then] = a.to === b.from ? [a, b] : [b, a];
+          put(tangentVars(a, b), tangentAt(first, then, first.to));
+          equations[equations.length - 1].eitherWay = tangentAt(first, then, first.to, true);
+          return;
+        }
         if (a.kind === 'arc' && b.kind === 'arc') {
           const inside = len(v0, a.centre, b.centre) < Math.max(radius(a, v0), radius(b, v0)), larger = side(radius(a, v0) - radius(b, v0));
           return void put([...rvars(a), ...rvars(b)], (v) => len(v, a.centre, b.centre) - (inside ? larger * (radius(a, v) - radius(b, v)) : radius(a, v) + radius(b, v)));

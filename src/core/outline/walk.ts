@@ -7,14 +7,23 @@ import type { Segment } from './outline';
 import type { Equation, System } from './solve/system';
 
 /** One element of a walk: a line or an arc from point `from` to point `to` (indices of points); `centre` is an arc's centre. */
-export interface Element { kind: 'line' | 'arc'; from: number; to: number; centre: number; side: 1 | -1; item: number; radius?: number }
+export interface Element { kind: 'line' | 'arc'; from: number; to: number; centre: number; side: 1 | -1; item: number; radius?: number; closes?: true }
 /** A walk as unknowns and equations. Point k has variables 2k and 2k + 1. */
 export interface Walk {
   system: System; elements: Element[];
   /** Points by their name in the text: P0, P1, ..., C2. */
   points: Map<string, number>;
   closed: boolean;
+  /** Points a step says to look near, as far as it says. */
+  near: NearPoint[];
   problems: (Problem & { item: number })[];
+}
+/** Where the end of a step is looked for. */
+export interface NearPoint {
+  item: number;
+  point: number;
+  x: number | null;
+  y: number | null;
 }
 
 /** Value of a number, or null while it is open (`?`). */
@@ -51,11 +60,16 @@ export function buildWalk(items: OutlineItem[], scope: NumberScope, size: number
   const points = new Map<string, number>();
   /** Points nothing said so far gives a place to. */
   const loose = new Set<number>();
+  const nearPoints: NearPoint[] = [];
   let closed = false, heading = 0;
   const add = (p: Vec2) => at.push(p) - 1;
   const X = (k: number) => 2 * k, Y = (k: number) => 2 * k + 1;
-  const eq = (item: number, kind: Equation['kind'], vars: number[], words: string, f: Equation['f']) => equations.push({ item, kind, vars: [...new Set(vars)], words, f });
-  const set = (item: number, k: number, axis: 'x' | 'y', value: number, words: string) => { const i = axis === 'x' ? X(k) : Y(k); eq(item, 'dimension', [i], words, (v) => v[i] - value); };
+  const eq = (item: number, kind: Equation['kind'], vars: number[], words: string, f: Equation['f'], role?: Equation['role']) =>
+    equations.push({ item, kind, vars: [...new Set(vars)], words, f, ...(role && { role }) });
+  const set = (item: number, k: number, axis: 'x' | 'y', value: number, words: string, role?: Equation['role']) => {
+    const i = axis === 'x' ? X(k) : Y(k);
+    eq(item, 'dimension', [i], words, (v) => v[i] - value, role);
+  };
 
   items.forEach((it, item) => {
     if (it.item === 'start') {
@@ -64,8 +78,8 @@ export function buildWalk(items: OutlineItem[], scope: NumberScope, size: number
       const k = add(v2(x ?? 0, y ?? 0));
       points.set('P0', k);
       if (x === null && y === null) loose.add(k);
-      if (x !== null) set(item, k, 'x', x, 'x of the start');
-      if (y !== null) set(item, k, 'y', y, 'y of the start');
+      if (x !== null) set(item, k, 'x', x, 'x of the start', 'start');
+      if (y !== null) set(item, k, 'y', y, 'y of the start', 'start');
       return;
     }
     if (it.item !== 'line' && it.item !== 'arc') return;
@@ -74,8 +88,8 @@ export function buildWalk(items: OutlineItem[], scope: NumberScope, size: number
       // A walk without a start begins at zero.
       const k = add(v2(0, 0));
       points.set('P0', k);
-      set(item, k, 'x', 0, 'x of the start');
-      set(item, k, 'y', 0, 'y of the start');
+      set(item, k, 'x', 0, 'x of the start', 'start');
+      set(item, k, 'y', 0, 'y of the start', 'start');
     }
     const n = elements.length + 1;
     const from = elements.length ? elements[elements.length - 1].to : points.get('P0')!;
@@ -135,9 +149,10 @@ export function buildWalk(items: OutlineItem[], scope: NumberScope, size: number
     } else {
       to = add(end);
       if (wanted.x === null && wanted.y === null && !near) loose.add(to);
+      if (near) nearPoints.push({ item, point: to, ...near });
     }
     points.set(`P${n}`, to);
-    const e: Element = { kind: it.item, from, to, centre: -1, side, item };
+    const e: Element = { kind: it.item, from, to, centre: -1, side, item, ...(it.close && { closes: true as const }) };
     if (it.close && (it.to || it.by)) problems.push({ item, message: 'a step that closes ends at the start', expected: 'CLOSE without TO or BY' });
     if (!it.close) for (const axis of ['x', 'y'] as const) {
       const name = `${axis} of the end of step ${n}`, i = axis === 'x' ? X : Y;
@@ -145,7 +160,7 @@ export function buildWalk(items: OutlineItem[], scope: NumberScope, size: number
       else if (it.by && (it.by[axis] !== undefined || (!it.to && !otherwise))) {
         const typed = it.by[axis] === undefined ? 0 : read(it.by[axis], 'coordinate', item), d = axis === 'x' ? halved(it.by, typed) : typed;
         if (d !== null) eq(item, 'dimension', [i(from), i(to)], `${axis} of step ${n}`, (v) => v[i(to)] - v[i(from)] - d);
-      } else if (it.to && Number.isNaN(wanted[axis])) eq(item, 'relation', [i(from), i(to)], `step ${n} keeps its ${axis}`, (v) => v[i(to)] - v[i(from)]);
+      } else if (it.to && Number.isNaN(wanted[axis])) eq(item, 'relation', [i(from), i(to)], `step ${n} keeps its ${axis}`, (v) => v[i(to)] - v[i(from)], 'step');
     }
     if (it.item === 'line') {
       if (angle !== null) {
@@ -193,12 +208,23 @@ export function buildWalk(items: OutlineItem[], scope: NumberScope, size: number
     elements.push(e);
     if (it.tangent) {
       if (!previous) problems.push({ item, message: 'nothing comes before the first step to be tangent to', expected: 'TANGENT on a later step, or the relation TANGENT' });
-      else eq(item, 'relation', tangentVars(previous, e), `step ${n} leaves step ${n - 1} smoothly`, tangentAt(previous, e, from));
+      else {
+        eq(item, 'relation', tangentVars(previous, e), `step ${n} leaves step ${n - 1} smoothly`, tangentAt(previous, e, from), 'step');
+        equations[equations.length - 1].eitherWay = tangentAt(previous, e, from, true);
+      }
     }
   });
   const start = new Float64Array(at.length * 2);
   at.forEach((p, k) => { start[2 * k] = p.x; start[2 * k + 1] = p.y; });
-  return { system: { start, equations }, elements, points, closed, problems };
+  return { system: { start, equations, sound: (v) => elements.every((e) => e.closes || hasLength(e, v)) }, elements, points, closed, near: nearPoints, problems };
+}
+
+/** Shorter than this an element is none, mm. */
+export const NO_LENGTH = 1e-6;
+/** Whether an element is more than a point; an arc from a point to itself is a whole circle. */
+function hasLength(e: Element, v: Float64Array): boolean {
+  const apart = (a: number, b: number) => Math.hypot(v[2 * b] - v[2 * a], v[2 * b + 1] - v[2 * a + 1]) > NO_LENGTH;
+  return e.kind === 'line' ? apart(e.from, e.to) : apart(e.from, e.centre);
 }
 
 const vars = (e: Element): number[] => [e.from, e.to, ...(e.centre >= 0 ? [e.centre] : [])].flatMap((k) => [2 * k, 2 * k + 1]);
@@ -211,13 +237,20 @@ function direction(e: Element, at: number, v: Float64Array): Vec2 {
   return v2(-dy * e.side, dx * e.side);
 }
 
-/** Zero where two elements run into one another smoothly at a shared point: the sine of the angle between them, as a length. */
-export function tangentAt(a: Element, b: Element, at: number): Equation['f'] {
+/**
+ * Zero where two elements run into one another smoothly at a shared point: the sine of the angle between them, as a length.
+ * @param eitherWay turned back on itself counts too
+ */
+export function tangentAt(a: Element, b: Element, at: number, eitherWay = false): Equation['f'] {
   return (v) => {
-    const p = direction(a, at, v), q = direction(b, at, v), lp = Math.hypot(p.x, p.y) || 1e-9, lq = Math.hypot(q.x, q.y) || 1e-9;
-    const cross = (p.x * q.y - p.y * q.x) / (lp * lq), dot = (p.x * q.x + p.y * q.y) / (lp * lq);
+    const p = direction(a, at, v);
+    const q = direction(b, at, v);
+    const lp = Math.hypot(p.x, p.y) || 1e-9;
+    const lq = Math.hypot(q.x, q.y) || 1e-9;
+    const cross = (p.x * q.y - p.y * q.x) / (lp * lq);
+    const dot = (p.x * q.x + p.y * q.y) / (lp * lq);
     // Turned back on itself is not smooth: the residual grows on that side instead of coming to zero again.
-    return (dot >= 0 ? cross : Math.sign(cross || 1) * (2 - Math.abs(cross))) * Math.min(lp, lq);
+    return (dot >= 0 || eitherWay ? cross : Math.sign(cross || 1) * (2 - Math.abs(cross))) * Math.min(lp, lq);
   };
 }
 

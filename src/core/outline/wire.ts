@@ -4,16 +4,29 @@ import { v2, type Vec2 } from '../geometry/vec';
 import type { OutlineItem } from './items';
 import type { Segment } from './outline';
 import { relationEquations } from './relations';
-import { findConflict, freedomOf } from './solve/diagnose';
-import { solveSystem } from './solve/newton';
-import { sizeOf, type Equation } from './solve/system';
+import { goNear } from './near';
+import { findConflicts, type Conflict } from './solve/conflict';
+import { freedomOf } from './solve/diagnose';
+import { solveSystem, steadily } from './solve/newton';
+import type { Equation } from './solve/system';
 import { buildWalk, segmentsOf, type Walk } from './walk';
 
-/** A conflict: what cannot hold together, by the items of the outline, and which one of the dimensions to drop so that the rest holds. */
-export interface WireConflict { items: number[]; words: string; drop: number[] }
+/**
+ * A conflict: what cannot hold together, by the items of the outline, and every one of them that mends it when it is dropped.
+ * Without `proven` it may be the beginning that was far off.
+ */
+export interface WireConflict {
+  items: number[];
+  words: string;
+  drop: number[];
+  proven: boolean;
+}
 
-/** A conflict in words. Where no dimension left out would mend it, it may be the beginning that was far off: that is said, and what helps. */
-export const conflictWords = (c: Pick<WireConflict, 'words' | 'drop'>): string => (c.drop.length ? `${c.words} cannot hold together` : `no way was found to make these hold together: ${c.words}. NEAR on an open end says where to look`);
+/** A conflict in words; where it may be the beginning that was far off, that is said, and what helps. */
+export const conflictWords = (c: Pick<WireConflict, 'words' | 'drop' | 'proven'>): string =>
+  c.proven && c.drop.length
+    ? `${c.words} cannot hold together`
+    : `no way was found to make these hold together: ${c.words}. NEAR on an open end says where to look`;
 
 /** What became of a walk. `inked` says of each element whether it is fully located. */
 export interface Wire {
@@ -23,7 +36,8 @@ export interface Wire {
   /** What is still free, in plain words. */
   free: string[];
   inked: boolean[];
-  conflict: WireConflict | null;
+  /** Contradictions, each by itself. */
+  conflicts: WireConflict[];
   /** Items that only repeat what others say. */
   redundant: number[];
   problems: (Problem & { item: number })[];
@@ -41,41 +55,36 @@ export function solveWire(items: OutlineItem[], scope: NumberScope): Wire {
   const problems = [...walk.problems, ...said.problems];
   walk.system.equations.push(...said.equations);
   const { system } = walk;
-  let solution = solveSystem(system);
-  // A walk that runs into a corner of its own first guess is tried again from guesses beside it, the nearest first.
-  for (let k = 0; k < 8 && !solution.converged; k++) {
-    const from = Float64Array.from(solution.v, (x, i) => x + Math.sin((i + 1) * 12.9898 * (k + 1)) * sizeOf(system.start) * 0.05 * (k + 1));
-    const again = solveSystem(system, system.equations, from);
-    if (again.converged) solution = again;
+  let solution = steadily(system);
+  if (solution.converged) {
+    const nearer = goNear(walk, solution);
+    solution = nearer.solution;
+    problems.push(...nearer.problems);
   }
   if (halfCircles(walk, solution.v)) solution = solveSystem(system, system.equations, solution.v);
-  let v = solution.v;
-  let conflict: WireConflict | null = null;
-  let held = system.equations;
-  if (!solution.converged) {
-    const c = findConflict(system, solution);
-    const order = (list: { item: number }[]) => [...new Set(list.map((e) => e.item))].sort((a, b) => a - b);
-    // Shown is the outline without the last dimension that contradicts: as it was before that one came.
-    const last = c.drop.reduce<Equation | null>((m, e) => (m && m.item > e.item ? m : e), null);
-    if (last) {
-      held = system.equations.filter((e) => e !== last);
-      v = solveSystem(system, held).v;
-    }
-    conflict = { items: order(c.equations), drop: order(c.drop), words: c.equations.map((e) => e.words).filter((w, i, all) => all.indexOf(w) === i).join(', ') };
-  }
+  // Shown is the outline without the last of each that contradict: as it was before that one came.
+  const told = solution.converged ? { conflicts: [], held: system.equations, v: solution.v } : findConflicts(system);
+  const { held, v } = told;
+  const conflicts = told.conflicts.map(inItems);
   const d = freedomOf(system, v, held);
   const inked = walk.elements.map((e) => {
     const k = [e.from, e.to, ...(e.centre >= 0 ? [e.centre] : [])];
     return d.motions.every((m) => k.every((i) => Math.abs(m[2 * i]) < 1e-7 && Math.abs(m[2 * i + 1]) < 1e-7));
   });
   return {
-    segments: segmentsOf(walk, v), closed: walk.closed || meets(walk, v), freedom: d.freedom, free: freeWords(walk, d.motions, scope.unit), inked, conflict,
-    redundant: [...new Set(d.redundant.filter((e) => e.kind === 'dimension' && !conflict && !e.words.endsWith(HALF)).map((e) => e.item))], problems,
-    points: [...walk.points].map(([name, k]) => ({ name, at: v2(v[2 * k], v[2 * k + 1]) })), items: walk.elements.map((e) => e.item), solved: solution.converged && problems.length === 0,
+    segments: segmentsOf(walk, v), closed: walk.closed || meets(walk, v), freedom: d.freedom, free: freeWords(walk, d.motions, scope.unit), inked, conflicts,
+    redundant: [...new Set(d.redundant.filter((e) => e.kind === 'dimension' && !conflicts.length && e.role !== 'halfCircle').map((e) => e.item))], problems,
+    points: [...walk.points].map(([name, k]) => ({ name, at: v2(v[2 * k], v[2 * k + 1]) })), items: walk.elements.map((e) => e.item), solved: !conflicts.length && problems.length === 0,
   };
 }
 
-const HALF = ', half a circle';
+/** A contradiction of equations, as one of the outline's lines. */
+function inItems(c: Conflict): WireConflict {
+  const order = (list: { item: number }[]) => [...new Set(list.map((e) => e.item))].sort((a, b) => a - b);
+  const words = [...new Set(c.equations.map((e) => e.words))].join(', ');
+  return { items: order(c.equations), drop: order(c.drop), words, proven: c.proven };
+}
+
 /**
  * An arc whose chord is its whole diameter: its centre is the middle of the chord. Said as two radii the two solutions would fall together there,
  * and neither freedom nor the last digits of the centre could be told. @returns whether there was one
@@ -94,7 +103,7 @@ function halfCircles(w: Walk, v: Float64Array): boolean {
     if (!said) return;
     w.system.equations = w.system.equations.filter((q) => !mine.includes(q));
     for (const k of [0, 1]) w.system.equations.push({ item: e.item, kind: 'shape', vars: [2 * c + k, 2 * a + k, 2 * b + k], words: 'the centre of half a circle', f: (u) => u[2 * c + k] - (u[2 * a + k] + u[2 * b + k]) / 2 });
-    w.system.equations.push({ item: said.item, kind: 'dimension', vars: ends, words: said.words + HALF, f: (u) => chord(u) - 2 * radius });
+    w.system.equations.push({ item: said.item, kind: 'dimension', vars: ends, words: said.words, role: 'halfCircle', f: (u) => chord(u) - 2 * radius });
     found = true;
   });
   return found;
@@ -156,7 +165,7 @@ export function tieDown(items: OutlineItem[], scope: NumberScope): OutlineItem[]
   let now = items;
   for (let guard = 0; guard < 200; guard++) {
     const w = solveWire(now, scope);
-    if (!w.freedom || w.conflict) break;
+    if (!w.freedom || w.conflicts.length) break;
     const before = w.freedom;
     const p0 = w.points.find((p) => p.name === 'P0')!;
     const candidates: OutlineItem[] = [];
@@ -167,7 +176,7 @@ export function tieDown(items: OutlineItem[], scope: NumberScope): OutlineItem[]
       if (!/along Y$/.test(text)) candidates.push(axis('dx'));
       if (!/along X$/.test(text)) candidates.push(axis('dy'));
     }
-    const taken = candidates.find((c) => { const t = solveWire([...now, c], scope); return t.freedom < before && !t.conflict; });
+    const taken = candidates.find((c) => { const t = solveWire([...now, c], scope); return t.freedom < before && !t.conflicts.length; });
     if (!taken) break;
     out.push(taken);
     now = [...now, taken];

@@ -22,7 +22,7 @@ function sound(name: string, source: OutlineSource | undefined): Result<Evaluate
   const found = source ? source(name) : fail(`there is no outline "${name}"`, { expected: 'an outline of this job' });
   if (!found.ok) return { ok: false, problems: found.problems.map((p) => ({ ...p, path: 'outline' })) };
   const e = found.value;
-  if (e.wire?.conflict) return wrong(e, `its dimensions contradict one another (${e.wire.conflict.words})`, 'one of them dropped');
+  if (e.wire?.conflicts.length) return wrong(e, `its dimensions contradict one another (${e.wire.conflicts.map((c) => c.words).join('; and ')})`, 'one of them dropped');
   if (e.problems.length) return wrong(e, e.problems[0].message, e.problems[0].expected ?? 'an outline that can be computed');
   const crossing = e.defects.find((d) => d.kind === 'self-crossing' || d.kind === 'overlap');
   if (crossing) return wrong(e, crossing.words, 'an outline that does not cross itself');

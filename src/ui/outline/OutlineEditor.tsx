@@ -60,7 +60,7 @@ export function OutlineEditor({ outline }: { outline: OutlineText }) {
   };
   const close = () => set({ openOutline: null, outlineDraft: null, outlineSpot: null });
   const wire = e?.wire;
-  const conflict = wire?.conflict ?? null;
+  const conflicts = wire?.conflicts ?? [];
   const rounds = outline.items.filter(treats);
   const len = (mm: number) => showLength(mm, job.unit, job.unit === 'in' ? 4 : 3);
   const area = (mm2: number) => (job.unit === 'in' ? `${(mm2 / INCH ** 2).toFixed(4)} in²` : `${mm2.toFixed(2)} mm²`);
@@ -79,13 +79,13 @@ export function OutlineEditor({ outline }: { outline: OutlineText }) {
         <button className="btn small" onClick={close}>back to the route card</button>
       </header>
       <p className={css.state} data-testid="outline-state">
-        {conflict ? <span className="red">✗ {conflict.drop.length ? `these cannot hold together: ${conflict.words}` : conflictWords(conflict)}</span> : wire && wire.segments.length ? (wire.freedom ? `${wire.freedom} free, in pencil: ${wire.free.slice(0, 4).join('; ')}${wire.free.length > 4 ? ' …' : ''}` : 'fully located, in ink') : e?.region.length ? 'fully located, in ink' : 'nothing yet: START 0,0 then LINE TO X 40, or CIRCLE ⌀20'}
+        {conflicts.length ? conflicts.map((c) => <span className="red" key={c.words}>✗ {conflictWords(c)}</span>) : wire && wire.segments.length ? (wire.freedom ? `${wire.freedom} free, in pencil: ${wire.free.slice(0, 4).join('; ')}${wire.free.length > 4 ? ' …' : ''}` : 'fully located, in ink') : e?.region.length ? 'fully located, in ink' : 'nothing yet: START 0,0 then LINE TO X 40, or CIRCLE ⌀20'}
       </p>
       <ol className={css.lines} aria-label="Lines of the outline">
         {outline.items.map((it, i) => {
           const n = isStep(it) ? ++step : 0;
           const said = e?.problems.find((p) => p.item === i);
-          return <ItemLine key={`${i}:${writeOutlineItem(it, names)}`} item={it} label={n ? `${n}` : ''} wrong={said ? `${said.message}${said.expected ? `; expected: ${said.expected}` : ''}` : ''} clash={conflict?.items.includes(i) ?? false} droppable={conflict?.drop.includes(i) ?? false} repeats={wire?.redundant.includes(i) ?? false} names={names} named={named}
+          return <ItemLine key={`${i}:${writeOutlineItem(it, names)}`} item={it} label={n ? `${n}` : ''} wrong={said ? `${said.message}${said.expected ? `; expected: ${said.expected}` : ''}` : ''} clash={conflicts.some((c) => c.items.includes(i))} droppable={conflicts.some((c) => c.drop.includes(i))} repeats={wire?.redundant.includes(i) ?? false} names={names} named={named}
             change={(next) => put(outline.items.map((x, k) => (k === i ? next : x)))} remove={() => put(outline.items.filter((_, k) => k !== i), 'drop')} typing={(next) => set({ outlineDraft: next ? { ...outline, items: outline.items.map((x, k) => (k === i ? next : x)) } : null })} />;
         })}
       </ol>
@@ -100,7 +100,7 @@ export function OutlineEditor({ outline }: { outline: OutlineText }) {
         </select>
       ) : read.ok ? 'Enter adds it' : <span className="red">at character {read.error.column}: {read.error.message}; expected: {read.error.expected}</span>}</p>
       <div className={css.tools}>
-        {wire && wire.freedom > 0 && !conflict && <button className="btn small" onClick={() => put([...outline.items, ...tieDown(outline.items, scope)], 'tie down')} title="proposes a dimension for everything that is free; they have no source until somebody vouches for them">tie down what is left</button>}
+        {wire && wire.freedom > 0 && !conflicts.length && <button className="btn small" onClick={() => put([...outline.items, ...tieDown(outline.items, scope)], 'tie down')} title="proposes a dimension for everything that is free; they have no source until somebody vouches for them">tie down what is left</button>}
         {mendable && <button className="btn small" onClick={() => put([...outline.items, { item: 'mend' }], 'mend')} title="joins ends that nearly meet, drops what is doubled or has no length, parts what crosses itself">mend</button>}
         {rounds.length > 0 && <button className="btn small" onClick={() => { const off = rounds.some((r) => !r.off); put(outline.items.map((it) => { if (!treats(it)) return it; const { off: _, ...rest } = it; return off ? { ...rest, off: true as const } : rest; }), 'corners'); }}>corners {rounds.some((r) => !r.off) ? 'off' : 'on'}</button>}
         <button className="btn small" disabled={!e || (!e.region.length && !e.open.length)} onClick={() => save('dxf')} title="R12: lines, arcs and circles, which every reader takes">save DXF</button>

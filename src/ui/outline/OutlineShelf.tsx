@@ -44,7 +44,7 @@ export function OutlineShelf() {
       <span className="lab">outlines</span>
       {job.outlines.map((o) => {
         const e = evaluated?.evaluation.outlines.find((x) => x.id === o.id);
-        const bad = e && (e.problems.length > 0 || e.wire?.conflict);
+        const bad = e && (e.problems.length > 0 || e.wire?.conflicts.length);
         return <button key={o.id} className="btn small" onClick={() => open(o.id)} title={e?.wire?.free.join('; ')}>{o.name}{bad ? <span className="red"> ✗</span> : e?.wire?.freedom ? <small> {e.wire.freedom} free</small> : ''}</button>;
       })}
       <button className="btn small" onClick={start}>+ outline</button>

@@ -38,11 +38,11 @@ function pencil(points: Vec2[], z: number, wide: number): number[] {
 export function outlineLines(e: EvaluatedOutline, z: number, p: Palette): { points: number[]; colour: string; width: number; opacity?: number; onTop?: boolean }[] {
   const size = e.box ? Math.max(e.box.max.x - e.box.min.x, e.box.max.y - e.box.min.y, 1) : 10;
   const ink: number[] = [], loose: number[] = [], wrong: number[] = [], marks: number[] = [];
-  const bad = new Set(e.wire?.conflict?.items ?? []);
+  const bad = new Set(e.wire?.conflicts.flatMap((c) => c.items));
   const cross = (c: Vec2, r: number, into: number[]) => into.push(c.x - r, c.y, z, c.x + r, c.y, z, c.x, c.y - r, z, c.x, c.y + r, z);
   e.wire?.segments.forEach((s, i) => {
     const points = pointsOf(s);
-    if (e.wire!.conflict && bad.has(e.wire!.items[i])) wrong.push(...segmentsOf(points, z));
+    if (bad.has(e.wire!.items[i])) wrong.push(...segmentsOf(points, z));
     else if (e.wire!.inked[i]) ink.push(...segmentsOf(points, z));
     else loose.push(...pencil(points, z, size / 160));
   });

@@ -1,4 +1,3 @@
-import { solveSystem, type Solution } from './newton';
 import { gradient, sizeOf, type Equation, type System } from './system';
 
 export interface Diagnosis {
@@ -58,27 +57,4 @@ function subtract(r: Map<number, number>, p: Map<number, number>, k: number): vo
     if (Math.abs(y) < 1e-14) r.delete(i);
     else r.set(i, y);
   }
-}
-
-export interface Conflict { equations: Equation[]; drop: Equation[] }
-
-/**
- * What contradicts what, when a system has no solution: the smallest set of equations that still has none, and which dimension of it can be dropped so that the rest holds.
- * @param start where the attempt began: dropping is tried from there
- */
-export function findConflict(s: System, failed: Solution): Conflict {
-  const stuck = s.equations.filter((e) => Math.abs(e.f(failed.v)) > 1e-6);
-  // Which single dimension, left out, lets all the others hold?
-  const near = [...new Set([...stuck, ...s.equations.filter((e) => e.vars.some((i) => stuck.some((q) => q.vars.includes(i)))), ...s.equations])];
-  const drop: Equation[] = [];
-  // The start is where the outline stands: it is offered only when nothing else mends.
-  const order = [...near.filter((x) => !x.words.endsWith('of the start')), ...near.filter((x) => x.words.endsWith('of the start'))];
-  for (const e of order.filter((x) => x.kind === 'dimension').slice(0, 80)) {
-    if (drop.length && e.words.endsWith('of the start')) break;
-    if (solveSystem(s, s.equations.filter((x) => x !== e)).converged) drop.push(e);
-    if (drop.length >= 8) break;
-  }
-  if (!drop.length) return { equations: stuck, drop };
-  // The conflict is among those whose dropping mends it, and the relations they meet in.
-  return { equations: drop.length > 1 ? drop : [...new Set([...drop, ...stuck])], drop };
 }

@@ -4,6 +4,8 @@ import { gradient, sizeOf, type Equation, type System } from './system';
 export interface Solution { v: Float64Array; residual: number; converged: boolean }
 
 const ITERATIONS = 60, GOOD = 1e-10;
+/** An iteration that leaves more than this share of what is wrong got nowhere. */
+const STALLS = 1 - 1e-3;
 
 /**
  * Solves a system from where it stands, moving as little as it must: Levenberg-Marquardt with a damping that vanishes as it converges.
@@ -34,7 +36,7 @@ export function solveSystem(s: System, active: Equation[] = s.equations, from: F
   const members = used.map((r) => Array.from(root, (x, i) => (x === r ? i : -1)).filter((i) => i >= 0));
   const n = used.length;
   const norm = (w: Float64Array) => rest.reduce((t, e) => t + e.f(w) ** 2, 0);
-  let cost = norm(v), lambda = 1e-3;
+  let cost = norm(v), lambda = 1e-3, stalled = 0;
   // Where a residual is no number (two points in one, an arc without a radius) there is nothing to follow.
   for (let k = 0; k < ITERATIONS && n > 0 && Number.isFinite(cost) && cost > (GOOD * GOOD) / 4; k++) {
     const a = new Matrix(n, n), b = new Float64Array(n);
@@ -68,6 +70,7 @@ export function solveSystem(s: System, active: Equation[] = s.equations, from: F
         if (next < cost) {
           moved = true;
           const gain = next / cost;
+          stalled = gain > STALLS ? stalled + 1 : 0;
           v = w;
           cost = next;
           lambda = Math.max(1e-12, lambda * (gain < 0.25 ? 0.05 : 0.3));
@@ -76,10 +79,27 @@ export function solveSystem(s: System, active: Equation[] = s.equations, from: F
       }
       lambda = Math.min(1e8, lambda * 8);
     }
-    if (!moved) break;
+    // What comes no nearer has no solution here.
+    if (!moved || stalled >= 4) break;
   }
   const residual = active.reduce((m, e) => { const r = Math.abs(e.f(v)); return Number.isFinite(r) ? Math.max(m, r) : Infinity; }, 0);
-  return { v, residual, converged: residual <= 1e-7 * Math.max(1, size * 1e-3) };
+  const converged = residual <= 1e-7 * Math.max(1, size * 1e-3) && (s.sound?.(v) ?? true);
+  return { v, residual, converged };
+}
+
+/**
+ * Solves a system as `solveSystem` does; a walk that runs into a corner of its own first guess is tried again from guesses beside it, the nearest first.
+ * @param tries how many other guesses
+ */
+export function steadily(s: System, active: Equation[] = s.equations, tries = 8): Solution {
+  let solution = solveSystem(s, active);
+  const size = sizeOf(s.start);
+  for (let k = 0; k < tries && !solution.converged; k++) {
+    const from = Float64Array.from(solution.v, (x, i) => x + Math.sin((i + 1) * 12.9898 * (k + 1)) * size * 0.05 * (k + 1));
+    const again = solveSystem(s, active, from);
+    if (again.converged) solution = again;
+  }
+  return solution;
 }
 
 /** The distance two unknowns keep, v[b] − v[a]; null where the equation says anything else. Told by moving both about. */

@@ -4,15 +4,24 @@ export interface Equation {
   vars: number[];
   /** Residual, zero when it holds; `v` is the whole vector. */
   f(v: Float64Array): number;
+  /** The same where turning back counts as going on: for telling that only the way ruled a solution out. */
+  eitherWay?(v: Float64Array): number;
   /** The item of the outline it comes from. */
   item: number;
   /** A dimension can be dropped, a relation or the chain's own closing is meant as it stands. */
   kind: 'dimension' | 'relation' | 'shape';
+  /** What it says besides: where the walk starts, that an arc is half a circle, or what a step is by itself (it cannot be dropped alone). */
+  role?: 'start' | 'halfCircle' | 'step';
   /** In words, for messages. */
   words: string;
 }
 
-export interface System { start: Float64Array; equations: Equation[] }
+export interface System {
+  start: Float64Array;
+  equations: Equation[];
+  /** Whether a solution is one: an element shrunk to nothing holds every relation and is none. */
+  sound?(v: Float64Array): boolean;
+}
 
 /** Derivatives of an equation by its own variables: central differences, exact enough for quadratic convergence down to 1e-10 mm. */
 export function gradient(e: Equation, v: Float64Array, size: number): number[] {
