@@ -6,6 +6,7 @@ import { applyEdits } from '@/core/job';
 import { jobOf, mm } from '../../tests/helpers/card';
 import { loadEngine } from './node';
 import { OpenCascadeKernel } from './openCascade';
+import { cannotBe } from './resultCheck';
 import { stepVolume } from './stepFile';
 
 let kernel: OpenCascadeKernel;
@@ -158,4 +159,46 @@ it('a hundred edits later the part is what the first run would have made', async
   const fresh = await solve(prepare(job), new OpenCascadeKernel((await loadEngine()).oc));
   expect(last.rows.map((r) => r.volumeAfter)).toEqual(fresh.rows.map((r) => r.volumeAfter));
   expect(last.finalKey).toBe(fresh.finalKey);
+});
+
+describe('chamfers that meet', () => {
+  /** Three planes at each corner: of a corner's cube c³ a quarter is left where every pair of its legs is over c. */
+  const sharp = (l: number, w: number, h: number, c: number) => l * w * h - 2 * c * c * (l + w + h) + 6 * c ** 3;
+  const volumeOf = (...lines: string[]) => {
+    const s = solve(prepare(jobOf(mm(...lines))), kernel);
+    return s.then((r) => kernel.measure(r.finalKey!).volume);
+  };
+  it.each([
+    [20, 30, 40, 2],
+    [20, 30, 40, 0.5],
+    [12, 12, 12, 3],
+  ])('%s x %s x %s, chamfer %s on every edge, comes to three planes', async (l, w, h, c) => {
+    expect(await volumeOf(`LEAVE BLOCK ${l} X ${w} X ${h}`, `CUT CHAMFER ${c} ALL SHARP`)).toBeCloseTo(sharp(l, w, h, c), 6);
+  });
+  it('is the same in one row and in two', async () => {
+    const one = await volumeOf('LEAVE BLOCK 20 X 30 X 40', 'CUT CHAMFER 2 OUTER TOP, VERTICAL');
+    const two = await volumeOf('LEAVE BLOCK 20 X 30 X 40', 'CUT CHAMFER 2 OUTER TOP', 'CUT CHAMFER 2 VERTICAL');
+    expect(one).toBeCloseTo(two, 6);
+  });
+  it('keeps its faces its own', async () => {
+    const r = await solve(prepare(jobOf(mm('LEAVE BLOCK 20 X 30 X 40', 'CUT CHAMFER 2 ALL SHARP'))), kernel);
+    const faces = kernel.faces(r.finalKey!);
+    expect(faces.length).toBe(6 + 12);
+    expect(faces.filter((f) => f.tag?.role === 'chamfer').length).toBe(12);
+  });
+});
+
+describe('what a step cannot have done', () => {
+  const was = { volume: 1000 };
+  it.each([
+    ['cut', 990, 10, true],
+    ['cut', 989.9, 10, false],
+    ['cut', 1000.1, 10, false],
+    ['leave', 1010, 10, true],
+    ['leave', 1010.1, 10, false],
+    ['leave', 999.9, 10, false],
+    ['edges', 900, undefined, true],
+  ] as const)('%s from 1000 to %s with tools of %s', (op, volume, most, can) => {
+    expect(cannotBe({ op }, was, { volume }, most) === null).toBe(can);
+  });
 });

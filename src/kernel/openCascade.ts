@@ -4,11 +4,13 @@ import { length, sub, v3, type Vec3 } from '@/core/geometry/vec';
 import type { MeasuredEdge } from '@/core/outline/fromPart';
 import type { BodyStep, DrawnLine, EdgeInfo, FaceInfo, FaceTag, KernelStep, Mesh, SolidKernel, StateMeasure, View } from '@/core/engine/kernel';
 import { copiesOf, plateOf, type Tagged } from './bodies';
+import { cornerPieces } from './chamferCorners';
 import { hiddenLineDrawing } from './drawing';
 import { EdgeCache } from './edgeCache';
 import { FaceCache } from './faceCache';
 import { emptyMesh, extractMesh, joinMeshes } from './meshing';
 import { kernelMessage, scope, type OC } from './oc';
+import { cannotBe } from './resultCheck';
 import { boxBefore } from './sectionBox';
 import { writeStep } from './stepFile';
 import { boxOfShape, countSolids, edgesOf, facesOf, freeEdges, measureCurve, samples, ShapeMap, type RawEdge } from './topology';
@@ -21,6 +23,9 @@ interface State extends Tagged {
   edgeInfo?: EdgeInfo[];
   mesh?: Mesh;
 }
+
+/** What a step made, and the most volume its tools can have taken or added. */
+type Made = Tagged & { most?: number };
 
 /** States kept besides those of the job as it is: what undo, redo and stepping come back to. */
 const SPARE_STATES = 120;
@@ -65,7 +70,7 @@ export class OpenCascadeKernel implements SolidKernel {
       const made = this.make(from === null ? null : this.state(from), step);
       if (!made.ok) return made;
       const measure = this.measureShape(made.value.shape);
-      const wrong = from === null ? null : cannotBe(step, this.state(from).measure, measure);
+      const wrong = from === null ? null : cannotBe(step, this.state(from).measure, measure, made.value.most);
       if (wrong) {
         made.value.shape.delete();
         return wrong;
@@ -74,7 +79,7 @@ export class OpenCascadeKernel implements SolidKernel {
         made.value.shape.delete();
         return fail('nothing is left of the part', { expected: 'a cut that leaves material' });
       }
-      this.states.set(key, { ...made.value, measure });
+      this.states.set(key, { shape: made.value.shape, tags: made.value.tags, measure });
       return ok(measure);
     } catch (e) {
       this.brokenDown ||= e instanceof WebAssembly.RuntimeError || e instanceof RangeError;
@@ -82,7 +87,7 @@ export class OpenCascadeKernel implements SolidKernel {
     }
   }
 
-  private make(from: State | null, step: KernelStep): Result<Tagged> {
+  private make(from: State | null, step: KernelStep): Result<Made> {
     const { oc } = this;
     if (step.op === 'plate') return ok(plateOf(oc, step));
     if (step.op === 'edges') return from ? this.treatEdges(from, step) : fail('there is no part yet');
@@ -94,7 +99,10 @@ export class OpenCascadeKernel implements SolidKernel {
         if (rest.length === 0) return ok(first);
         return this.boolean('leave', first, rest);
       }
-      return this.boolean(step.op, from, tools);
+      // All tools of a step are copies of one, but for the grooves of a pointed cutter.
+      const most = step.body.body === 'vee' ? Infinity : this.measureShape(tools[0].shape).volume * tools.length;
+      const made = this.boolean(step.op, from, tools);
+      return made.ok ? ok({ ...made.value, most }) : made;
     } finally {
       if (from) for (const t of tools) t.shape.delete();
     }
@@ -128,28 +136,36 @@ export class OpenCascadeKernel implements SolidKernel {
       b.Build(own(new oc.Message_ProgressRange()));
       if (b.HasErrors()) return fail('the solid kernel could not join these shapes', { expected: 'other sizes or another place' });
       if (op === 'leave') b.SimplifyResult(true, true, 1e-6);
-      return ok(this.follow(b.Shape(), b as unknown as History, [base, ...tools], null));
+      const { valid, ...made } = this.follow(b.Shape(), b as unknown as History, [base, ...tools], null);
+      if (valid) return ok(made);
+      made.shape.delete();
+      return fail('what the solid kernel made of this is no sound solid', { expected: 'another size or place, a little larger or deeper' });
     });
   }
 
-  /** Carries the tags through an operation by its own record of what became of each face. */
-  private follow(shape: TopoDS_Shape, history: History, sources: Tagged[], fresh: FaceTag | null): Tagged {
+  /** Carries the tags through an operation by its own record of what became of each face, and looks whether the new ones are sound. */
+  private follow(shape: TopoDS_Shape, history: History, sources: Tagged[], fresh: FaceTag | null): Tagged & { valid: boolean } {
     const { oc } = this;
     return scope((own) => {
       const map = new ShapeMap<FaceTag | null>(oc);
+      const untouched = new ShapeMap<true>(oc);
       for (const source of sources) {
         const faces = facesOf(oc, source.shape);
         faces.forEach((f, i) => {
           own(f);
           if (history.IsDeleted(f)) return;
           const modified = own(history.Modified(f));
-          if (modified.IsEmpty()) map.set(f, source.tags[i]);
+          if (modified.IsEmpty()) {
+            map.set(f, source.tags[i]);
+            untouched.set(f, true);
+          }
           for (; !modified.IsEmpty(); modified.RemoveFirst()) map.set(own(modified.First()), source.tags[i]);
         });
       }
-      const result = facesOf(oc, shape);
-      const tags = result.map((f) => map.get(own(f)) ?? fresh);
-      return { shape, tags };
+      const result = facesOf(oc, shape).map((f) => own(f));
+      const tags = result.map((f) => map.get(f) ?? fresh);
+      const valid = result.every((f) => untouched.get(f) || own(new oc.BRepCheck_Analyzer(f, true, false, false)).IsValid());
+      return { shape, tags, valid };
     });
   }
 
@@ -178,11 +194,23 @@ export class OpenCascadeKernel implements SolidKernel {
           shape.delete();
           return this.doesNotFit(from, step, raw, faces);
         }
-        return ok(this.follow(shape, maker as unknown as History, [from], { row: step.row, role: step.treatment, instance: 0 }));
+        const tag: FaceTag = { row: step.row, role: step.treatment, instance: 0 };
+        const { shape: _, tags } = this.follow(shape, maker as unknown as History, [from], tag);
+        const made = { shape, tags };
+        return step.treatment === 'chamfer' ? this.pointedCorners(made, tag) : ok(made);
       });
     } finally {
       freeEdges(raw);
     }
+  }
+
+  /** Corners where three chamfers meet brought to a point, as a cutter leaves them. */
+  private pointedCorners(made: Tagged, tag: FaceTag): Result<Tagged> {
+    const pieces = cornerPieces(this.oc, made, this.cache, tag);
+    if (!pieces.length) return ok(made);
+    const joined = this.boolean('leave', made, pieces);
+    for (const p of [made, ...pieces]) p.shape.delete();
+    return joined;
   }
 
   /** Which edge a chamfer or round does not fit on, and the largest that does: found by trying that edge alone. Only when it has failed. */
@@ -398,15 +426,3 @@ const MOST_TRIED = 60;
 
 /** Relative precision asked of the volume of a solid with intricate edges. */
 const VOLUME_PRECISION = 1e-6;
-
-/** Slack of a volume against arithmetic, relative. */
-const VOLUME_SLACK = 1e-7;
-
-/** Why the result of a step cannot be right: a cut only takes, a leave only adds. Null when it can. */
-function cannotBe(step: KernelStep, before: StateMeasure, after: StateMeasure): Result<never> | null {
-  const slack = VOLUME_SLACK * before.volume + 1e-6;
-  const grown = after.volume - before.volume;
-  if (step.op === 'leave' && grown < -slack) return fail('joining this to the part took material away: the two meet along a line or a point, where no solid can be joined', { expected: 'a place where they overlap or share a face' });
-  if (step.op === 'cut' && grown > slack) return fail('this cut added material to the part: it meets it along a line or a face in a way that cannot be cut', { expected: 'another size or place, a little larger or deeper' });
-  return null;
-}

@@ -1,4 +1,4 @@
-import type { TopoDS_Shape } from 'replicad-opencascadejs';
+import type { TopoDS_Face, TopoDS_Shape } from 'replicad-opencascadejs';
 import { fromFrame, scale, v2, type Frame, type Vec3 } from '@/core/geometry/vec';
 import { directionAt } from '@/core/outline/meet';
 import { veeRuns } from '@/core/outline/vee';
@@ -55,18 +55,30 @@ function runSolid(oc: OC, frame: Frame, run: Segment[], closed: boolean, w: numb
     let shape: TopoDS_Shape;
     if (wedges.length === 1) shape = wedges[0].shape;
     else {
-      const sewing = own(new oc.BRepBuilderAPI_Sewing(1e-6, true, true, true, false));
-      wedges.forEach((q, i) => {
+      const skin = wedges.flatMap((q, i) => {
         const inside = [...(closed || i > 0 ? [q.start] : []), ...(closed || i < wedges.length - 1 ? [q.end] : [])];
-        for (const f of facesOf(oc, own(q.shape))) { own(f); if (!inside.some((x) => x.IsSame(f))) sewing.Add(f); }
+        return facesOf(oc, own(q.shape)).map((f) => own(f)).filter((f) => !inside.some((x) => x.IsSame(f)));
       });
-      sewing.Perform(own(new oc.Message_ProgressRange()));
-      const shell = own(oc.TopoDS.Shell(own(sewing.SewedShape())));
-      shape = outward(oc, own(new oc.BRepBuilderAPI_MakeSolid(shell)).Shape());
+      shape = sewn(oc, skin);
     }
     return { shape, roles: rolesOf(oc, shape, new ShapeMap<FaceRole>(oc), 'wall') };
   });
 }
+
+/** The solid that faces enclose. The caller frees it. */
+function sewn(oc: OC, faces: TopoDS_Face[]): TopoDS_Shape {
+  return scope((own) => {
+    const sewing = own(new oc.BRepBuilderAPI_Sewing(1e-6, true, true, true, false));
+    for (const f of faces) sewing.Add(f);
+    sewing.Perform(own(new oc.Message_ProgressRange()));
+    const shell = own(oc.TopoDS.Shell(own(sewing.SewedShape())));
+    return outward(oc, own(new oc.BRepBuilderAPI_MakeSolid(shell)).Shape());
+  });
+}
+
+/** The solid with these flat sides, each given by its corners. The caller frees it. */
+export const polyhedron = (oc: OC, sides: Vec3[][]): TopoDS_Shape =>
+  scope((own) => sewn(oc, sides.map((points) => own(polygonFace(oc, points)))));
 
 function lineWedge(oc: OC, frame: Frame, s: Extract<Segment, { kind: 'line' }>, w: number, d: number): Wedge {
   const u = directionAt(s, 0), side = v2(-u.y * w, u.x * w), a = s.from;
