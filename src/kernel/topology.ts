@@ -36,6 +36,15 @@ export function facesOf(oc: OC, shape: TopoDS_Shape): TopoDS_Face[] {
   });
 }
 
+/** Whether every shell of a shape is closed: no edge has material on one side only. */
+export function isClosed(oc: OC, shape: TopoDS_Shape): boolean {
+  return scope((own) => {
+    const ex = own(new oc.TopExp_Explorer(shape, oc.TopAbs_ShapeEnum.TopAbs_SHELL, oc.TopAbs_ShapeEnum.TopAbs_SHAPE));
+    for (; ex.More(); ex.Next()) if (!oc.BRep_Tool.IsClosed(own(ex.Current()))) return false;
+    return true;
+  });
+}
+
 export function countSolids(oc: OC, shape: TopoDS_Shape): number {
   return scope((own) => {
     let n = 0;

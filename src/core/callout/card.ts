@@ -38,6 +38,11 @@ export function readCard(text: string): ReadCard {
   const lines = text.replace(/^\uFEFF/, '').split(/\r\n|\n|\r/);
   if (lines.length > MAX_LINES) return { job, places, outlineLines, errors: [{ line: MAX_LINES + 1, column: 1, message: `more than ${MAX_LINES} lines`, expected: 'a shorter card' }] };
   const named = new Set(lines.slice(0, MAX_LINES).flatMap((l) => /^\s*LET\s+([A-Za-z_]\w*)/i.exec(l)?.[1].toLowerCase() ?? []));
+  for (const l of lines) {
+    const b = /^\s*#(\d{1,4})\s+(.+)$/.exec(withoutRemark(l));
+    const read = b && readBalloonLine(b[2], Number(b[1]), named);
+    if (read?.ok && read.balloon.thread !== undefined) named.add(`#${read.balloon.number}`);
+  }
   const names: RowNames = { idOf: (n) => `r${n}`, numberOf: (id) => id.slice(1) };
 
   lines.forEach((whole, i) => {
@@ -196,8 +201,9 @@ export function readBalloonLine(text: string, number: number, named: ReadonlySet
   }
 }
 
-/** Names a job's text may use where a number stands. */
-export const namedIn = (job: Pick<Job, 'names'>): ReadonlySet<string> => new Set(job.names.map((n) => n.name.toLowerCase()));
+/** Names a job's text may use: named values where a number stands, balloons that print a thread (`#9`) where a thread does. */
+export const namedIn = (job: Pick<Job, 'names' | 'balloons'>): ReadonlySet<string> =>
+  new Set([...job.names.map((n) => n.name.toLowerCase()), ...job.balloons.flatMap((b) => (b.thread === undefined ? [] : `#${b.number}`))]);
 
 /** Reads one line of an outline's block, as typed in its editor. */
 export function readOutlineLine(text: string, names: RowNames, named: ReadonlySet<string> = new Set()): { ok: true; item: OutlineItem } | { ok: false; error: CardError } {

@@ -25,7 +25,7 @@ export class Reader {
   pos = 0;
   /** Offset of each number, by its path in the row. */
   readonly marks = new Map<string, number>();
-  /** @param named values the job has given names to, in lower case: they may stand where a number may */
+  /** @param named values the job has given names to, in lower case, which may stand where a number may; and balloons that print a thread, as `#9` */
   constructor(readonly text: string, readonly named: ReadonlySet<string> = new Set()) {}
 
   skip(): void {

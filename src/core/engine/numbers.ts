@@ -3,7 +3,7 @@ import type { Job } from '../job/schema';
 import { balloonQuantity, drivingValue } from '../print/tolerance';
 import { setPath, type NumberField } from '../callout/grammar';
 import { rowNumbers, type RowBody } from '../rows';
-import { findThread } from '../tables';
+import { balloonsOfThread, threadMeant } from '../print/threads';
 import { fail, ok, type Problem, type Result } from '../result';
 
 /** A number of a row with what became of it. */
@@ -73,11 +73,14 @@ export function reportNumbers(body: RowBody, scope: NumberScope): NumberReport[]
   });
 }
 
-/** A row with every number text replaced by its value, mm and radians. */
-export function resolveBody(body: RowBody, numbers: NumberReport[]): Result<never> {
+/** A row with every number text replaced by its value, mm and radians, and its thread by its designation. */
+export function resolveBody(body: RowBody, numbers: NumberReport[], balloons: Job['balloons']): Result<never> {
   const bad = numbers.find((n) => n.problem);
   if (bad) return { ok: false, problems: [{ ...bad.problem!, message: `${bad.label.toLowerCase()}: ${bad.problem!.message}` }] };
+  const thread = 'thread' in body ? threadMeant(body.thread, balloons) : null;
+  if (thread && !thread.ok) return thread;
   const copy = JSON.parse(JSON.stringify(body));
+  if (thread) copy.thread = thread.value;
   for (const n of numbers) setPath(copy, n.path, n.value!.value);
   return ok(copy as never);
 }
@@ -94,11 +97,10 @@ export function deriveSources(body: RowBody, numbers: NumberReport[], job: Pick<
   const count = numbers.find((n) => n.path === 'count');
   if (!count?.value || count.value.source !== 'unsourced') return numbers;
   const cited = new Set(numbers.flatMap((n) => n.value?.cites ?? []));
-  const mine = body.kind === 'cutTapped' ? findThread(body.thread) : null;
+  const thread = new Set('thread' in body ? balloonsOfThread(body.thread, job.balloons) : []);
   const from = job.balloons.find((b) => {
     if (b.count === undefined || b.kind === 'count') return false;
-    const theirs = mine && b.thread ? findThread(b.thread) : null;
-    if (!cited.has(b.number) && !(theirs && mine && Math.abs(theirs.major - mine.major) < 1e-9 && Math.abs(theirs.pitch - mine.pitch) < 1e-9)) return false;
+    if (!cited.has(b.number) && !thread.has(b)) return false;
     const v = evaluateNumber(b.count, 'count', scope);
     return v.ok && v.value.value === count.value!.value;
   });

@@ -35,7 +35,7 @@ export function prepare(job: Job): Prepared {
     const drawn = 'outline' in row.body;
     if (!m || m.scopeKey !== scopeKey || (drawn && m.outlines !== job.outlines)) {
       const numbers = deriveSources(row.body, reportNumbers(row.body, scope), job, scope);
-      const resolved = resolveBody(row.body, numbers);
+      const resolved = resolveBody(row.body, numbers, job.balloons);
       const recipe = resolved.ok ? kindOf(row.body).recipe(resolved.value, row.body as never, source) : resolved;
       m = { scopeKey, outlines: job.outlines, numbers, resolved: resolved.ok ? resolved.value : null, recipe: recipe.ok ? recipe.value : null, problem: recipe.ok ? null : recipe.problems[0] };
       memo.set(row.body, m);

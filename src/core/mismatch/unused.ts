@@ -6,6 +6,7 @@ import type { Box } from '../geometry/vec';
 import type { Job } from '../job/schema';
 import { rowNames } from '../job/names';
 import { lengthText } from '../number';
+import { balloonsOfThread } from '../print/threads';
 import { freshRowId } from './ids';
 import type { Slip } from './slip';
 
@@ -19,12 +20,12 @@ const PLACES = [[0, 0], [0.3, 0.3], [-0.3, 0.3], [0.3, -0.3], [-0.3, -0.3]];
  */
 export function unusedSlips(job: Job, prepared: Prepared, box: Box): Slip[] {
   const used = new Set(prepared.rows.flatMap((r) => [...r.numbers, ...r.outlineNumbers]).flatMap((n) => n.value?.cites ?? []));
-  const threads = new Set(prepared.rows.map((r) => ('thread' in r.row.body ? r.row.body.thread : '')));
+  const threaded = new Set(prepared.rows.flatMap((r) => ('thread' in r.row.body ? balloonsOfThread(r.row.body.thread, job.balloons) : [])));
   const smaller = Math.min(box.max.x - box.min.x, box.max.y - box.min.y);
   const [mx, my] = [(box.min.x + box.max.x) / 2, (box.min.y + box.max.y) / 2];
   const len = (mm: number) => lengthText(mm, job.unit);
   return job.balloons.flatMap((b): Slip[] => {
-    if (used.has(b.number) || b.reference || (b.kind !== 'diameter' && b.kind !== 'thread') || (b.thread !== undefined && threads.has(b.thread))) return [];
+    if (used.has(b.number) || b.reference || (b.kind !== 'diameter' && b.kind !== 'thread') || threaded.has(b)) return [];
     const count = b.count === undefined ? 1 : valueOf(b.count, 'count', prepared.scope);
     const n = typeof count === 'number' ? count : count.ok ? count.value.value : 1;
     const hole = b.kind === 'thread' ? b.thread! : `⌀#${b.number}`;

@@ -2,7 +2,7 @@ import type { SolvedRow } from '../engine/solve';
 import type { Balloon, Job } from '../job/schema';
 import { valueOf } from '../engine/numbers';
 import type { NumberScope, NumberText } from '../number';
-import { findThread } from '../tables';
+import { balloonsOfThread } from './threads';
 
 /** Number texts a balloon itself is made of. */
 export const textsOf = (b: Balloon): NumberText[] =>
@@ -15,13 +15,7 @@ export function citations(job: Job, rows: SolvedRow[], scope: NumberScope): Map<
   for (const r of rows) {
     if (r.state === 'off') continue;
     for (const n of [...r.numbers, ...r.outlineNumbers]) for (const cited of n.value?.cites ?? []) put(cited, r);
-    if (r.row.body.kind === 'cutTapped') {
-      const mine = findThread(r.row.body.thread);
-      for (const b of job.balloons) {
-        const theirs = b.kind === 'thread' && b.thread ? findThread(b.thread) : null;
-        if (mine && theirs && mine.system === theirs.system && Math.abs(mine.major - theirs.major) < 1e-9 && Math.abs(mine.pitch - theirs.pitch) < 1e-9) put(b.number, r);
-      }
-    }
+    if ('thread' in r.row.body) for (const b of balloonsOfThread(r.row.body.thread, job.balloons)) put(b.number, r);
   }
   // A balloon made from another passes on what it drives.
   for (let changed = true; changed; ) {

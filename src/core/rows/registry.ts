@@ -2,7 +2,6 @@ import { z } from 'zod';
 import { CalloutError, Reader } from '../callout/reader';
 import { numbersOf, readCallout, writeCallout, type Draft, type NumberField, type RowNames } from '../callout/grammar';
 import type { NumberText } from '../number';
-import { readThread } from '../tables';
 import { cutBoreGroove, type CutBoreGroove } from './cutBoreGroove';
 import { cutBreak, type CutBreak } from './cutBreak';
 import { cutChamfer, type CutChamfer } from './cutChamfer';
@@ -12,7 +11,7 @@ import { cutPocket, type CutPocket } from './cutPocket';
 import { cutRingGroove, type CutRingGroove } from './cutRingGroove';
 import { cutRound, type CutRound } from './cutRound';
 import { cutStep, type CutStep } from './cutStep';
-import { cutTapped, type CutTapped } from './cutTapped';
+import { cutTapped, threadAt, type CutTapped } from './cutTapped';
 import { cutOutline, type CutOutline } from './cutOutline';
 import { cutTurned, type CutTurned } from './cutTurned';
 import { cutEngrave, type CutEngrave } from './cutEngrave';
@@ -49,15 +48,11 @@ function startsAt(kind: RowKind<RowBody>, r: Reader, afterCount: number): boolea
   const starts =
     kind.kind === 'cutOutline' ? r.take('POCKET') && (r.skip(), r.text[r.pos] === '"')
     : kind.kind === 'cutPocket' ? r.sees('POCKET')
-    : kind.kind === 'cutTapped' ? startsThread(r)
+    : kind.kind === 'cutTapped' ? threadAt(r) !== null
     : kind.kind === 'cutHoles' ? r.sees('⌀') || r.seesNumber()
     : kind.callout.head.starts(r);
   r.pos = save;
   return starts;
-}
-function startsThread(r: Reader): boolean {
-  r.skip();
-  return readThread(r.text.slice(r.pos)) !== null;
 }
 
 /** Offset after a count such as `6X`, or the reading point when there is none. */

@@ -1,7 +1,8 @@
 'use client';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { namedIn, readRowLine } from '@/core/callout';
-import { rowNames, type Row } from '@/core/job';
+import { rowNames, type Balloon, type Row } from '@/core/job';
+import { threadMeant } from '@/core/print/threads';
 import { kindOf, rowKinds } from '@/core/rows';
 import { showLength } from '@/core/number';
 import { numberScope, reportNumbers } from '@/core/engine/numbers';
@@ -75,7 +76,7 @@ export function CalloutLine() {
         {!typed ? <Starters put={(t) => { setText(t); input.current?.focus(); }} unit={job.unit} first={job.rows.length === 0} />
           : error ? <span className={unfinished ? undefined : 'red'}>{unfinished ? `next: ${error.expected.toLowerCase()}` : `${error.message}; expected: ${error.expected}`}</span>
           : badNumber ? <span className="red">{badNumber.label.toLowerCase()}: {badNumber.problem!.message}{badNumber.problem!.expected ? `; expected: ${badNumber.problem!.expected}` : ''}. Enter puts it on the card all the same</span>
-          : <>{says(row!, numbers, job.unit)}; Enter puts it {at >= job.rows.length ? 'last' : `after row ${at}`}</>}
+          : <>{says(row!, numbers, job.unit, job.balloons)}; Enter puts it {at >= job.rows.length ? 'last' : `after row ${at}`}</>}
       </em>
     </form>
   );
@@ -84,8 +85,9 @@ export function CalloutLine() {
 const short = (expected: string) => expected.split(', ').slice(0, 4).join(' … ');
 
 /** What was read, in words, with the table's drill where there is one. */
-function says(row: Row, numbers: ReturnType<typeof reportNumbers>, unit: 'in' | 'mm'): string {
-  const thread = 'thread' in row.body ? findThread(row.body.thread) : null;
+function says(row: Row, numbers: ReturnType<typeof reportNumbers>, unit: 'in' | 'mm', balloons: readonly Balloon[]): string {
+  const meant = 'thread' in row.body ? threadMeant(row.body.thread, balloons) : null;
+  const thread = meant?.ok ? findThread(meant.value) : null;
   const unsaid = kindOf(row.body).unsaid?.(row.body);
   const size = numbers.filter((n) => n.quantity === 'length').slice(0, 3).map((n) => `${n.label.toLowerCase()} ${showLength(n.value!.value, unit)}`).join(', ');
   return `${kindOf(row.body).label}${thread?.size ? `, drill ${thread.size.drillName} ⌀${showLength(thread.size.tapDrill, thread.system === 'metric' ? 'mm' : 'in')}` : ''}${size ? `: ${size}` : ''}${unsaid ? `, with a ${unsaid}` : ''}`;

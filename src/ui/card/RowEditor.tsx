@@ -33,7 +33,7 @@ export function RowEditor({ row, number, duplicate, remove, move }: Props) {
         return <NumberBox key={f.path} job={job} label={f.label} value={n?.text} quantity={n?.quantity ?? guess(f.path)} optional={f.optional} commit={setNumber(f.path)} autoFocus={i === 0} />;
       }
       case 'choice': return <ChoiceBox key={f.path} label={f.label} value={chosen(row.body, f.path)} options={f.options} choose={(o) => setBody(o.set)} />;
-      case 'thread': return <ThreadBox key={f.path} value={String(getPath(row.body, f.path))} commit={(v) => setBody({ [f.path]: v })} />;
+      case 'thread': return <ThreadBox key={f.path} value={String(getPath(row.body, f.path))} commit={(v) => setBody({ [f.path]: v })} balloons={job.balloons} />;
       case 'outline': return <OutlineBox key={f.path} label={f.label} value={String(getPath(row.body, f.path))} choose={(v) => setBody({ [f.path]: v })} />;
       case 'place': return <PlaceEditor key="place" job={job} body={row.body} setBody={setBody} />;
       case 'pattern': return <PatternEditor key="pattern" job={job} body={row.body} setBody={setBody} setNumber={setNumber} />;

@@ -1,11 +1,13 @@
 'use client';
 import { useState } from 'react';
-import { rowNames, type Job, type Row } from '@/core/job';
+import { rowNames, type Balloon, type Job, type Row } from '@/core/job';
+import { threadMeant } from '@/core/print/threads';
 import { kindOf, type EdgeChoice, type Pattern, type PlaneRef, type RowBody } from '@/core/rows';
 import { toNumberText, type NumberText } from '@/core/number';
 import { findThread, readThread } from '@/core/tables';
 import { writeRow } from '@/core/callout';
 import { NumberBox } from '../common/NumberBox';
+import { PlaneAxes } from './PlaneAxes';
 import css from './Card.module.css';
 import box from '../common/NumberBox.module.css';
 
@@ -23,18 +25,21 @@ export function ChoiceBox<T extends { value: string; label: string }>({ label, v
 }
 
 /** A thread by its designation; the table's drill stands under it. */
-export function ThreadBox({ value, commit }: { value: string; commit: (v: string) => void }) {
+export function ThreadBox({ value, commit, balloons }: { value: string; commit: (v: string) => void; balloons: readonly Balloon[] }) {
   const [draft, setDraft] = useState<string | null>(null);
   const shown = draft ?? value;
-  const read = readThread(shown.trim());
-  const whole = read && read.length === shown.trim().length ? read.designation : null;
-  const t = whole ? findThread(whole) : null;
+  const typed = shown.trim();
+  const meant = threadMeant(typed, balloons);
+  const cites = meant.ok && meant.value !== typed;
+  const read = meant.ok ? readThread(meant.value) : null;
+  const t = read && (cites || read.length === typed.length) ? findThread(read.designation) : null;
+  const whole = t ? (cites ? typed : read!.designation) : null;
   return (
     <div className={box.field}>
       <label>Thread
         <div className={`${box.box} ${t ? '' : box.question}`}><input value={shown} spellCheck={false} maxLength={40} onChange={(e) => setDraft(e.target.value)} onBlur={() => { if (draft !== null && whole && whole !== value) commit(whole); if (whole || draft === null) setDraft(null); }} onKeyDown={(e) => { if (e.key === 'Enter') e.currentTarget.blur(); }} /></div>
       </label>
-      <small className={t ? undefined : 'red'}>{t?.size ? `drill ${t.size.drillName}` : t ? 'no table drill' : `as 10-32 UNF-2B or M5`}</small>
+      <small className={t ? undefined : 'red'}>{!meant.ok ? meant.problems[0].message : t?.size ? `drill ${t.size.drillName}` : t ? 'no table drill' : `as 10-32 UNF-2B or M5`}</small>
     </div>
   );
 }
@@ -124,6 +129,7 @@ export function PlaneEditor({ job, row, number, setBody, setNumber }: { job: Job
     <>
       <ChoiceBox label="On plane" value={value} options={options} choose={(o) => choose(o.value)} />
       <NumberBox job={job} label="Start below" value={plane.start} quantity="offset" optional={row.body.kind !== 'cutBoreGroove'} commit={setNumber('plane.start')} />
+      <PlaneAxes rowId={row.id} plane={plane} />
     </>
   );
 }

@@ -33,7 +33,7 @@ export function PathsCard() {
         {plans.map((p) => (
           <div key={p.rowId} className={`${css.plan} ${selected === p.rowId ? css.on : ''}`} onClick={() => set({ selected: selected === p.rowId ? null : p.rowId })} data-path={p.kind}>
             <span className="num">{p.row}</span>
-            <span>{p.kind === 'drill' ? `drill ${p.points.length} × ${len(p.depth)} deep` : p.kind === 'face' ? `face, down to ${len(p.depth)} below its plane, ${p.levels.length} level${p.levels.length === 1 ? '' : 's'}` : `${p.kind}, ${len(p.depth)} deep, ${p.levels.length} level${p.levels.length === 1 ? '' : 's'}`}
+            <span>{p.kind === 'drill' ? `drill ${p.points.length} × ${len(p.depth)} deep` : p.kind === 'face' ? `face, ${p.depth < 1e-6 ? 'the stock over its plane' : `${len(p.depth)} below its plane`}, ${p.levels.length} level${p.levels.length === 1 ? '' : 's'}` : `${p.kind}, ${len(p.depth)} deep, ${p.levels.length} level${p.levels.length === 1 ? '' : 's'}`}
               {p.problem && <em className="red">{p.problem}</em>}
               {p.unplanned.length > 0 && <em className="red">not planned: {p.unplanned.join(', ')}</em>}
               {p.rest.area > 1e-9 && <em className="red">rest: {area(p.rest.area)} a slice, {volume(p.rest.area * p.depth)} in {p.rest.loops.length} corner{p.rest.loops.length === 1 ? '' : 's'}</em>}

@@ -52,7 +52,7 @@ export function BalloonRow({ balloon: b, index, open, toggle }: { balloon: Ballo
         <div className={css.editor}>
           <div className={fieldsClass}>
             <ChoiceBox label="Kind" value={b.kind} options={balloonKinds.map((k) => ({ value: k, label: k }))} choose={(o) => setKind(o.value)} />
-            {b.kind === 'thread' ? <ThreadBox value={b.thread ?? ''} commit={(v) => findThread(v) && put({ thread: v })} />
+            {b.kind === 'thread' ? <ThreadBox balloons={[]} value={b.thread ?? ''} commit={(v) => findThread(v) && put({ thread: v })} />
               : b.kind !== 'count' && t.kind !== 'limits' && <NumberBox printed job={{ ...job, balloons: job.balloons.filter((x) => x.number !== b.number) }} label="As printed" value={b.value} quantity={quantity} commit={(t) => put({ value: t ?? q })} />}
             {b.kind === 'chamfer' && <NumberBox printed job={job} label="Angle" value={b.angle} quantity="angle" commit={(t) => put({ angle: t ?? toNumberText('45') })} />}
             <NumberBox printed job={job} label="Count" value={b.count} quantity="count" optional={b.kind !== 'count'} commit={(t) => put({ count: t })} />

@@ -102,7 +102,7 @@ export class Dimensions {
   /** Surfaces of any row that move when some numbers of one row come out otherwise. */
   private movedBy(r: SolvedRow, changed: NumberReport[]): Set<string> {
     const numbers = r.numbers.map((n) => changed.find((m) => m.path === n.path) ?? n);
-    const resolved = resolveBody(r.row.body, numbers);
+    const resolved = resolveBody(r.row.body, numbers, this.job.balloons);
     const recipe = resolved.ok ? kindOf(r.row.body).recipe(resolved.value, r.row.body as never, this.source(this.solvedOutlines)) : resolved;
     if (!recipe.ok) return new Set();
     return new Set([...movedModel(this.model, new Map([[r.row.id, recipe.value]]))].flatMap(([id, s]) => (differs(s.shape, this.model.surfaces.get(id)?.shape) ? [id] : [])));
@@ -196,7 +196,7 @@ export class Dimensions {
     const drawn = rows.some((r) => r.outlineNumbers.length > 0);
     const source = this.source(drawn ? evaluateOutlines(this.job.outlines, scope, this.solved.shapes) : this.solvedOutlines);
     return new Map(rows.map((r) => {
-      const resolved = resolveBody(r.row.body, reportNumbers(r.row.body, scope));
+      const resolved = resolveBody(r.row.body, reportNumbers(r.row.body, scope), this.job.balloons);
       const recipe = resolved.ok ? kindOf(r.row.body).recipe(resolved.value, r.row.body as never, source) : resolved;
       return [r.row.id, recipe.ok ? recipe.value : null];
     }));

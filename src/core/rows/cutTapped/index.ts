@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { sequence, type Clause, type Part } from '../../callout/grammar';
+import type { Reader } from '../../callout/reader';
 import { inCallout, numberText } from '../../number';
 import { fail, ok, type Result } from '../../result';
 import { findThread, readThread, type Thread } from '../../tables';
@@ -14,12 +15,19 @@ const schema = z.strictObject({
 });
 export type CutTapped = z.infer<typeof schema>;
 
+/** A thread at the reading point, or the balloon that prints one (`#9`). */
+export function threadAt(r: Reader): { designation: string; length: number } | null {
+  r.skip();
+  const cited = /^#\d{1,4}(?![\d.*/+-])/.exec(r.text.slice(r.pos));
+  if (cited) return r.named.has(cited[0]) ? { designation: cited[0], length: cited[0].length } : null;
+  return readThread(r.text.slice(r.pos));
+}
+
 const threadPart: Part = {
   expected: 'a thread such as 10-32 UNF-2B or M5',
-  starts: (r) => { r.skip(); return readThread(r.text.slice(r.pos)) !== null; },
+  starts: (r) => threadAt(r) !== null,
   read(r, row) {
-    r.skip();
-    const t = readThread(r.text.slice(r.pos));
+    const t = threadAt(r);
     if (!t) return r.fail(this.expected);
     r.marks.set('thread', r.pos);
     r.pos += t.length;

@@ -1,0 +1,32 @@
+import type { Balloon } from '../job/schema';
+import { fail, ok, type Result } from '../result';
+import { findThread, type Thread } from '../tables';
+
+/** The balloon a thread is taken from by its number (`#9`), or null where the thread itself is written. */
+const citedIn = (thread: string): number | null => {
+  const number = /^#(\d{1,4})$/.exec(thread);
+  return number ? Number(number[1]) : null;
+};
+
+/** The designation a row's thread stands for: its own, or that of the balloon it cites. */
+export function threadMeant(thread: string, balloons: readonly Balloon[]): Result<string> {
+  const cited = citedIn(thread);
+  if (cited === null) return ok(thread);
+  const b = balloons.find((o) => o.number === cited);
+  if (!b) return fail(`there is no balloon #${cited}`, { path: 'thread', expected: 'a thread such as 8-32 UNC-2B or M5' });
+  return b.thread === undefined ? fail(`#${cited} is no thread`, { path: 'thread', expected: 'a balloon with a thread' }) : ok(b.thread);
+}
+
+const same = (a: Thread, b: Thread): boolean =>
+  a.system === b.system && Math.abs(a.major - b.major) < 1e-9 && Math.abs(a.pitch - b.pitch) < 1e-9;
+
+/** Balloons that print the thread of a row: the one it cites, or every one that says the same thread. */
+export function balloonsOfThread(thread: string, balloons: readonly Balloon[]): Balloon[] {
+  const cited = citedIn(thread);
+  if (cited !== null) return balloons.filter((b) => b.number === cited && b.thread !== undefined);
+  const mine = findThread(thread);
+  return balloons.filter((b) => {
+    const theirs = mine && b.thread !== undefined ? findThread(b.thread) : null;
+    return mine !== null && theirs !== null && same(mine, theirs);
+  });
+}
