@@ -68,8 +68,8 @@ const door = {
       throw e;
     }
   },
-  /** Looks for the single slip behind each check value that is off; null when it was stopped or a newer edit came. */
-  async explain(job: Job, turn: number, progress: (done: number, of: number) => void): Promise<Mismatch[] | null> {
+  /** Looks for the slip behind each check value that is off, telling what it has as it goes; null when it was stopped or a newer edit came. */
+  async explain(job: Job, turn: number, progress: (done: number, of: number) => void, found: (sofar: Mismatch[]) => void): Promise<Mismatch[] | null> {
     newest = Math.max(newest, turn);
     const k = await load();
     const patience = {
@@ -81,7 +81,7 @@ const door = {
       cancelled: () => turn < newest || stopped >= turn,
     };
     try {
-      return await explain(job, await evaluate(job, k, { patience }), k, { patience, progress });
+      return await explain(job, await evaluate(job, k, { patience }), k, { patience, progress, found });
     } catch (e) {
       if (e instanceof Superseded) return null;
       throw e;

@@ -125,3 +125,36 @@ describe('outlines', () => {
     expect(balloon.list.slice(0, 2)).toContainEqual(expect.objectContaining({ balloon: 1, from: '80', to: '86' }));
   });
 });
+
+describe('answers as they come', () => {
+  it('the first before the last number was looked at, and the last list is the whole', async () => {
+    const right = await evaluateJob(jobOf(disc()));
+    const wrong = disc().replace('X 16', 'X 8');
+    const job = jobOf(`${wrong}\nCHECK VOLUME ${right.part!.volume.toFixed(2)}`);
+    const steps: string[] = [];
+    const told: number[] = [];
+    const whole = await explain(job, await evaluateJob(job), await kernel(), {
+      progress: () => steps.push('looked'),
+      found: (sofar) => {
+        told.push(steps.length);
+        steps.push(sofar[0].explanations[0].field);
+      },
+    });
+    expect(whole[0].explanations[0]).toMatchObject({ kind: 'half-for-whole', row: 1, field: 'height', to: '16', agrees: true });
+    expect(told[0]).toBeLessThan(steps.length / 3);
+    expect(steps[told[0]]).toBe('height');
+  });
+  it('finds a height that lets other rows cut through, which no small change forecasts', async () => {
+    const part = (h: string) => mm('MATERIAL "steel 1018"', `LEAVE ROUND ⌀80 X ${h}`, 'CUT POCKET ⌀60 DEEP 11 ON BOTTOM', 'CUT ⌀20 THRU', 'CUT 6X ⌀6 THRU CBORE ⌀10 DEEP 3 ON BC 70');
+    const { list } = await find(part('16'), part('8'), (v) => `CHECK VOLUME ${v.volume.toFixed(2)}`);
+    expect(list[0]).toMatchObject({ kind: 'half-for-whole', field: 'height', to: '16', agrees: true });
+  });
+  it('leaves engraving out of what it computes and still tells the figure to its last digit', async () => {
+    const part = (h: string) =>
+      mm('MATERIAL "steel 1018"', 'OUTLINE "mark"', 'START -10,0', 'LINE TO X 10', 'END', `LEAVE BLOCK 40 X 20 X ${h}`, 'CUT ENGRAVE "mark" V 60 DEEP .2');
+    const { list } = await find(part('10'), part('5'), (v) => `CHECK VOLUME ${v.volume.toFixed(3)}`);
+    const height = list.find((x) => x.field === 'height' && x.to === '10')!;
+    expect(height.agrees).toBe(true);
+    expect(Math.abs(height.residual)).toBeLessThan(1e-3);
+  });
+});

@@ -46,7 +46,7 @@ export function cancelEngine(): void {
 }
 
 /** Starts the mismatch finder on the job as it is; a change of the job gives it up. */
-export function explainNow(job: Job, progress: (done: number, of: number) => void): { found: Promise<Mismatch[] | null>; stop: () => void } {
+export function explainNow(job: Job, progress: (done: number, of: number) => void, sofar: (list: Mismatch[]) => void): { found: Promise<Mismatch[] | null>; stop: () => void } {
   const mine = turn;
-  return { found: engine().explain(JSON.parse(JSON.stringify(job)), mine, Comlink.proxy(progress)), stop: () => void engine().stopExplaining(mine) };
+  return { found: engine().explain(JSON.parse(JSON.stringify(job)), mine, Comlink.proxy(progress), Comlink.proxy(sofar)), stop: () => void engine().stopExplaining(mine) };
 }

@@ -30,10 +30,14 @@ export function MismatchFinder() {
   const look = () => {
     setProblem('');
     setProgress({ done: 0, of: 1 });
-    const run = explainNow(job, (done, of) => setProgress({ done, of }));
+    setFound(null);
+    const run = explainNow(job, (done, of) => setProgress({ done, of }), (list) => running.current === run && setFound({ job, list }));
     running.current = run;
     run.found.then(
-      (list) => { setProgress(null); if (list) setFound({ job, list }); },
+      (list) => {
+        setProgress(null);
+        if (list) setFound({ job, list });
+      },
       (e) => { setProgress(null); setProblem(e instanceof Error ? e.message : 'the engine stopped'); },
     );
   };
@@ -59,12 +63,12 @@ export function MismatchFinder() {
       {found && !stale && !trial && found.list.map((m) => (
         <div key={m.index} data-mismatch={m.check.kind}>
           <p className={css.missed}>{checkName(m.check)}: {checkFigure(m.check, m.check.expected, job)} printed, {checkFigure(m.check, m.check.actual, job)} in the model</p>
-          {m.explanations.length === 0 && <p className="soft" style={{ margin: 0 }}>No slip explains it: {m.tried.readings} readings of {m.tried.numbers} numbers, {m.tried.rows} rows and counts and {m.tried.pairs} pairs were tried. The print may err.</p>}
+          {m.explanations.length === 0 && !progress && <p className="soft" style={{ margin: 0 }}>No slip explains it: {m.tried.readings} readings of {m.tried.numbers} numbers, {m.tried.rows} rows and counts and {m.tried.pairs} pairs were tried. The print may err.</p>}
           {m.explanations.map((x) => (
             <div key={x.rank} className={css.slip} data-rank={x.rank} data-agrees={x.agrees}>
               <b>{x.rank}</b>
               <span>{x.second && <b>two slips: </b>}<Slip job={job} x={x} />{x.second && <>; and <Slip job={job} x={x.second} /></>}<small>{x.agrees ? 'gives' : 'comes near:'} {checkFigure(m.check, x.value, job)}{x.alsoMends ? `; mends ${x.alsoMends} other${x.alsoMends > 1 ? 's' : ''} too` : ''}</small></span>
-              <button className="btn small" onClick={() => attempt(x)} aria-label={`try slip ${x.rank}`}>try</button>
+              <button className="btn small" disabled={progress !== null} onClick={() => attempt(x)} aria-label={`try slip ${x.rank}`}>try</button>
             </div>
           ))}
         </div>
