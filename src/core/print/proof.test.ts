@@ -58,6 +58,13 @@ describe('a balloon is proved by its own dimension or not at all', () => {
     expect(await states(card('(35-#1-3)'))).toMatchObject({ 1: 'off' });
   });
 
+  it('a pitch whose hole is gone by nothing else that answers to it, and by nothing that happens to agree', async () => {
+    const card = (pocket: string) => mm('#1 25', 'LEAVE BLOCK 60 X 40 X 20', 'CUT ⌀6 THRU LINE 2 BY #1 AT -12.5,0', `CUT POCKET 20 X 20 R2 THRU AT ${pocket},0`);
+    // The pocket's middle lies 25.02 from the hole that is left: a figure inside the tolerance, and not the pitch.
+    for (const x of ['-15', '-12.52']) expect([x, (await states(card(x)))[1]]).toEqual([x, 'drives']);
+    expect(await states(mm('#1 25', 'LEAVE BLOCK 60 X 40 X 20', 'CUT ⌀6 THRU LINE 2 BY #1 AT -12.5,0'))).toMatchObject({ 1: 'proved' });
+  });
+
   it('the middle of a size that is there, and no half of anything else', async () => {
     expect(await states(mm('#1 80', '#2 60', 'LEAVE BLOCK #1 X #2 X 20 CORNER', 'CUT ⌀10 THRU AT #1/2,#2/2'))).toEqual({ 1: 'proved', 2: 'proved' });
     expect(await states(mm('#1 30', 'LEAVE BLOCK 80 X 60 X 20', 'CUT 2X ⌀10 THRU AT -#1/2,5 #1,-5'))).toEqual({ 1: 'drives' });

@@ -7,6 +7,7 @@ import { INCH } from '../../number';
 import { ok, fail } from '../../result';
 import { evaluateOutlines, type EvaluatedOutline } from '../../outline/evaluateOutline';
 import { kindOf, type Recipe } from '../../rows';
+import { drivingValue } from '../tolerance';
 import { edgeDimensions, type NumberSlope } from './edgeDimensions';
 import { circleThrough, waysOfOne, waysOfTwo, type Family } from './measure';
 import { modelOf, movedModel, type PartModel } from './model';
@@ -41,6 +42,8 @@ interface Measure { family: Dimension['family']; words: string; ids: string[]; o
 /** How far a balloon is moved to see what answers: mm, or radians. Small against any dimension, large against the solver's arithmetic. */
 const STEP = { length: 1e-4, angle: 2e-5 };
 const MOST_COPIES = 16;
+/** Figures of the model that are the same, mm or radians. */
+const SAME = 1e-6;
 const zero: Surface[] = (['X', 'Y', 'Z'] as const).map((k) => ({ id: `zero/${k}`, row: '', instance: 0, role: 'start', shape: { is: 'plane', normal: { x: Number(k === 'X'), y: Number(k === 'Y'), z: Number(k === 'Z') }, offset: 0 } }));
 
 /**
@@ -53,6 +56,7 @@ export class Dimensions {
   private readonly solid: Solid;
   private readonly real = new Map<string, { shape: Shape; whole: boolean } | null>();
   private readonly moved = new Map<number, { shapes: Map<string, Shape>; step: number } | null>();
+  private readonly inModel = new Map<number, boolean>();
   private readonly usable: Surface[];
   private readonly solvedOutlines: Map<string, EvaluatedOutline>;
 
@@ -118,8 +122,57 @@ export class Dimensions {
     const value = m.of((id) => this.standing(id)!.shape);
     if (value === null) return [];
     const of = m.ids.filter((id) => !id.startsWith('zero/')).map((id) => { const s = this.model.surfaces.get(id)!; return { id, row: s.row, instance: s.instance, whole: this.standing(id)!.whole }; });
+    if (!this.isMeant(m, now, balloon)) return [];
     const centred = m.ids.some((id) => { const s = this.model.surfaces.get(id); return s !== undefined && (s.role === 'middle' || s.shape.is !== 'plane'); }) && m.ids.length > 1;
     return [{ value, family: m.family, words: m.words, rows: [...new Set(of.map((o) => o.row))], rowWords: this.rowWords(of.map((o) => o.row), m.ids.some((id) => id.startsWith('zero/'))), of, centred, slope, ...lazily(() => this.alone(m, balloon, now)) }];
+  }
+
+  /**
+   * Whether a measure is meant by a balloon and does not only answer to it. Between faces of the rows made from it, it is. To a face of another row,
+   * or from the job's zero, it is when the model has just that figure there, or that face stands where one of its own has gone;
+   * and where the model has that figure nowhere, the number is used wrongly and all that answers may tell.
+   */
+  private isMeant(m: Measure, now: number, balloon: Balloon): boolean {
+    const own = this.rowsOf(balloon);
+    const others = m.ids.filter((id) => !own.has(this.model.surfaces.get(id)?.row ?? ''));
+    if (!others.length || m.family === 'depth' || this.isDriven(now, balloon) || !this.standsInModel(balloon)) return true;
+    return others.every((id) => this.replacesOwn(this.model.surfaces.get(id), own));
+  }
+
+  private rowsOf = (balloon: Balloon) => new Set((this.citing.get(balloon.number) ?? []).map((r) => r.row.id));
+  private isDriven(figure: number, balloon: Balloon): boolean {
+    const driven = drivingValue(balloon, this.job, numberScope(this.job));
+    return driven.ok && Math.abs(figure - driven.value) < SAME;
+  }
+
+  /** Whether the rows made from a balloon have its figure somewhere in the model, on the solid or cut away since. */
+  private standsInModel(balloon: Balloon): boolean {
+    const known = this.inModel.get(balloon.number);
+    if (known !== undefined) return known;
+    const move = this.move(balloon)!;
+    const own = this.rowsOf(balloon);
+    const mine = [...this.model.surfaces.values()].filter((s) => own.has(s.row) && s.instance < MOST_COPIES);
+    const ways = mine.filter((s) => move.shapes.has(s.id)).flatMap((s) => [
+      ...waysOfOne(s.shape).map((w): Measure => ({ ...w, ids: [s.id], of: (get) => w.of(get(s.id), get(s.id)) })),
+      ...[...mine, ...zero].filter((t) => t !== s).flatMap((t) => waysOfTwo(s.shape, t.shape).map((w): Measure => ({ ...w, ids: [s.id, t.id], of: (get) => w.of(get(s.id), get(t.id)) }))),
+    ]);
+    const found = ways.some((m) => {
+      const now = m.of((id) => this.shape(id));
+      if (now === null || !this.isDriven(now, balloon)) return false;
+      const then = m.of((id) => move.shapes.get(id) ?? this.shape(id));
+      return then !== null && Math.abs((then - now) / move.step - 1) < 2e-3;
+    });
+    this.inModel.set(balloon.number, found);
+    return found;
+  }
+
+  /** Whether a flat looks the way a flat of these rows looked that is no longer there. */
+  private replacesOwn(s: Surface | undefined, own: Set<string>): boolean {
+    const shape = s?.shape;
+    if (shape?.is !== 'plane') return false;
+    return [...this.model.surfaces.values()].some(
+      (o) => own.has(o.row) && o.shape.is === 'plane' && dot(o.shape.normal, shape.normal) > 1 - 1e-9 && this.standing(o.id) === null,
+    );
   }
 
   private rowWords(ids: string[], fromZero: boolean): string {
