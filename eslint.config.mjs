@@ -1,34 +1,88 @@
-import boundaries from 'eslint-plugin-boundaries';
-import tseslint from 'typescript-eslint';
+import boundaries from "eslint-plugin-boundaries";
+import tseslint from "typescript-eslint";
 
-
-const allow = (from, ...to) => ({ from: { element: { type: from } }, allow: to.map((type) => ({ to: { element: { type } } })) });
+const allow = (from, ...to) => ({
+  from: { element: { type: from } },
+  allow: to.map((type) => ({ to: { element: { type } } })),
+});
 
 export default tseslint.config(
-  { ignores: ['node_modules', '.next', 'data', 'public', 'next-env.d.ts', 'src/io/pdfmake.d.ts'] },
+  { ignores: ["node_modules", ".next", "data", "public", "next-env.d.ts", "src/io/pdfmake.d.ts"] },
   ...tseslint.configs.recommended,
   {
-    files: ['**/*.{ts,tsx,mts}'],
+    files: ["**/*.{ts,tsx,mts}"],
     plugins: { boundaries },
     settings: {
-      'import/resolver': { typescript: { alwaysTryTypes: true } },
-      'boundaries/elements': [
-        { type: 'core', pattern: 'src/core/**' }, { type: 'kernel', pattern: 'src/kernel/**' }, { type: 'io', pattern: 'src/io/**' }, { type: 'server', pattern: 'src/server/**' },
-        { type: 'ui', pattern: 'src/ui/**' }, { type: 'cli', pattern: 'src/cli/**' }, { type: 'app', pattern: 'app/**' },
+      "import/resolver": { typescript: { alwaysTryTypes: true } },
+      "boundaries/elements": [
+        { type: "core", pattern: "src/core/**" },
+        { type: "kernel", pattern: "src/kernel/**" },
+        { type: "io", pattern: "src/io/**" },
+        { type: "server", pattern: "src/server/**" },
+        { type: "ui", pattern: "src/ui/**" },
+        { type: "cli", pattern: "src/cli/**" },
+        { type: "app", pattern: "app/**" },
       ],
     },
     rules: {
-      '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],
+      "@typescript-eslint/no-unused-vars": ["error", { argsIgnorePattern: "^_", varsIgnorePattern: "^_" }],
       // Imports go one way only (docs/map.md).
-      'boundaries/dependencies': ['error', { default: 'disallow', policies: [
-        allow('core', 'core'), allow('kernel', 'core', 'kernel'), allow('io', 'core', 'io'), allow('server', 'core', 'io', 'kernel', 'server'),
-        allow('ui', 'core', 'io', 'kernel', 'ui'), allow('cli', 'core', 'io', 'kernel', 'cli'), allow('app', 'ui', 'server', 'core', 'io', 'app'),
-      ] }],
-      'no-restricted-imports': ['error', { patterns: [{ group: ['replicad-opencascadejs', '@electric-sql/pglite'], message: 'Only kernel/ knows the solid library, only server/ the database.' }] }],
+      "boundaries/dependencies": [
+        "error",
+        {
+          default: "disallow",
+          policies: [
+            allow("core", "core"),
+            allow("kernel", "core", "kernel"),
+            allow("io", "core", "io"),
+            allow("server", "core", "io", "kernel", "server"),
+            allow("ui", "core", "io", "kernel", "ui"),
+            allow("cli", "core", "io", "kernel", "cli"),
+            allow("app", "ui", "server", "core", "io", "app"),
+          ],
+        },
+      ],
+      "no-restricted-imports": [
+        "error",
+        {
+          patterns: [
+            {
+              group: ["replicad-opencascadejs", "@electric-sql/pglite"],
+              message: "Only kernel/ knows the solid library, only server/ the database.",
+            },
+          ],
+        },
+      ],
     },
   },
-  { files: ['src/kernel/**', 'src/server/**'], rules: { 'no-restricted-imports': 'off' } },
+  { files: ["src/kernel/**", "src/server/**"], rules: { "no-restricted-imports": "off" } },
   // Tests may look at anything: they stand beside what they test.
-  { files: ['src/core/**'], ignores: ['**/*.test.ts'], rules: { 'no-restricted-imports': ['error', { patterns: ['react', 'react-dom', 'next', 'next/*', 'antd', 'three', 'three/*', 'node:*', 'fs', 'path', 'replicad-opencascadejs', '@electric-sql/*', 'zustand', 'comlink'] }] } },
-  { files: ['**/*.test.ts'], rules: { 'boundaries/dependencies': 'off' } },
+  {
+    files: ["src/core/**"],
+    ignores: ["**/*.test.ts"],
+    rules: {
+      "no-restricted-imports": [
+        "error",
+        {
+          patterns: [
+            "react",
+            "react-dom",
+            "next",
+            "next/*",
+            "antd",
+            "three",
+            "three/*",
+            "node:*",
+            "fs",
+            "path",
+            "replicad-opencascadejs",
+            "@electric-sql/*",
+            "zustand",
+            "comlink",
+          ],
+        },
+      ],
+    },
+  },
+  { files: ["**/*.test.ts"], rules: { "boundaries/dependencies": "off" } },
 );

@@ -1,4 +1,4 @@
-import { Shelf } from '@/ui/shelf/Shelf';
+import { Shelf } from "@/ui/shelf/Shelf";
 
 export default function Page() {
   return <Shelf />;

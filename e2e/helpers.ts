@@ -1,34 +1,34 @@
-import { expect, type Page } from '@playwright/test';
+import { expect, type Page } from "@playwright/test";
 
 /** A new job through the dialog, and its empty bench. */
-export async function newJob(page: Page, name: string, unit: 'inch' | 'millimetre', material: string): Promise<void> {
-  await page.goto('/');
-  await page.getByRole('button', { name: 'New job' }).click();
-  await expect(page.getByRole('button', { name: 'Start' })).toBeDisabled();
+export async function newJob(page: Page, name: string, unit: "inch" | "millimetre", material: string): Promise<void> {
+  await page.goto("/");
+  await page.getByRole("button", { name: "New job" }).click();
+  await expect(page.getByRole("button", { name: "Start" })).toBeDisabled();
   await page.getByText(unit, { exact: true }).click();
-  await page.getByRole('combobox', { name: 'Material' }).fill(material);
-  await page.keyboard.press('Escape').catch(() => {});
-  await page.getByLabel('Name of the part').fill(name);
-  await page.getByRole('button', { name: 'Start' }).click();
-  await expect(page.getByLabel('Callout line')).toBeVisible();
+  await page.getByRole("combobox", { name: "Material" }).fill(material);
+  await page.keyboard.press("Escape").catch(() => {});
+  await page.getByLabel("Name of the part").fill(name);
+  await page.getByRole("button", { name: "Start" }).click();
+  await expect(page.getByLabel("Callout line")).toBeVisible();
 }
 
 /** Types rows into the callout line, one after the other. */
 export async function type(page: Page, ...rows: string[]): Promise<void> {
-  const line = page.getByLabel('Callout line');
+  const line = page.getByLabel("Callout line");
   for (const row of rows) {
     await line.fill(row);
-    await line.press('Enter');
-    await expect(line).toHaveValue('');
+    await line.press("Enter");
+    await expect(line).toHaveValue("");
   }
 }
 
 export const row = (page: Page, n: number) => page.locator(`[data-row="${n}"]`);
-export const volume = (page: Page) => page.getByTestId('volume');
-export const saved = (page: Page) => expect(page.getByRole('status').filter({ hasText: /^saved$/ })).toBeVisible();
+export const volume = (page: Page) => page.getByTestId("volume");
+export const saved = (page: Page) => expect(page.getByRole("status").filter({ hasText: /^saved$/ })).toBeVisible();
 
 /** Imports card text through the shelf's own file picker. */
-export async function importCard(page: Page, text: string, name = 'part.card'): Promise<void> {
-  await page.goto('/');
-  await page.getByLabel('File to import').setInputFiles({ name, mimeType: 'text/plain', buffer: Buffer.from(text) });
+export async function importCard(page: Page, text: string, name = "part.card"): Promise<void> {
+  await page.goto("/");
+  await page.getByLabel("File to import").setInputFiles({ name, mimeType: "text/plain", buffer: Buffer.from(text) });
 }

@@ -1,65 +1,136 @@
 // `npm run bench`: every budget as a ratio against a baseline in the same run. Exit 1 when one is broken.
-import { spawnSync } from 'node:child_process';
-import { readCard } from '../src/core/callout';
-import { applyEdits, type Job } from '../src/core/job';
-import { prepare, solve } from '../src/core/engine';
-import { numberScope } from '../src/core/engine/numbers';
-import { solveWire } from '../src/core/outline/wire';
-import { OpenCascadeKernel } from '../src/kernel/openCascade';
-import { loadEngine } from '../src/kernel/node';
+import { spawnSync } from "node:child_process";
+import { readCard } from "../src/core/callout";
+import { applyEdits, type Job } from "../src/core/job";
+import { prepare, solve } from "../src/core/engine";
+import { numberScope } from "../src/core/engine/numbers";
+import { solveWire } from "../src/core/outline/wire";
+import { OpenCascadeKernel } from "../src/kernel/openCascade";
+import { loadEngine } from "../src/kernel/node";
 
 const { oc } = await loadEngine();
 const warm = new OpenCascadeKernel(oc);
 warm.warmUp();
-const ms = async (work: () => unknown) => { const t = performance.now(); await work(); return performance.now() - t; };
+const ms = async (work: () => unknown) => {
+  const t = performance.now();
+  await work();
+  return performance.now() - t;
+};
 const median = (list: number[]) => [...list].sort((a, b) => a - b)[Math.floor(list.length / 2)];
-const repeat = async (n: number, work: () => unknown) => { const l: number[] = []; for (let i = 0; i < n; i++) l.push(await ms(work)); return median(l); };
+const repeat = async (n: number, work: () => unknown) => {
+  const l: number[] = [];
+  for (let i = 0; i < n; i++) l.push(await ms(work));
+  return median(l);
+};
 let broken = 0;
 const say = (name: string, value: number, limit: number, detail: string) => {
   const ok = value <= limit;
   if (!ok) broken++;
-  console.log(`${ok ? 'ok    ' : 'BROKEN'} ${name.padEnd(58)} ${value.toFixed(3).padStart(8)}  held to ${limit}   ${detail}`);
+  console.log(
+    `${ok ? "ok    " : "BROKEN"} ${name.padEnd(58)} ${value.toFixed(3).padStart(8)}  held to ${limit}   ${detail}`,
+  );
 };
-const jobOf = (lines: string[]): Job => { const r = readCard(['UNIT mm', ...lines].join('\n')); if (r.errors.length) throw new Error(JSON.stringify(r.errors)); return r.job; };
-const solveOn = async (job: Job, kernel = new OpenCascadeKernel(oc)) => { const s = await solve(prepare(job), kernel); const bad = s.rows.find((r) => r.state === 'failed'); if (bad) throw new Error(`row ${bad.number}: ${bad.message}`); return { s, kernel }; };
-const set = (job: Job, id: string, path: string, text: string): Job => { const r = applyEdits(job, [{ edit: 'setNumber', id, path, text: text as never }]); if (!r.ok) throw new Error(r.problems[0].message); return r.value.job; };
+const jobOf = (lines: string[]): Job => {
+  const r = readCard(["UNIT mm", ...lines].join("\n"));
+  if (r.errors.length) throw new Error(JSON.stringify(r.errors));
+  return r.job;
+};
+const solveOn = async (job: Job, kernel = new OpenCascadeKernel(oc)) => {
+  const s = await solve(prepare(job), kernel);
+  const bad = s.rows.find((r) => r.state === "failed");
+  if (bad) throw new Error(`row ${bad.number}: ${bad.message}`);
+  return { s, kernel };
+};
+const set = (job: Job, id: string, path: string, text: string): Job => {
+  const r = applyEdits(job, [{ edit: "setNumber", id, path, text: text as never }]);
+  if (!r.ok) throw new Error(r.problems[0].message);
+  return r.value.job;
+};
 
 // First, while the library's memory is as a worker finds it: later kernels of this run keep their states to its end.
-const small = jobOf(['LEAVE BLOCK 60 X 40 X 20', 'CUT POCKET 30 X 20 R4 DEEP 8', 'CUT 4X ⌀5 THRU GRID 2 2 BY 50 30']);
+const small = jobOf(["LEAVE BLOCK 60 X 40 X 20", "CUT POCKET 30 X 20 R4 DEEP 8", "CUT 4X ⌀5 THRU GRID 2 2 BY 50 30"]);
 const heap = () => (oc as unknown as { wasmMemory: WebAssembly.Memory }).wasmMemory.buffer.byteLength;
 const rebuilt = new OpenCascadeKernel(oc);
 let after20 = 0;
 for (let i = 0; i < 500; i++) {
-  const { s } = await solveOn(set(small, 'r2', 'radius', String((4 + i / 1000).toFixed(3))), rebuilt);
+  const { s } = await solveOn(set(small, "r2", "radius", String((4 + i / 1000).toFixed(3))), rebuilt);
   rebuilt.mesh(s.finalKey!);
   if (i === 20) after20 = heap();
 }
-say('500 rebuilds, heap at the end / after 20', heap() / after20, 1.1, `${(heap() / 1e6).toFixed(0)} MB of ${(after20 / 1e6).toFixed(0)} MB`);
-if (process.argv.includes('--heap')) process.exit(broken ? 1 : 0);
+say(
+  "500 rebuilds, heap at the end / after 20",
+  heap() / after20,
+  1.1,
+  `${(heap() / 1e6).toFixed(0)} MB of ${(after20 / 1e6).toFixed(0)} MB`,
+);
+if (process.argv.includes("--heap")) process.exit(broken ? 1 : 0);
 
 // A fixture plate: three pockets, 49 holes.
 const plate = jobOf([
-  'LEAVE BLOCK 300 X 200 X 38 R8', 'CUT POCKET 70 X 50 R8 DEEP 15 AT -90,40', 'CUT POCKET 70 X 50 R8 DEEP 15 AT 0,40', 'CUT POCKET 70 X 50 R8 DEEP 15 AT 90,40',
-  'CUT 24X ⌀6 THRU GRID 8 3 BY 34 18 AT 0,-50', 'CUT 12X M6 DEEP 12 DRILL DEEP 16 GRID 6 2 BY 50 170', 'CUT 12X ⌀8 THRU CBORE ⌀14 DEEP 8 GRID 4 3 BY 20 10 AT -90,40 ON FLOOR OF 2', 'CUT ⌀10 DEEP 20 FLAT AT 130,0',
+  "LEAVE BLOCK 300 X 200 X 38 R8",
+  "CUT POCKET 70 X 50 R8 DEEP 15 AT -90,40",
+  "CUT POCKET 70 X 50 R8 DEEP 15 AT 0,40",
+  "CUT POCKET 70 X 50 R8 DEEP 15 AT 90,40",
+  "CUT 24X ⌀6 THRU GRID 8 3 BY 34 18 AT 0,-50",
+  "CUT 12X M6 DEEP 12 DRILL DEEP 16 GRID 6 2 BY 50 170",
+  "CUT 12X ⌀8 THRU CBORE ⌀14 DEEP 8 GRID 4 3 BY 20 10 AT -90,40 ON FLOOR OF 2",
+  "CUT ⌀10 DEEP 20 FLAT AT 130,0",
 ]);
 let d = 10;
 const full = await repeat(5, () => solveOn(plate));
 const standing = await solveOn(plate);
 standing.kernel.mesh(standing.s.finalKey!);
-const last = await repeat(7, async () => { const { s } = await solveOn(set(plate, 'r8', 'diameter', String((d += 0.01).toFixed(2))), standing.kernel); standing.kernel.mesh(s.finalKey!); });
+const last = await repeat(7, async () => {
+  const { s } = await solveOn(set(plate, "r8", "diameter", String((d += 0.01).toFixed(2))), standing.kernel);
+  standing.kernel.mesh(s.finalKey!);
+});
 console.log(`plate of ${standing.kernel.faces(standing.s.finalKey!).length} faces`);
-say('edit of the last row, keystroke to picture / full rebuild', last / full, 0.35, `${last.toFixed(0)} ms of ${full.toFixed(0)} ms`);
+say(
+  "edit of the last row, keystroke to picture / full rebuild",
+  last / full,
+  0.35,
+  `${last.toFixed(0)} ms of ${full.toFixed(0)} ms`,
+);
 
 const steps = standing.s.rows.map((r) => r.placed!.step!);
-const bare = await repeat(5, () => { const k = new OpenCascadeKernel(oc); let key: string | null = null; steps.forEach((s, i) => { const r = k.apply(`b${i}`, key, s); if (!r.ok) throw new Error(r.problems[0].message); key = `b${i}`; }); });
-say('full rebuild through the engine / bare kernel calls', full / bare, 1.3, `${full.toFixed(0)} ms of ${bare.toFixed(0)} ms`);
+const bare = await repeat(5, () => {
+  const k = new OpenCascadeKernel(oc);
+  let key: string | null = null;
+  steps.forEach((s, i) => {
+    const r = k.apply(`b${i}`, key, s);
+    if (!r.ok) throw new Error(r.problems[0].message);
+    key = `b${i}`;
+  });
+});
+say(
+  "full rebuild through the engine / bare kernel calls",
+  full / bare,
+  1.3,
+  `${full.toFixed(0)} ms of ${bare.toFixed(0)} ms`,
+);
 
-const windows = jobOf(['LEAVE BLOCK 254 X 508 X 6.35', 'CUT POCKET 25.4 X 25.4 THRU GRID 6 13 BY 38 38']);
-const single = jobOf(['LEAVE BLOCK 254 X 508 X 6.35', ...Array.from({ length: 78 }, (_, i) => `CUT POCKET 25.4 X 25.4 DEEP 7 AT ${((i % 6) - 2.5) * 38},${(Math.floor(i / 6) - 6) * 38}`)]);
-const flat = await repeat(5, () => solveOn(windows)), singles = await ms(() => solveOn(single));
-say('window plate (78) from its card / 78 single cuts', flat / singles, 0.1, `${flat.toFixed(0)} ms of ${singles.toFixed(0)} ms`);
+const windows = jobOf(["LEAVE BLOCK 254 X 508 X 6.35", "CUT POCKET 25.4 X 25.4 THRU GRID 6 13 BY 38 38"]);
+const single = jobOf([
+  "LEAVE BLOCK 254 X 508 X 6.35",
+  ...Array.from(
+    { length: 78 },
+    (_, i) => `CUT POCKET 25.4 X 25.4 DEEP 7 AT ${((i % 6) - 2.5) * 38},${(Math.floor(i / 6) - 6) * 38}`,
+  ),
+]);
+const flat = await repeat(5, () => solveOn(windows)),
+  singles = await ms(() => solveOn(single));
+say(
+  "window plate (78) from its card / 78 single cuts",
+  flat / singles,
+  0.1,
+  `${flat.toFixed(0)} ms of ${singles.toFixed(0)} ms`,
+);
 
-const gmsh = spawnSync('/usr/bin/python3', ['-c', `
+const gmsh = spawnSync(
+  "/usr/bin/python3",
+  [
+    "-c",
+    `
 import gmsh,time,json,math
 gmsh.initialize(); gmsh.option.setNumber("General.Terminal",0); o=gmsh.model.occ
 def run():
@@ -71,26 +142,75 @@ def run():
     b,_=o.cut(b,[(3,o.addCylinder(-90+(i-1.5)*20,40+(j-1)*10,-1,0,0,25,4)) for i in range(4) for j in range(3)])
     b,_=o.cut(b,[(3,o.addCylinder(130,0,18,0,0,21,5))])
     return time.time()-t
-run(); print(json.dumps(sorted(run() for _ in range(3))[1]*1000))`], { encoding: 'utf8' });
+run(); print(json.dumps(sorted(run() for _ in range(3))[1]*1000))`,
+  ],
+  { encoding: "utf8" },
+);
 if (gmsh.status === 0) {
-  const like = jobOf(['LEAVE BLOCK 300 X 200 X 38', ...[-90, 0, 90].map((x) => `CUT POCKET 70 X 50 DEEP 15 AT ${x},40`), 'CUT 24X ⌀6 DEEP 40 FLAT GRID 8 3 BY 34 18 AT 0,-50', 'CUT 12X ⌀5 DEEP 16 FLAT GRID 6 2 BY 50 170', 'CUT 12X ⌀8 DEEP 40 FLAT GRID 4 3 BY 20 10 AT -90,40', 'CUT ⌀10 DEEP 20 FLAT AT 130,0']);
-  const ours = await repeat(3, () => solveOn(like)), native = Number(gmsh.stdout.trim().split('\n').pop());
-  say('the same booleans, ours warm / native library', ours / native, 1.5, `${ours.toFixed(0)} ms of ${native.toFixed(0)} ms`);
-} else console.log('skip   the native library is not here (python3-gmsh)');
+  const like = jobOf([
+    "LEAVE BLOCK 300 X 200 X 38",
+    ...[-90, 0, 90].map((x) => `CUT POCKET 70 X 50 DEEP 15 AT ${x},40`),
+    "CUT 24X ⌀6 DEEP 40 FLAT GRID 8 3 BY 34 18 AT 0,-50",
+    "CUT 12X ⌀5 DEEP 16 FLAT GRID 6 2 BY 50 170",
+    "CUT 12X ⌀8 DEEP 40 FLAT GRID 4 3 BY 20 10 AT -90,40",
+    "CUT ⌀10 DEEP 20 FLAT AT 130,0",
+  ]);
+  const ours = await repeat(3, () => solveOn(like)),
+    native = Number(gmsh.stdout.trim().split("\n").pop());
+  say(
+    "the same booleans, ours warm / native library",
+    ours / native,
+    1.5,
+    `${ours.toFixed(0)} ms of ${native.toFixed(0)} ms`,
+  );
+} else console.log("skip   the native library is not here (python3-gmsh)");
 
-const long = (n: number) => jobOf(['LEAVE BLOCK 900 X 900 X 30', ...Array.from({ length: n - 1 }, (_, i) => `CUT ⌀5 DEEP 10 FLAT AT ${((i % 20) - 10) * 40 + 7},${(Math.floor(i / 20) - 5) * 60}`)]);
+const long = (n: number) =>
+  jobOf([
+    "LEAVE BLOCK 900 X 900 X 30",
+    ...Array.from(
+      { length: n - 1 },
+      (_, i) => `CUT ⌀5 DEEP 10 FLAT AT ${((i % 20) - 10) * 40 + 7},${(Math.floor(i / 20) - 5) * 60}`,
+    ),
+  ]);
 const big = long(200);
 prepare(big);
 let k = 5;
-const stages = await repeat(40, () => prepare(set(big, 'r150', 'diameter', String((k += 0.01).toFixed(2)))));
-say('stages 1 to 3, 200 rows, a keystroke (ms)', stages, 5, '');
+const stages = await repeat(40, () => prepare(set(big, "r150", "diameter", String((k += 0.01).toFixed(2)))));
+say("stages 1 to 3, 200 rows, a keystroke (ms)", stages, 5, "");
 
 // A comb of 60 elements, every one located by relations and four lengths alone.
-const comb = ['START 0,0', ...Array.from({ length: 15 }, (_, i) => [`LINE TO ?,? NEAR ${i * 10 + 1},21`, `LINE TO ?,? NEAR ${i * 10 + 6},19`, `LINE TO ?,? NEAR ${i * 10 + 4},1`, `LINE TO ?,? NEAR ${i * 10 + 11},-1`]).flat(), 'LENGTH 1 20', 'LENGTH 2 5', 'LENGTH 4 5', 'EQUAL 1 3',
-  ...Array.from({ length: 15 }, (_, i) => [`VERTICAL ${4 * i + 1}`, `HORIZONTAL ${4 * i + 2}`, `VERTICAL ${4 * i + 3}`, `HORIZONTAL ${4 * i + 4}`, ...(i ? [1, 2, 3, 4].map((q) => `EQUAL ${4 * i + q} ${q}`) : [])]).flat()];
-const walked = jobOf(['OUTLINE "comb"', ...comb, 'END', 'LEAVE BLOCK 1 X 1 X 1']), outlineScope = numberScope(walked);
+const comb = [
+  "START 0,0",
+  ...Array.from({ length: 15 }, (_, i) => [
+    `LINE TO ?,? NEAR ${i * 10 + 1},21`,
+    `LINE TO ?,? NEAR ${i * 10 + 6},19`,
+    `LINE TO ?,? NEAR ${i * 10 + 4},1`,
+    `LINE TO ?,? NEAR ${i * 10 + 11},-1`,
+  ]).flat(),
+  "LENGTH 1 20",
+  "LENGTH 2 5",
+  "LENGTH 4 5",
+  "EQUAL 1 3",
+  ...Array.from({ length: 15 }, (_, i) => [
+    `VERTICAL ${4 * i + 1}`,
+    `HORIZONTAL ${4 * i + 2}`,
+    `VERTICAL ${4 * i + 3}`,
+    `HORIZONTAL ${4 * i + 4}`,
+    ...(i ? [1, 2, 3, 4].map((q) => `EQUAL ${4 * i + q} ${q}`) : []),
+  ]).flat(),
+];
+const walked = jobOf(['OUTLINE "comb"', ...comb, "END", "LEAVE BLOCK 1 X 1 X 1"]),
+  outlineScope = numberScope(walked);
 for (let i = 0; i < 6; i++) solveWire(walked.outlines[0].items, outlineScope);
-say('an outline of 60 elements solved and diagnosed (ms)', await repeat(9, () => { if (solveWire(walked.outlines[0].items, outlineScope).freedom !== 0) throw new Error('the comb is not located'); }), 50, '');
+say(
+  "an outline of 60 elements solved and diagnosed (ms)",
+  await repeat(9, () => {
+    if (solveWire(walked.outlines[0].items, outlineScope).freedom !== 0) throw new Error("the comb is not located");
+  }),
+  50,
+  "",
+);
 
 const tail: number[] = [];
 for (const n of [50, 100, 200]) {
@@ -98,8 +218,13 @@ for (const n of [50, 100, 200]) {
   const kernel = new OpenCascadeKernel(oc);
   await solveOn(job, kernel);
   let x = 5;
-  tail.push(await repeat(5, () => solveOn(set(job, `r${n}`, 'diameter', String((x += 0.01).toFixed(2))), kernel)));
+  tail.push(await repeat(5, () => solveOn(set(job, `r${n}`, "diameter", String((x += 0.01).toFixed(2))), kernel)));
 }
-say('cost of the last edit, 200 rows / 50 rows (linear is 4)', tail[2] / tail[0], 4, tail.map((t) => `${t.toFixed(0)} ms`).join(', '));
+say(
+  "cost of the last edit, 200 rows / 50 rows (linear is 4)",
+  tail[2] / tail[0],
+  4,
+  tail.map((t) => `${t.toFixed(0)} ms`).join(", "),
+);
 
 process.exit(broken ? 1 : 0);

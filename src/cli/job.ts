@@ -1,56 +1,81 @@
-import { readFile, writeFile } from 'node:fs/promises';
-import { evaluate } from '@/core/engine/evaluate';
-import { headlessExplanations, headlessReport } from '@/core/engine/report';
-import { readCard, writeCard, type CardError, type ReadCard } from '@/core/callout/card';
-import { lineAndColumn, readJobText } from '@/core/job/read';
-import type { Job } from '@/core/job/schema';
-import { loadKernel } from '@/kernel/node';
-import { exportJob, exportKinds, type ExportKind } from '@/io/exportJob';
-import { outlinesOfChains } from '@/io/chainItems';
-import { readDrawing } from '@/io/drawing';
-import { writeOutlineItem } from '@/core/callout';
-import { rowNames } from '@/core/job';
-import type { LengthUnit } from '@/core/number';
-import { exit } from 'node:process';
-import { explain } from '@/core/mismatch';
-import { readableExplanations, readableReport } from './readable';
+import { readFile, writeFile } from "node:fs/promises";
+import { evaluate } from "@/core/engine/evaluate";
+import { headlessExplanations, headlessReport } from "@/core/engine/report";
+import { readCard, writeCard, type CardError, type ReadCard } from "@/core/callout/card";
+import { lineAndColumn, readJobText } from "@/core/job/read";
+import type { Job } from "@/core/job/schema";
+import { loadKernel } from "@/kernel/node";
+import { exportJob, exportKinds, type ExportKind } from "@/io/exportJob";
+import { outlinesOfChains } from "@/io/chainItems";
+import { readDrawing } from "@/io/drawing";
+import { writeOutlineItem } from "@/core/callout";
+import { rowNames } from "@/core/job";
+import type { LengthUnit } from "@/core/number";
+import { exit } from "node:process";
+import { explain } from "@/core/mismatch";
+import { readableExplanations, readableReport } from "./readable";
 
 const USAGE = `usage:
   npm run -s job -- check FILE [--json]
   npm run -s job -- format FILE
   npm run -s job -- explain FILE [--json]
-  npm run -s job -- export FILE --to ${exportKinds.join('|')} --out F [--newer]
+  npm run -s job -- export FILE --to ${exportKinds.join("|")} --out F [--newer]
   npm run -s job -- outlines FILE.dxf|FILE.svg [--unit in|mm] [--from in|mm] [--layer NAME ...] [--mend GAP]
 FILE is a .card or a job's JSON document. --newer: DXF with polylines instead of R12 lines and arcs.
 outlines prints the chains of a drawing as OUTLINE blocks of a card; --unit is the card's (mm), --from what the drawing's numbers are.`;
 const MAX_BYTES = 20_000_000;
 
-type Read = { job: Job; places: ReadCard['places'] | null; outlineLines: ReadCard['outlineLines'] | null } | { errors: CardError[] };
+type Read =
+  | { job: Job; places: ReadCard["places"] | null; outlineLines: ReadCard["outlineLines"] | null }
+  | { errors: CardError[] };
 
 /** Reads a card or a JSON document; all errors of a card are listed. */
 async function read(file: string): Promise<Read> {
   let text: string;
   try {
     const bytes = await readFile(file);
-    if (bytes.length > MAX_BYTES) return { errors: [{ line: 1, column: 1, message: 'the file is too large', expected: `at most ${MAX_BYTES / 1e6} MB` }] };
-    text = bytes.toString('utf8');
+    if (bytes.length > MAX_BYTES)
+      return {
+        errors: [{ line: 1, column: 1, message: "the file is too large", expected: `at most ${MAX_BYTES / 1e6} MB` }],
+      };
+    text = bytes.toString("utf8");
   } catch (e) {
-    return { errors: [{ line: 1, column: 1, message: `the file cannot be read: ${(e as NodeJS.ErrnoException).code ?? 'unknown'}`, expected: 'a .card or JSON file' }] };
+    return {
+      errors: [
+        {
+          line: 1,
+          column: 1,
+          message: `the file cannot be read: ${(e as NodeJS.ErrnoException).code ?? "unknown"}`,
+          expected: "a .card or JSON file",
+        },
+      ],
+    };
   }
-  if (text.trimStart().startsWith('{')) {
+  if (text.trimStart().startsWith("{")) {
     const job = readJobText(text);
     if (job.ok) return { job: job.value, places: null, outlineLines: null };
-    return { errors: job.problems.map((p) => ({ ...(p.at !== undefined ? lineAndColumn(text, p.at) : { line: 1, column: 1 }), message: p.path ? `${p.path}: ${p.message}` : p.message, expected: p.expected ?? '' })) };
+    return {
+      errors: job.problems.map((p) => ({
+        ...(p.at !== undefined ? lineAndColumn(text, p.at) : { line: 1, column: 1 }),
+        message: p.path ? `${p.path}: ${p.message}` : p.message,
+        expected: p.expected ?? "",
+      })),
+    };
   }
   const card = readCard(text);
-  return card.errors.length ? { errors: card.errors } : { job: card.job, places: card.places, outlineLines: card.outlineLines };
+  return card.errors.length
+    ? { errors: card.errors }
+    : { job: card.job, places: card.places, outlineLines: card.outlineLines };
 }
 
 /** Prints the chains of a drawing as blocks of a card; what is wrong with the file goes to standard error. */
 async function outlinesOf(file: string, rest: string[]): Promise<number> {
-  const after = (name: string) => (rest.includes(name) ? rest[rest.indexOf(name) + 1] : undefined), all = (name: string) => rest.flatMap((w, i) => (rest[i - 1] === name ? [w] : []));
-  const unit = after('--unit') ?? 'mm', from = after('--from'), mend = after('--mend') ?? '';
-  if (![unit, from ?? 'mm'].every((u) => u === 'in' || u === 'mm') || !/\.(dxf|svg)$/i.test(file)) {
+  const after = (name: string) => (rest.includes(name) ? rest[rest.indexOf(name) + 1] : undefined),
+    all = (name: string) => rest.flatMap((w, i) => (rest[i - 1] === name ? [w] : []));
+  const unit = after("--unit") ?? "mm",
+    from = after("--from"),
+    mend = after("--mend") ?? "";
+  if (![unit, from ?? "mm"].every((u) => u === "in" || u === "mm") || !/\.(dxf|svg)$/i.test(file)) {
     console.error(USAGE);
     return 2;
   }
@@ -58,65 +83,86 @@ async function outlinesOf(file: string, rest: string[]): Promise<number> {
   try {
     const bytes = await readFile(file);
     if (bytes.length > MAX_BYTES) {
-      console.error(`${file}: the file has ${(bytes.length / 1e6).toFixed(1)} MB; at most ${MAX_BYTES / 1e6} MB are read`);
+      console.error(
+        `${file}: the file has ${(bytes.length / 1e6).toFixed(1)} MB; at most ${MAX_BYTES / 1e6} MB are read`,
+      );
       return 2;
     }
-    text = bytes.toString('utf8');
+    text = bytes.toString("utf8");
   } catch (e) {
-    console.error(`${file}: the file cannot be read: ${(e as NodeJS.ErrnoException).code ?? 'unknown'}`);
+    console.error(`${file}: the file cannot be read: ${(e as NodeJS.ErrnoException).code ?? "unknown"}`);
     return 2;
   }
-  const read = readDrawing({ want: 'chains', name: file, text, unit: unit as LengthUnit, taken: from as LengthUnit | undefined });
+  const read = readDrawing({
+    want: "chains",
+    name: file,
+    text,
+    unit: unit as LengthUnit,
+    taken: from as LengthUnit | undefined,
+  });
   if (!read.ok) {
     console.error(`${file}: ${read.problems[0].message}`);
     return 1;
   }
   const r = read.value;
   for (const p of r.problems) console.error(`${file}: ${p}`);
-  const layers = all('--layer'), chosen = layers.length ? r.chains.filter((c) => layers.includes(c.layer)) : r.chains;
+  const layers = all("--layer"),
+    chosen = layers.length ? r.chains.filter((c) => layers.includes(c.layer)) : r.chains;
   const names = rowNames([]);
-  for (const o of outlinesOfChains(chosen, mend)) process.stdout.write(`OUTLINE "${o.name.replace(/"/g, '”')}"\n${o.items.map((i) => `${writeOutlineItem(i, names)}\n`).join('')}END\n`);
+  for (const o of outlinesOfChains(chosen, mend))
+    process.stdout.write(
+      `OUTLINE "${o.name.replace(/"/g, "”")}"\n${o.items.map((i) => `${writeOutlineItem(i, names)}\n`).join("")}END\n`,
+    );
   return chosen.length ? 0 : 1;
 }
 
 async function main(argv: string[]): Promise<number> {
   const [verb, file, ...rest] = argv;
-  const json = rest.includes('--json');
+  const json = rest.includes("--json");
   const option = (name: string) => rest[rest.indexOf(name) + 1];
-  if (!['check', 'format', 'export', 'explain', 'outlines'].includes(verb) || !file) {
+  if (!["check", "format", "export", "explain", "outlines"].includes(verb) || !file) {
     console.error(USAGE);
     return 2;
   }
-  if (verb === 'outlines') return outlinesOf(file, rest);
+  if (verb === "outlines") return outlinesOf(file, rest);
   const input = await read(file);
-  if ('errors' in input) {
-    if (verb === 'check' && json) console.log(JSON.stringify(headlessReport(null, null, input.errors, null)));
-    else if (verb === 'explain' && json) console.log(JSON.stringify({ ok: false, errors: input.errors, checks: [] }));
-    else for (const e of input.errors) console.error(`${file}:${e.line}:${e.column}: ${e.message}${e.expected ? `; expected: ${e.expected}` : ''}`);
+  if ("errors" in input) {
+    if (verb === "check" && json) console.log(JSON.stringify(headlessReport(null, null, input.errors, null)));
+    else if (verb === "explain" && json) console.log(JSON.stringify({ ok: false, errors: input.errors, checks: [] }));
+    else
+      for (const e of input.errors)
+        console.error(`${file}:${e.line}:${e.column}: ${e.message}${e.expected ? `; expected: ${e.expected}` : ""}`);
     return 2;
   }
-  if (verb === 'format') {
+  if (verb === "format") {
     process.stdout.write(writeCard(input.job));
     return 0;
   }
   const kernel = await loadKernel();
   const evaluation = await evaluate(input.job, kernel);
-  const failed = evaluation.solved.rows.some((r) => r.state === 'failed');
-  if (verb === 'check') {
-    console.log(json ? JSON.stringify(headlessReport(input.job, evaluation, [], input.places, input.outlineLines)) : readableReport(input.job, evaluation));
+  const failed = evaluation.solved.rows.some((r) => r.state === "failed");
+  if (verb === "check") {
+    console.log(
+      json
+        ? JSON.stringify(headlessReport(input.job, evaluation, [], input.places, input.outlineLines))
+        : readableReport(input.job, evaluation),
+    );
     return failed ? 1 : 0;
   }
-  if (verb === 'explain') {
+  if (verb === "explain") {
     const found = await explain(input.job, evaluation, kernel);
-    console.log(json ? JSON.stringify(headlessExplanations(found)) : readableExplanations(input.job, evaluation, found));
+    console.log(
+      json ? JSON.stringify(headlessExplanations(found)) : readableExplanations(input.job, evaluation, found),
+    );
     return failed ? 1 : 0;
   }
-  const to = option('--to') as ExportKind, out = option('--out');
-  if (!rest.includes('--to') || !exportKinds.includes(to) || !rest.includes('--out') || !out) {
+  const to = option("--to") as ExportKind,
+    out = option("--out");
+  if (!rest.includes("--to") || !exportKinds.includes(to) || !rest.includes("--out") || !out) {
     console.error(USAGE);
     return 2;
   }
-  const made = await exportJob(to, input.job, evaluation, kernel, { newer: rest.includes('--newer') });
+  const made = await exportJob(to, input.job, evaluation, kernel, { newer: rest.includes("--newer") });
   if (!made.ok) {
     console.error(made.problems[0].message);
     return 1;
@@ -125,7 +171,10 @@ async function main(argv: string[]): Promise<number> {
   return failed ? 1 : 0;
 }
 
-main(process.argv.slice(2)).then((code) => exit(code), (e) => {
-  console.error(e instanceof Error ? e.message : String(e));
-  exit(3);
-});
+main(process.argv.slice(2)).then(
+  (code) => exit(code),
+  (e) => {
+    console.error(e instanceof Error ? e.message : String(e));
+    exit(3);
+  },
+);

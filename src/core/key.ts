@@ -1,10 +1,12 @@
 /**
- * Short key of a value's JSON: 53-bit string hash (cyrb53, public domain), enough to tell some hundreds of states apart.
+ * Short key of a value's JSON: 53-bit string hash (cyrb53, public domain), enough to tell some hundreds of states
+ * apart.
  * A state's key holds the key of the state before it, so it stands for the whole prefix.
  */
 export function keyOf(before: string | null, value: unknown): string {
-  const text = `${before ?? ''}|${JSON.stringify(value)}`;
-  let h1 = 0xdeadbeef, h2 = 0x41c6ce57;
+  const text = `${before ?? ""}|${JSON.stringify(value)}`;
+  let h1 = 0xdeadbeef,
+    h2 = 0x41c6ce57;
   for (let i = 0; i < text.length; i++) {
     const c = text.charCodeAt(i);
     h1 = Math.imul(h1 ^ c, 2654435761);

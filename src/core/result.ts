@@ -13,7 +13,7 @@ export interface Problem {
 export type Result<T, P = Problem> = { ok: true; value: T } | { ok: false; problems: P[] };
 
 export const ok = <T>(value: T): { ok: true; value: T } => ({ ok: true, value });
-export const fail = (message: string, more: Omit<Problem, 'message'> = {}): { ok: false; problems: Problem[] } => ({
+export const fail = (message: string, more: Omit<Problem, "message"> = {}): { ok: false; problems: Problem[] } => ({
   ok: false,
   problems: [{ message, ...more }],
 });

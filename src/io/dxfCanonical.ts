@@ -1,6 +1,8 @@
 /**
- * Entities of a DXF written out again with only what is read of them, each code once and points whole: the reading package waits for ever
- * for what it expects (a polyline without its end, ten thousand million vertices said and none there), so it is given nothing else.
+ * Entities of a DXF written out again with only what is read of them, each code once and points whole: the reading
+ * package waits for ever
+ * for what it expects (a polyline without its end, ten thousand million vertices said and none there), so it is
+ * given nothing else.
  * Meaning of the codes: DXF reference, from memory; ezdxf judges what is read (tests/judges).
  */
 
@@ -30,25 +32,25 @@ const known: Record<string, Known> = {
 };
 
 /** Kinds whose form is written by hand below. */
-const listed = new Set(['LWPOLYLINE', 'SPLINE']);
+const listed = new Set(["LWPOLYLINE", "SPLINE"]);
 /** Whether an entity of this kind is read at all. */
 export const isReadKind = (name: string): boolean => name in known || listed.has(name);
 
 /** An entity's lines written out again. @param lines codes and values in turn, the entity's name first */
 export function canonical(name: string, lines: string[]): string[] {
   const pairs = pairsOf(lines);
-  const out = ['0', name, ...layerOf(pairs)];
-  if (name === 'LWPOLYLINE') return [...out, ...lightPolyline(pairs)];
-  if (name === 'SPLINE') return [...out, ...points(pairs, 10), ...points(pairs, 11)];
+  const out = ["0", name, ...layerOf(pairs)];
+  if (name === "LWPOLYLINE") return [...out, ...lightPolyline(pairs)];
+  if (name === "SPLINE") return [...out, ...points(pairs, 10), ...points(pairs, 11)];
   const first = new Map<number, string>();
   for (const [c, v] of pairs) if (!first.has(c)) first.set(c, v);
   for (const c of known[name].values) if (first.has(c)) out.push(String(c), first.get(c)!);
   for (const c of known[name].points) out.push(...point(first, c));
   // Which way an entity is seen from; down is from behind.
-  if (Number(first.get(230) ?? 1) < 0 && name !== 'LINE') out.push(...seenFromBehind);
+  if (Number(first.get(230) ?? 1) < 0 && name !== "LINE") out.push(...seenFromBehind);
   return out;
 }
-const seenFromBehind = ['210', '0', '220', '0', '230', '-1'];
+const seenFromBehind = ["210", "0", "220", "0", "230", "-1"];
 
 function pairsOf(lines: string[]): Pairs {
   const out: Pairs = [];
@@ -56,7 +58,7 @@ function pairsOf(lines: string[]): Pairs {
   return out;
 }
 
-const layerOf = (pairs: Pairs): string[] => ['8', pairs.find(([c]) => c === 8)?.[1] ?? '0'];
+const layerOf = (pairs: Pairs): string[] => ["8", pairs.find(([c]) => c === 8)?.[1] ?? "0"];
 
 /** A point when it has both its x and its y; half a point is none, and its entity counts as incomplete. */
 function point(first: Map<number, string>, code: number): string[] {
@@ -89,9 +91,16 @@ function lightPolyline(pairs: Pairs): string[] {
     else if (c === 42 && last) last.bulge = v;
   }
   const whole = vertices.filter((q) => q.y !== null);
-  const flags = pairs.find(([c]) => c === 70)?.[1] ?? '0';
+  const flags = pairs.find(([c]) => c === 70)?.[1] ?? "0";
   const behind = Number(pairs.find(([c]) => c === 230)?.[1] ?? 1) < 0 ? seenFromBehind : [];
-  return ['90', String(whole.length), '70', flags, ...behind, ...whole.flatMap((q) => ['10', q.x, '20', q.y!, ...(q.bulge === null ? [] : ['42', q.bulge])])];
+  return [
+    "90",
+    String(whole.length),
+    "70",
+    flags,
+    ...behind,
+    ...whole.flatMap((q) => ["10", q.x, "20", q.y!, ...(q.bulge === null ? [] : ["42", q.bulge])]),
+  ];
 }
 
 /** Parts in an order that can be read: vertices only behind their polyline, which has its end. */
@@ -99,10 +108,10 @@ export function closedPolylines<P extends { name: string }>(parts: P[], end: P):
   const out: P[] = [];
   let open = false;
   for (const p of parts) {
-    const belongs = p.name === 'VERTEX' || p.name === 'SEQEND';
+    const belongs = p.name === "VERTEX" || p.name === "SEQEND";
     if (belongs && !open) continue;
     if (open && !belongs) out.push(end);
-    open = p.name === 'POLYLINE' || p.name === 'VERTEX';
+    open = p.name === "POLYLINE" || p.name === "VERTEX";
     out.push(p);
   }
   return open ? [...out, end] : out;

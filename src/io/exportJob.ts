@@ -1,50 +1,80 @@
-import type { Job } from '@/core/job/schema';
-import type { Evaluation } from '@/core/engine/evaluate';
-import type { SolidKernel } from '@/core/engine/kernel';
-import { viewOf } from '@/core/engine/views';
-import { writeCard } from '@/core/callout/card';
-import { pathFile } from '@/core/paths/file';
-import { planPaths } from '@/core/paths/plan';
-import { fail, ok, type Result } from '@/core/result';
-import { pathsDxf } from './dxf';
-import { outlineDxf, outlineDxfNewer } from './dxfOutlines';
-import { pathsNc } from './ncWords';
-import { setupSheet } from './setupSheet';
-import { stlBytes } from './stl';
-import { drawingSvg, outlinesSvg } from './svg';
+import type { Job } from "@/core/job/schema";
+import type { Evaluation } from "@/core/engine/evaluate";
+import type { SolidKernel } from "@/core/engine/kernel";
+import { viewOf } from "@/core/engine/views";
+import { writeCard } from "@/core/callout/card";
+import { pathFile } from "@/core/paths/file";
+import { planPaths } from "@/core/paths/plan";
+import { fail, ok, type Result } from "@/core/result";
+import { pathsDxf } from "./dxf";
+import { outlineDxf, outlineDxfNewer } from "./dxfOutlines";
+import { pathsNc } from "./ncWords";
+import { setupSheet } from "./setupSheet";
+import { stlBytes } from "./stl";
+import { drawingSvg, outlinesSvg } from "./svg";
 
-export const exportKinds = ['step', 'stl', 'dxf', 'svg', 'pdf', 'nc', 'json', 'card'] as const;
+export const exportKinds = ["step", "stl", "dxf", "svg", "pdf", "nc", "json", "card"] as const;
 export type ExportKind = (typeof exportKinds)[number];
 
 export const mediaTypes: Record<ExportKind, string> = {
-  step: 'model/step', stl: 'model/stl', dxf: 'image/vnd.dxf', svg: 'image/svg+xml', pdf: 'application/pdf', nc: 'text/plain; charset=utf-8', json: 'application/json', card: 'text/plain; charset=utf-8',
+  step: "model/step",
+  stl: "model/stl",
+  dxf: "image/vnd.dxf",
+  svg: "image/svg+xml",
+  pdf: "application/pdf",
+  nc: "text/plain; charset=utf-8",
+  json: "application/json",
+  card: "text/plain; charset=utf-8",
 };
 
 /** Any file of a job. Kinds that show the part need one; job and card always work. */
-export async function exportJob(kind: ExportKind, job: Job, evaluation: Evaluation, kernel: SolidKernel, options: { newer?: boolean } = {}): Promise<Result<Uint8Array>> {
+export async function exportJob(
+  kind: ExportKind,
+  job: Job,
+  evaluation: Evaluation,
+  kernel: SolidKernel,
+  options: { newer?: boolean } = {},
+): Promise<Result<Uint8Array>> {
   const text = (t: string) => ok(new TextEncoder().encode(t));
-  if (kind === 'json') return text(JSON.stringify(job, null, 2) + '\n');
-  if (kind === 'card') return text(writeCard(job));
+  if (kind === "json") return text(JSON.stringify(job, null, 2) + "\n");
+  if (kind === "card") return text(writeCard(job));
   // Outlines go out as DXF with the paths, and alone where there is no part yet.
-  if (kind === 'dxf' && job.outlines.length && (options.newer || evaluation.solved.finalKey === null)) return text((options.newer ? outlineDxfNewer : outlineDxf)(evaluation.outlines, job.unit));
+  if (kind === "dxf" && job.outlines.length && (options.newer || evaluation.solved.finalKey === null))
+    return text((options.newer ? outlineDxfNewer : outlineDxf)(evaluation.outlines, job.unit));
   // An outline alone can be shown as SVG too.
-  if (kind === 'svg' && job.outlines.length && evaluation.solved.finalKey === null) return text(outlinesSvg(evaluation.outlines));
+  if (kind === "svg" && job.outlines.length && evaluation.solved.finalKey === null)
+    return text(outlinesSvg(evaluation.outlines));
   const key = evaluation.solved.finalKey;
-  if (key === null) return fail('there is no part to export yet', { expected: 'a job with a LEAVE row that computes' });
+  if (key === null) return fail("there is no part to export yet", { expected: "a job with a LEAVE row that computes" });
   switch (kind) {
-    case 'step': return ok(kernel.step(key));
-    case 'stl': return ok(stlBytes(kernel.closedMesh(key), job.name));
-    case 'svg': return text(drawingSvg(kernel.drawing(key, viewOf.top, true)));
-    case 'dxf': return text(pathsDxf(plansOf(job, evaluation), job.unit, evaluation.outlines));
-    case 'nc': {
-      const words = pathsNc(pathFile(job, evaluation, plansOf(job, evaluation)), job.unit, `${job.name} rev ${job.revision}`);
+    case "step":
+      return ok(kernel.step(key));
+    case "stl":
+      return ok(stlBytes(kernel.closedMesh(key), job.name));
+    case "svg":
+      return text(drawingSvg(kernel.drawing(key, viewOf.top, true)));
+    case "dxf":
+      return text(pathsDxf(plansOf(job, evaluation), job.unit, evaluation.outlines));
+    case "nc": {
+      const words = pathsNc(
+        pathFile(job, evaluation, plansOf(job, evaluation)),
+        job.unit,
+        `${job.name} rev ${job.revision}`,
+      );
       return words.ok ? text(words.value) : words;
     }
-    case 'pdf': return ok(await setupSheet(job, evaluation, kernel));
+    case "pdf":
+      return ok(await setupSheet(job, evaluation, kernel));
   }
 }
 
 const plansOf = (job: Job, e: Evaluation) => planPaths(job, e.solved.rows, e.stock?.placed.box);
 
 /** A file name that says what it is: name, revision, kind. */
-export const exportName = (job: Job, kind: ExportKind): string => `${job.name.toLowerCase().replace(/[^a-z0-9]+/g, '-').replace(/^-|-$/g, '') || 'job'}-rev-${job.revision.toLowerCase().replace(/[^a-z0-9]+/g, '') || 'x'}.${kind === 'json' ? 'job.json' : kind}`;
+export const exportName = (job: Job, kind: ExportKind): string =>
+  `${
+    job.name
+      .toLowerCase()
+      .replace(/[^a-z0-9]+/g, "-")
+      .replace(/^-|-$/g, "") || "job"
+  }-rev-${job.revision.toLowerCase().replace(/[^a-z0-9]+/g, "") || "x"}.${kind === "json" ? "job.json" : kind}`;

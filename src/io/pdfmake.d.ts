@@ -1,1 +1,1 @@
-declare module 'pdfmake';
+declare module "pdfmake";

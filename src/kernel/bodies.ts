@@ -1,13 +1,16 @@
-import type { TopoDS_Face, TopoDS_Shape, TopoDS_Wire } from 'replicad-opencascadejs';
-import { fromFrame, scale, type Frame, type Vec2 } from '@/core/geometry/vec';
-import type { Loop } from '@/core/outline';
-import type { BodyStep, FaceRole, FaceTag, KernelStep, PlacedBody } from '@/core/engine/kernel';
-import { scope, type OC } from './oc';
-import { turnedSolid, veePieces } from './turnedBodies';
-import { facesOf, ShapeMap } from './topology';
+import type { TopoDS_Face, TopoDS_Shape, TopoDS_Wire } from "replicad-opencascadejs";
+import { fromFrame, scale, type Frame, type Vec2 } from "@/core/geometry/vec";
+import type { Loop } from "@/core/outline";
+import type { BodyStep, FaceRole, FaceTag, KernelStep, PlacedBody } from "@/core/engine/kernel";
+import { scope, type OC } from "./oc";
+import { turnedSolid, veePieces } from "./turnedBodies";
+import { facesOf, ShapeMap } from "./topology";
 
 /** A solid with a tag for each of its faces, in the order facesOf gives them. */
-export interface Tagged { shape: TopoDS_Shape; tags: (FaceTag | null)[] }
+export interface Tagged {
+  shape: TopoDS_Shape;
+  tags: (FaceTag | null)[];
+}
 
 const point = (oc: OC, f: Frame, p: Vec2, depth: number) => {
   const q = fromFrame(f, p, depth);
@@ -20,7 +23,10 @@ export function wireOf(oc: OC, frame: Frame, loop: Loop, depth: number): TopoDS_
     const maker = own(new oc.BRepBuilderAPI_MakeWire());
     for (const s of loop) {
       let edge;
-      if (s.kind === 'line') edge = own(new oc.BRepBuilderAPI_MakeEdge(own(point(oc, frame, s.from, depth)), own(point(oc, frame, s.to, depth))));
+      if (s.kind === "line")
+        edge = own(
+          new oc.BRepBuilderAPI_MakeEdge(own(point(oc, frame, s.from, depth)), own(point(oc, frame, s.to, depth))),
+        );
       else {
         const normal = own(new oc.gp_Dir(frame.normal.x, frame.normal.y, frame.normal.z));
         const x = own(new oc.gp_Dir(frame.x.x, frame.x.y, frame.x.z));
@@ -53,7 +59,11 @@ export function faceOf(oc: OC, frame: Frame, outer: Loop, holes: Loop[], depth: 
 }
 
 /** Edges of a face in its own order. */
-export function edgesInOrder(oc: OC, face: TopoDS_Shape, own: <D extends { delete(): void }>(d: D) => D): TopoDS_Shape[] {
+export function edgesInOrder(
+  oc: OC,
+  face: TopoDS_Shape,
+  own: <D extends { delete(): void }>(d: D) => D,
+): TopoDS_Shape[] {
   const ex = own(new oc.TopExp_Explorer(face, oc.TopAbs_ShapeEnum.TopAbs_EDGE, oc.TopAbs_ShapeEnum.TopAbs_SHAPE));
   const list: TopoDS_Shape[] = [];
   for (; ex.More(); ex.Next()) list.push(own(ex.Current()));
@@ -61,40 +71,59 @@ export function edgesInOrder(oc: OC, face: TopoDS_Shape, own: <D extends { delet
 }
 
 /** One solid of a body at 0,0 of its frame. Which face is wall or floor comes from the sweep's own record. */
-export function solidOf(oc: OC, frame: Frame, body: Extract<PlacedBody, { body: 'prism' | 'revolved' }>, adds: boolean): { shape: TopoDS_Shape; roles: FaceRole[] } {
+export function solidOf(
+  oc: OC,
+  frame: Frame,
+  body: Extract<PlacedBody, { body: "prism" | "revolved" }>,
+  adds: boolean,
+): { shape: TopoDS_Shape; roles: FaceRole[] } {
   return scope((own) => {
     const roles = new ShapeMap<FaceRole>(oc);
     let shape: TopoDS_Shape;
-    if (body.body === 'prism') {
+    if (body.body === "prism") {
       const face = own(faceOf(oc, frame, body.outline.outer, body.outline.holes, body.from));
       const v = scale(frame.normal, body.from - body.to);
       const prism = own(new oc.BRepPrimAPI_MakePrism(face, own(new oc.gp_Vec(v.x, v.y, v.z)), false, true));
       shape = prism.Shape();
-      roles.set(own(prism.FirstShape()), adds ? 'bottom' : 'top');
-      roles.set(own(prism.LastShape()), adds ? 'top' : 'floor');
+      roles.set(own(prism.FirstShape()), adds ? "bottom" : "top");
+      roles.set(own(prism.LastShape()), adds ? "top" : "floor");
     } else {
       const p = body.profile;
-      const corners: Vec2[] = [{ x: 0, y: p[0].z }, ...p.map((q) => ({ x: q.r, y: q.z })), { x: 0, y: p[p.length - 1].z }];
-      const clean = corners.filter((c, i) => i === 0 || Math.hypot(c.x - corners[i - 1].x, c.y - corners[i - 1].y) > 1e-9);
+      const corners: Vec2[] = [
+        { x: 0, y: p[0].z },
+        ...p.map((q) => ({ x: q.r, y: q.z })),
+        { x: 0, y: p[p.length - 1].z },
+      ];
+      const clean = corners.filter(
+        (c, i) => i === 0 || Math.hypot(c.x - corners[i - 1].x, c.y - corners[i - 1].y) > 1e-9,
+      );
       // The profile stands in the plane through the axis: x outwards, depth along the axis.
       const maker = own(new oc.BRepBuilderAPI_MakeWire());
       const n = clean.length;
       const at = (c: Vec2) => own(point(oc, frame, { x: c.x, y: 0 }, c.y));
-      for (let i = 0; i < n; i++) maker.Add(own(own(new oc.BRepBuilderAPI_MakeEdge(at(clean[i]), at(clean[(i + 1) % n]))).Edge()));
+      for (let i = 0; i < n; i++)
+        maker.Add(own(own(new oc.BRepBuilderAPI_MakeEdge(at(clean[i]), at(clean[(i + 1) % n]))).Edge()));
       const face = own(own(new oc.BRepBuilderAPI_MakeFace(own(maker.Wire()), true)).Face());
-      const axis = own(new oc.gp_Ax1(own(point(oc, frame, { x: 0, y: 0 }, 0)), own(new oc.gp_Dir(frame.normal.x, frame.normal.y, frame.normal.z))));
+      const axis = own(
+        new oc.gp_Ax1(
+          own(point(oc, frame, { x: 0, y: 0 }, 0)),
+          own(new oc.gp_Dir(frame.normal.x, frame.normal.y, frame.normal.z)),
+        ),
+      );
       const revol = own(new oc.BRepPrimAPI_MakeRevol(face, axis, false));
       shape = revol.Shape();
       edgesInOrder(oc, face, own).forEach((edge, i) => {
         const made = own(revol.Generated(edge));
         if (made.IsEmpty()) return;
-        const a = clean[i], b = clean[(i + 1) % n];
-        const flat = Math.abs(a.y - b.y) < 1e-9, upright = Math.abs(a.x - b.x) < 1e-9;
-        roles.set(own(made.First()), flat ? (a.y < 1e-9 && i === 0 ? 'top' : 'floor') : upright ? 'wall' : 'cone');
+        const a = clean[i],
+          b = clean[(i + 1) % n];
+        const flat = Math.abs(a.y - b.y) < 1e-9,
+          upright = Math.abs(a.x - b.x) < 1e-9;
+        roles.set(own(made.First()), flat ? (a.y < 1e-9 && i === 0 ? "top" : "floor") : upright ? "wall" : "cone");
       });
     }
     const faces = facesOf(oc, shape);
-    const list = faces.map((f) => roles.get(f) ?? (adds ? 'side' : 'wall'));
+    const list = faces.map((f) => roles.get(f) ?? (adds ? "side" : "wall"));
     faces.forEach((f) => f.delete());
     return { shape, roles: list };
   });
@@ -104,11 +133,21 @@ export function solidOf(oc: OC, frame: Frame, body: Extract<PlacedBody, { body: 
 export function copiesOf(oc: OC, step: BodyStep): Tagged[] {
   const { body } = step;
   // An outline of several loops makes as many solids at every place.
-  if (body.body === 'prism' && body.more?.length) {
+  if (body.body === "prism" && body.more?.length) {
     const all = [body.outline, ...body.more];
-    return all.flatMap((outline, k) => copiesOf(oc, { ...step, body: { body: 'prism', outline, from: body.from, to: body.to } }).map((t) => ({ ...t, tags: t.tags.map((g) => g && { ...g, instance: g.instance * all.length + k }) })));
+    return all.flatMap((outline, k) =>
+      copiesOf(oc, { ...step, body: { body: "prism", outline, from: body.from, to: body.to } }).map((t) => ({
+        ...t,
+        tags: t.tags.map((g) => g && { ...g, instance: g.instance * all.length + k }),
+      })),
+    );
   }
-  const bases = body.body === 'vee' ? veePieces(oc, step.frame, body) : body.body === 'turned' ? body.outlines.map((o) => turnedSolid(oc, step.frame, o, body.sweep, step.op === 'leave')) : [solidOf(oc, step.frame, body, step.op === 'leave')];
+  const bases =
+    body.body === "vee"
+      ? veePieces(oc, step.frame, body)
+      : body.body === "turned"
+        ? body.outlines.map((o) => turnedSolid(oc, step.frame, o, body.sweep, step.op === "leave"))
+        : [solidOf(oc, step.frame, body, step.op === "leave")];
   return bases.flatMap((base) => copiesAt(oc, step, base));
 }
 
@@ -134,19 +173,27 @@ function copiesAt(oc: OC, step: BodyStep, base: { shape: TopoDS_Shape; roles: Fa
 }
 
 /** A plate in one piece: its outer loop and all holes carried down together. */
-export function plateOf(oc: OC, step: Extract<KernelStep, { op: 'plate' }>): Tagged {
+export function plateOf(oc: OC, step: Extract<KernelStep, { op: "plate" }>): Tagged {
   return scope((own) => {
-    const face = own(faceOf(oc, step.frame, step.outer, step.holes.map((h) => h.loop), 0));
+    const face = own(
+      faceOf(
+        oc,
+        step.frame,
+        step.outer,
+        step.holes.map((h) => h.loop),
+        0,
+      ),
+    );
     const v = scale(step.frame.normal, step.height);
     const prism = own(new oc.BRepPrimAPI_MakePrism(face, own(new oc.gp_Vec(v.x, v.y, v.z)), false, true));
     const shape = prism.Shape();
     const tags = new ShapeMap<FaceTag>(oc);
-    tags.set(own(prism.FirstShape()), { row: step.row, role: 'bottom', instance: 0 });
-    tags.set(own(prism.LastShape()), { row: step.row, role: 'top', instance: 0 });
+    tags.set(own(prism.FirstShape()), { row: step.row, role: "bottom", instance: 0 });
+    tags.set(own(prism.LastShape()), { row: step.row, role: "top", instance: 0 });
     // Edges come outer wire first, then hole by hole, each as many as its loop has segments.
     const owners: FaceTag[] = [
-      ...step.outer.map(() => ({ row: step.row, role: 'side' as const, instance: 0 })),
-      ...step.holes.flatMap((h) => h.loop.map(() => ({ row: h.row, role: 'wall' as const, instance: h.instance }))),
+      ...step.outer.map(() => ({ row: step.row, role: "side" as const, instance: 0 })),
+      ...step.holes.flatMap((h) => h.loop.map(() => ({ row: h.row, role: "wall" as const, instance: h.instance }))),
     ];
     edgesInOrder(oc, face, own).forEach((edge, i) => {
       const made = own(prism.Generated(edge));
@@ -158,4 +205,3 @@ export function plateOf(oc: OC, step: Extract<KernelStep, { op: 'plate' }>): Tag
     return { shape, tags: list };
   });
 }
-

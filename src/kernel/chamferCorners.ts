@@ -1,10 +1,10 @@
-import type { FaceTag } from '@/core/engine/kernel';
-import { add, cross, dot, length, scale, sub, type Vec3 } from '@/core/geometry/vec';
-import type { Tagged } from './bodies';
-import type { FaceCache } from './faceCache';
-import { scope, type OC } from './oc';
-import { edgesOf, facesOf, freeEdges, measureCurve, type RawEdge } from './topology';
-import { polyhedron } from './turnedBodies';
+import type { FaceTag } from "@/core/engine/kernel";
+import { add, cross, dot, length, scale, sub, type Vec3 } from "@/core/geometry/vec";
+import type { Tagged } from "./bodies";
+import type { FaceCache } from "./faceCache";
+import { scope, type OC } from "./oc";
+import { edgesOf, facesOf, freeEdges, measureCurve, type RawEdge } from "./topology";
+import { polyhedron } from "./turnedBodies";
 
 interface Plane {
   normal: Vec3;
@@ -16,13 +16,18 @@ export function meetingPoint(a: Plane, b: Plane, c: Plane): Vec3 | null {
   const [ab, bc, ca] = [cross(a.normal, b.normal), cross(b.normal, c.normal), cross(c.normal, a.normal)];
   const volume = dot(a.normal, bc);
   if (Math.abs(volume) < 1e-9) return null;
-  const sum = add(add(scale(bc, dot(a.normal, a.point)), scale(ca, dot(b.normal, b.point))), scale(ab, dot(c.normal, c.point)));
+  const sum = add(
+    add(scale(bc, dot(a.normal, a.point)), scale(ca, dot(b.normal, b.point))),
+    scale(ab, dot(c.normal, c.point)),
+  );
   return scale(sum, 1 / volume);
 }
 
 /**
- * What a cutter leaves where three chamfers meet and the library does not: it puts a flat across the corner, a cutter's three passes
- * leave three planes that come to a point. The pieces between, as solids to be joined; for equal legs c of a square corner each has c³/12.
+ * What a cutter leaves where three chamfers meet and the library does not: it puts a flat across the corner, a
+ * cutter's three passes
+ * leave three planes that come to a point. The pieces between, as solids to be joined; for equal legs c of a square
+ * corner each has c³/12.
  * @param made the part as the library chamfered it
  * @param tag of the chamfer's own faces
  */
@@ -47,7 +52,10 @@ export function cornerPieces(oc: OC, made: Tagged, cache: FaceCache, tag: FaceTa
   });
 }
 
-/** The four triangles over a corner's flat, where all three of its neighbours are chamfers that meet in a point outside it. */
+/**
+ * The four triangles over a corner's flat, where all three of its neighbours are chamfers that meet in a point
+ * outside it.
+ */
 function pointOver(oc: OC, face: number, sides: RawEdge[], ours: (Plane | null)[]): Vec3[][] | null {
   const flat = ours[face]!;
   const neighbours = sides.map((e) => ours[e.uses.find((u) => u.face !== face)?.face ?? -1] ?? null);

@@ -1,9 +1,12 @@
-import type { TopoDS_Shape } from 'replicad-opencascadejs';
-import type { DrawnLine, View } from '@/core/engine/kernel';
-import { scope, type OC } from './oc';
-import { samples } from './topology';
+import type { TopoDS_Shape } from "replicad-opencascadejs";
+import type { DrawnLine, View } from "@/core/engine/kernel";
+import { scope, type OC } from "./oc";
+import { samples } from "./topology";
 
-/** Lines of a shape as a draughtsman sees them from one side: outlines and sharp edges, hidden ones apart. Exact hidden-line removal. */
+/**
+ * Lines of a shape as a draughtsman sees them from one side: outlines and sharp edges, hidden ones apart. Exact
+ * hidden-line removal.
+ */
 export function hiddenLineDrawing(oc: OC, shape: TopoDS_Shape, view: View, hidden: boolean): DrawnLine[] {
   return scope((own) => {
     const eye = own(new oc.gp_Dir(view.toEye.x, view.toEye.y, view.toEye.z));
@@ -26,7 +29,9 @@ export function hiddenLineDrawing(oc: OC, shape: TopoDS_Shape, view: View, hidde
         return; // no lines of this kind
       }
       oc.BRepLib.BuildCurves3d(compound);
-      const ex = own(new oc.TopExp_Explorer(compound, oc.TopAbs_ShapeEnum.TopAbs_EDGE, oc.TopAbs_ShapeEnum.TopAbs_SHAPE));
+      const ex = own(
+        new oc.TopExp_Explorer(compound, oc.TopAbs_ShapeEnum.TopAbs_EDGE, oc.TopAbs_ShapeEnum.TopAbs_SHAPE),
+      );
       for (; ex.More(); ex.Next()) {
         const edge = own(oc.TopoDS.Edge(own(ex.Current())));
         lines.push({ points: samples(oc, edge, Math.PI / 36).map((p) => ({ x: p.x, y: p.y })), hidden: isHidden });

@@ -1,11 +1,17 @@
-import type { TopoDS_Edge, TopoDS_Face } from 'replicad-opencascadejs';
-import { dot, type Vec3 } from '@/core/geometry/vec';
-import type { EdgeInfo } from '@/core/engine/kernel';
-import type { FaceCache } from './faceCache';
-import type { OC } from './oc';
-import { describeEdge, samples, type RawEdge } from './topology';
+import type { TopoDS_Edge, TopoDS_Face } from "replicad-opencascadejs";
+import { dot, type Vec3 } from "@/core/geometry/vec";
+import type { EdgeInfo } from "@/core/engine/kernel";
+import type { FaceCache } from "./faceCache";
+import type { OC } from "./oc";
+import { describeEdge, samples, type RawEdge } from "./topology";
 
-interface Entry { edge: TopoDS_Edge; info: EdgeInfo | null; normals: [Vec3, Vec3] | null; reversed: string; points?: Vec3[] }
+interface Entry {
+  edge: TopoDS_Edge;
+  info: EdgeInfo | null;
+  normals: [Vec3, Vec3] | null;
+  reversed: string;
+  points?: Vec3[];
+}
 
 const HASH_SPACE = 2147483647;
 const SPARE_EDGES = 4000;
@@ -19,7 +25,10 @@ export class EdgeCache {
   private count = 0;
   /** Edges of the part at hand. */
   atHand = 0;
-  constructor(private oc: OC, private faces: FaceCache) {}
+  constructor(
+    private oc: OC,
+    private faces: FaceCache,
+  ) {}
 
   private clear(): void {
     for (const b of this.buckets.values()) for (const e of b) e.edge.delete();
@@ -37,11 +46,14 @@ export class EdgeCache {
     const reversed = String(raw.uses[0].edge.Orientation());
     if (entry && entry.info && entry.normals && second && entry.reversed === reversed) {
       const [a, b] = [raw.uses[0].face, second.face];
-      const n1 = this.faces.normalAt(faces[a], entry.info.middle), n2 = this.faces.normalAt(faces[b], entry.info.middle);
-      if (n1 && n2 && dot(n1, entry.normals[0]) > 1 - 1e-12 && dot(n2, entry.normals[1]) > 1 - 1e-12) return { ...entry.info, faces: [a, b] };
+      const n1 = this.faces.normalAt(faces[a], entry.info.middle),
+        n2 = this.faces.normalAt(faces[b], entry.info.middle);
+      if (n1 && n2 && dot(n1, entry.normals[0]) > 1 - 1e-12 && dot(n2, entry.normals[1]) > 1 - 1e-12)
+        return { ...entry.info, faces: [a, b] };
     }
     const info = describeEdge(this.oc, raw, faces, (f, at) => this.faces.normalAt(f, at));
-    const n1 = info && this.faces.normalAt(faces[info.faces[0]], info.middle), n2 = info && this.faces.normalAt(faces[info.faces[1]], info.middle);
+    const n1 = info && this.faces.normalAt(faces[info.faces[0]], info.middle),
+      n2 = info && this.faces.normalAt(faces[info.faces[1]], info.middle);
     const normals: [Vec3, Vec3] | null = n1 && n2 ? [n1, n2] : null;
     if (entry) Object.assign(entry, { info, normals, reversed });
     else this.put(bucket, { edge: this.oc.TopoDS.Edge(raw.edge), info, normals, reversed });
@@ -51,7 +63,7 @@ export class EdgeCache {
     const { bucket, entry } = this.find(raw);
     if (entry) return (entry.points ??= samples(this.oc, raw.edge));
     const points = samples(this.oc, raw.edge);
-    this.put(bucket, { edge: this.oc.TopoDS.Edge(raw.edge), info: null, normals: null, reversed: '', points });
+    this.put(bucket, { edge: this.oc.TopoDS.Edge(raw.edge), info: null, normals: null, reversed: "", points });
     return points;
   }
   private put(bucket: number, entry: Entry): void {

@@ -1,9 +1,9 @@
-import type { TopoDS_Face, TopoDS_Shape } from 'replicad-opencascadejs';
-import { scale, sub, dot, unit, type Vec3 } from '@/core/geometry/vec';
-import type { FaceInfo } from '@/core/engine/kernel';
-import { extractMesh, type FaceMesh } from './meshing';
-import type { OC } from './oc';
-import { boundedByOtherCurves, describeFace, describeFlat } from './topology';
+import type { TopoDS_Face, TopoDS_Shape } from "replicad-opencascadejs";
+import { scale, sub, dot, unit, type Vec3 } from "@/core/geometry/vec";
+import type { FaceInfo } from "@/core/engine/kernel";
+import { extractMesh, type FaceMesh } from "./meshing";
+import type { OC } from "./oc";
+import { boundedByOtherCurves, describeFace, describeFlat } from "./topology";
 
 interface Entry {
   face: TopoDS_Face;
@@ -16,7 +16,10 @@ interface Entry {
 }
 
 const HASH_SPACE = 2147483647;
-/** Faces remembered besides those of the part at hand; past that all are forgotten, for a handle keeps its face's geometry alive. */
+/**
+ * Faces remembered besides those of the part at hand; past that all are forgotten, for a handle keeps its face's
+ * geometry alive.
+ */
 const SPARE_FACES = 1500;
 
 /**
@@ -54,7 +57,10 @@ export class FaceCache {
     const e = this.entry(face);
     return (e.info ??= describeFace(this.oc, face));
   }
-  /** Whether a face is bounded by anything but lines and circles, as where a bore runs through a round: the library's quick sums are a few millionths wrong there. */
+  /**
+   * Whether a face is bounded by anything but lines and circles, as where a bore runs through a round: the library's
+   * quick sums are a few millionths wrong there.
+   */
   isIntricate(face: TopoDS_Face): boolean {
     const e = this.entry(face);
     return (e.intricate ??= boundedByOtherCurves(this.oc, face));
@@ -65,15 +71,18 @@ export class FaceCache {
   }
   mesh(face: TopoDS_Face, deflection: number): FaceMesh {
     const e = this.entry(face);
-    if (!e.mesh || e.mesh.deflection > deflection * 1.5 || e.mesh.deflection < deflection / 3) e.mesh = { deflection, mesh: extractMesh(this.oc, face as TopoDS_Shape, deflection) };
+    if (!e.mesh || e.mesh.deflection > deflection * 1.5 || e.mesh.deflection < deflection / 3)
+      e.mesh = { deflection, mesh: extractMesh(this.oc, face as TopoDS_Shape, deflection) };
     return e.mesh.mesh;
   }
-  /** Outward normal of a flat or cylindrical face at a point of it, without asking the library; null for other faces. */
+  /**
+   * Outward normal of a flat or cylindrical face at a point of it, without asking the library; null for other faces.
+   */
   normalAt(face: TopoDS_Face, point: Vec3): Vec3 | null {
     const flat = this.flat(face);
     if (flat) return flat.normal;
     const i = this.info(face);
-    if (i.surface !== 'cylinder') return null;
+    if (i.surface !== "cylinder") return null;
     const d = sub(point, i.axis!.origin);
     const radial = unit(sub(d, scale(i.axis!.direction, dot(d, i.axis!.direction))));
     return i.hollow ? scale(radial, -1) : radial;

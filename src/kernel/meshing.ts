@@ -1,9 +1,13 @@
-import type { TopoDS_Shape } from 'replicad-opencascadejs';
-import type { Mesh } from '@/core/engine/kernel';
-import { scope, type OC } from './oc';
+import type { TopoDS_Shape } from "replicad-opencascadejs";
+import type { Mesh } from "@/core/engine/kernel";
+import { scope, type OC } from "./oc";
 
 /** Triangles of one face or of a whole shape. */
-export interface FaceMesh { positions: Float32Array; normals: Float32Array; triangles: Uint32Array }
+export interface FaceMesh {
+  positions: Float32Array;
+  normals: Float32Array;
+  triangles: Uint32Array;
+}
 
 /** Largest turn between two chords, radians: it rules the small rounds; the deflection rules the large ones. */
 const TURN = 0.22;
@@ -19,7 +23,8 @@ export function extractMesh(oc: OC, shape: TopoDS_Shape, deflection: number): Fa
       normals: new Float32Array(memory, data.getNormalsPtr(), data.getNormalsSize()).slice(),
       triangles: new Uint32Array(memory, data.getTrianglesPtr(), data.getTrianglesSize()).slice(),
     };
-    // The library keeps triangles on shapes that are long deleted (measured: 30 kB a cylinder); they are taken off at once.
+    // The library keeps triangles on shapes that are long deleted (measured: 30 kB a cylinder); they are taken off
+    // at once.
     oc.BRepTools.Clean(shape, true);
     return mesh;
   });
@@ -27,9 +32,16 @@ export function extractMesh(oc: OC, shape: TopoDS_Shape, deflection: number): Fa
 
 /** One picture out of many pieces; `groups` tells which triangles came from which. */
 export function joinMeshes(pieces: FaceMesh[], lines: Float32Array): Mesh {
-  const sum = (k: 'positions' | 'triangles') => pieces.reduce((n, m) => n + m[k].length, 0);
-  const out: Mesh = { positions: new Float32Array(sum('positions')), normals: new Float32Array(sum('positions')), triangles: new Uint32Array(sum('triangles')), groups: [], lines };
-  let p = 0, t = 0;
+  const sum = (k: "positions" | "triangles") => pieces.reduce((n, m) => n + m[k].length, 0);
+  const out: Mesh = {
+    positions: new Float32Array(sum("positions")),
+    normals: new Float32Array(sum("positions")),
+    triangles: new Uint32Array(sum("triangles")),
+    groups: [],
+    lines,
+  };
+  let p = 0,
+    t = 0;
   pieces.forEach((m, face) => {
     out.positions.set(m.positions, p);
     out.normals.set(m.normals, p);

@@ -1,12 +1,15 @@
-import { OpenCascadeKernel } from './openCascade';
-import type { OC } from './oc';
+import { OpenCascadeKernel } from "./openCascade";
+import type { OC } from "./oc";
 
 let loading: Promise<{ oc: OC; kernel: OpenCascadeKernel }> | null = null;
 
-/** The Node door: the library itself and one kernel on it, loaded once. It prints to standard output, which is silenced. */
+/**
+ * The Node door: the library itself and one kernel on it, loaded once. It prints to standard output, which is
+ * silenced.
+ */
 export function loadEngine(): Promise<{ oc: OC; kernel: OpenCascadeKernel }> {
   loading ??= (async () => {
-    const { default: init } = await import('replicad-opencascadejs');
+    const { default: init } = await import("replicad-opencascadejs");
     const oc = await init({ print: () => {}, printErr: () => {} });
     return { oc, kernel: new OpenCascadeKernel(oc) };
   })();

@@ -1,9 +1,11 @@
-import type { OpenCascadeInstance } from 'replicad-opencascadejs';
+import type { OpenCascadeInstance } from "replicad-opencascadejs";
 
 /** The library as it comes; its own typing is kept where it is right. */
 export type OC = OpenCascadeInstance;
 
-interface Deletable { delete(): void }
+interface Deletable {
+  delete(): void;
+}
 
 /**
  * Runs `work` with a helper that remembers kernel objects and frees them afterwards in reverse order.
@@ -22,18 +24,28 @@ export function scope<T>(work: (own: <D extends Deletable>(d: D) => D) => T): T 
         const clearable = d as Deletable & { Clear?: () => void; SetToFillHistory?: unknown };
         if (clearable.SetToFillHistory && clearable.Clear) clearable.Clear();
         d.delete();
-      } catch { /* already gone with its owner */ }
+      } catch {
+        /* already gone with its owner */
+      }
     }
   }
 }
 
 /** Message of whatever the library threw: its own exceptions are not JavaScript errors. */
 export function kernelMessage(oc: OC, e: unknown): string {
-  if (e instanceof Error && !(typeof WebAssembly !== 'undefined' && 'Exception' in WebAssembly && e instanceof (WebAssembly as unknown as { Exception: new () => Error }).Exception)) return e.message;
+  if (
+    e instanceof Error &&
+    !(
+      typeof WebAssembly !== "undefined" &&
+      "Exception" in WebAssembly &&
+      e instanceof (WebAssembly as unknown as { Exception: new () => Error }).Exception
+    )
+  )
+    return e.message;
   try {
     const m = (oc as unknown as { getExceptionMessage(x: unknown): [string, string] }).getExceptionMessage(e);
     return m[1] || m[0];
   } catch {
-    return 'the solid kernel gave up';
+    return "the solid kernel gave up";
   }
 }

@@ -1,19 +1,41 @@
-import type { TopoDS_Edge, TopoDS_Face, TopoDS_Shape } from 'replicad-opencascadejs';
-import { fail, ok, type Result } from '@/core/result';
-import { length, sub, v3, type Vec3 } from '@/core/geometry/vec';
-import type { MeasuredEdge } from '@/core/outline/fromPart';
-import type { BodyStep, DrawnLine, EdgeInfo, FaceInfo, FaceTag, KernelStep, Mesh, SolidKernel, StateMeasure, View } from '@/core/engine/kernel';
-import { copiesOf, plateOf, type Tagged } from './bodies';
-import { cornerPieces } from './chamferCorners';
-import { hiddenLineDrawing } from './drawing';
-import { EdgeCache } from './edgeCache';
-import { FaceCache } from './faceCache';
-import { emptyMesh, extractMesh, joinMeshes } from './meshing';
-import { kernelMessage, scope, type OC } from './oc';
-import { cannotBe } from './resultCheck';
-import { boxBefore } from './sectionBox';
-import { writeStep } from './stepFile';
-import { boxOfShape, countSolids, edgesOf, facesOf, freeEdges, isClosed, measureCurve, samples, ShapeMap, type RawEdge } from './topology';
+import type { TopoDS_Edge, TopoDS_Face, TopoDS_Shape } from "replicad-opencascadejs";
+import { fail, ok, type Result } from "@/core/result";
+import { length, sub, v3, type Vec3 } from "@/core/geometry/vec";
+import type { MeasuredEdge } from "@/core/outline/fromPart";
+import type {
+  BodyStep,
+  DrawnLine,
+  EdgeInfo,
+  FaceInfo,
+  FaceTag,
+  KernelStep,
+  Mesh,
+  SolidKernel,
+  StateMeasure,
+  View,
+} from "@/core/engine/kernel";
+import { copiesOf, plateOf, type Tagged } from "./bodies";
+import { cornerPieces } from "./chamferCorners";
+import { hiddenLineDrawing } from "./drawing";
+import { EdgeCache } from "./edgeCache";
+import { FaceCache } from "./faceCache";
+import { emptyMesh, extractMesh, joinMeshes } from "./meshing";
+import { kernelMessage, scope, type OC } from "./oc";
+import { cannotBe } from "./resultCheck";
+import { boxBefore } from "./sectionBox";
+import { writeStep } from "./stepFile";
+import {
+  boxOfShape,
+  countSolids,
+  edgesOf,
+  facesOf,
+  freeEdges,
+  isClosed,
+  measureCurve,
+  samples,
+  ShapeMap,
+  type RawEdge,
+} from "./topology";
 
 interface State extends Tagged {
   measure: StateMeasure;
@@ -40,9 +62,15 @@ type History = {
 export class OpenCascadeKernel implements SolidKernel {
   private states = new Map<string, State>();
   private brokenDown = false;
-  /** The library has run into its own memory, or has grown past what a bench PC spares: a new one must take its place. */
+  /**
+   * The library has run into its own memory, or has grown past what a bench PC spares: a new one must take its
+   * place.
+   */
   get broken(): boolean {
-    return this.brokenDown || (this.oc as unknown as { wasmMemory: WebAssembly.Memory }).wasmMemory.buffer.byteLength > MOST_MEMORY;
+    return (
+      this.brokenDown ||
+      (this.oc as unknown as { wasmMemory: WebAssembly.Memory }).wasmMemory.buffer.byteLength > MOST_MEMORY
+    );
   }
   private cache: FaceCache;
   private edgeCache: EdgeCache;
@@ -77,30 +105,32 @@ export class OpenCascadeKernel implements SolidKernel {
       }
       if (measure.solids === 0 || !(measure.volume > 1e-9)) {
         made.value.shape.delete();
-        return fail('nothing is left of the part', { expected: 'a cut that leaves material' });
+        return fail("nothing is left of the part", { expected: "a cut that leaves material" });
       }
       this.states.set(key, { shape: made.value.shape, tags: made.value.tags, measure });
       return ok(measure);
     } catch (e) {
       this.brokenDown ||= e instanceof WebAssembly.RuntimeError || e instanceof RangeError;
-      return fail(`the solid kernel could not do this (${kernelMessage(this.oc, e)})`, { expected: 'other sizes or another place' });
+      return fail(`the solid kernel could not do this (${kernelMessage(this.oc, e)})`, {
+        expected: "other sizes or another place",
+      });
     }
   }
 
   private make(from: State | null, step: KernelStep): Result<Made> {
     const { oc } = this;
-    if (step.op === 'plate') return ok(plateOf(oc, step));
-    if (step.op === 'edges') return from ? this.treatEdges(from, step) : fail('there is no part yet');
+    if (step.op === "plate") return ok(plateOf(oc, step));
+    if (step.op === "edges") return from ? this.treatEdges(from, step) : fail("there is no part yet");
     const tools = this.toolsOf(step);
     try {
       if (!from) {
-        if (step.op === 'cut') return fail('there is nothing to cut yet', { expected: 'a LEAVE row first' });
+        if (step.op === "cut") return fail("there is nothing to cut yet", { expected: "a LEAVE row first" });
         const [first, ...rest] = tools;
         if (rest.length === 0) return ok(first);
-        return this.boolean('leave', first, rest);
+        return this.boolean("leave", first, rest);
       }
       // All tools of a step are copies of one, but for the grooves of a pointed cutter.
-      const most = step.body.body === 'vee' ? Infinity : quickVolume(oc, tools[0].shape) * tools.length;
+      const most = step.body.body === "vee" ? Infinity : quickVolume(oc, tools[0].shape) * tools.length;
       const made = this.boolean(step.op, from, tools);
       return made.ok ? ok({ ...made.value, most }) : made;
     } finally {
@@ -108,38 +138,50 @@ export class OpenCascadeKernel implements SolidKernel {
     }
   }
 
-  /** The tool solids of a step. Grooves of a pointed cutter are joined chain by chain first: hundreds of small tools at once in one face take many times longer. */
+  /**
+   * The tool solids of a step. Grooves of a pointed cutter are joined chain by chain first: hundreds of small tools
+   * at once in one face take many times longer.
+   */
   private toolsOf(step: BodyStep): Tagged[] {
     const { body } = step;
-    if (body.body !== 'vee') return copiesOf(this.oc, step);
-    return step.places.flatMap((place, instance) => body.chains.flatMap((chain) => {
-      const pieces = copiesOf(this.oc, { ...step, places: [place], body: { ...body, chains: [chain] } }).map((t) => ({ ...t, tags: t.tags.map((g) => g && { ...g, instance }) }));
-      if (pieces.length < 2) return pieces;
-      const [first, ...rest] = pieces;
-      const joined = this.boolean('join', first, rest);
-      if (!joined.ok) return pieces;
-      for (const t of pieces) t.shape.delete();
-      return [joined.value];
-    }));
+    if (body.body !== "vee") return copiesOf(this.oc, step);
+    return step.places.flatMap((place, instance) =>
+      body.chains.flatMap((chain) => {
+        const pieces = copiesOf(this.oc, { ...step, places: [place], body: { ...body, chains: [chain] } }).map((t) => ({
+          ...t,
+          tags: t.tags.map((g) => g && { ...g, instance }),
+        }));
+        if (pieces.length < 2) return pieces;
+        const [first, ...rest] = pieces;
+        const joined = this.boolean("join", first, rest);
+        if (!joined.ok) return pieces;
+        for (const t of pieces) t.shape.delete();
+        return [joined.value];
+      }),
+    );
   }
 
-  private boolean(op: 'leave' | 'cut' | 'join', base: Tagged, tools: Tagged[]): Result<Tagged> {
+  private boolean(op: "leave" | "cut" | "join", base: Tagged, tools: Tagged[]): Result<Tagged> {
     const { oc } = this;
     return scope((own) => {
-      const b = own(op === 'cut' ? new oc.BRepAlgoAPI_Cut() : new oc.BRepAlgoAPI_Fuse());
-      const args = own(new oc.NCollection_List_TopoDS_Shape()), list = own(new oc.NCollection_List_TopoDS_Shape());
+      const b = own(op === "cut" ? new oc.BRepAlgoAPI_Cut() : new oc.BRepAlgoAPI_Fuse());
+      const args = own(new oc.NCollection_List_TopoDS_Shape()),
+        list = own(new oc.NCollection_List_TopoDS_Shape());
       args.Append(base.shape);
       for (const t of tools) list.Append(t.shape);
       b.SetArguments(args);
       b.SetTools(list);
       b.SetNonDestructive(true);
       b.Build(own(new oc.Message_ProgressRange()));
-      if (b.HasErrors()) return fail('the solid kernel could not join these shapes', { expected: 'other sizes or another place' });
-      if (op === 'leave') b.SimplifyResult(true, true, 1e-6);
+      if (b.HasErrors())
+        return fail("the solid kernel could not join these shapes", { expected: "other sizes or another place" });
+      if (op === "leave") b.SimplifyResult(true, true, 1e-6);
       const made = this.follow(b.Shape(), b as unknown as History, [base, ...tools], null);
       if (isClosed(oc, made.shape)) return ok(made);
       made.shape.delete();
-      return fail('what the solid kernel made of this is no closed solid', { expected: 'another size or place, a little larger or deeper' });
+      return fail("what the solid kernel made of this is no closed solid", {
+        expected: "another size or place, a little larger or deeper",
+      });
     });
   }
 
@@ -164,24 +206,31 @@ export class OpenCascadeKernel implements SolidKernel {
     });
   }
 
-  private treatEdges(from: State, step: Extract<KernelStep, { op: 'edges' }>): Result<Tagged> {
+  private treatEdges(from: State, step: Extract<KernelStep, { op: "edges" }>): Result<Tagged> {
     const { oc } = this;
     const faces = this.facesOfState(from);
     const raw = edgesOf(oc, faces);
     try {
       return scope((own) => {
-        const maker = own(step.treatment === 'chamfer' ? new oc.BRepFilletAPI_MakeChamfer(from.shape) : new oc.BRepFilletAPI_MakeFillet(from.shape));
+        const maker = own(
+          step.treatment === "chamfer"
+            ? new oc.BRepFilletAPI_MakeChamfer(from.shape)
+            : new oc.BRepFilletAPI_MakeFillet(from.shape),
+        );
         for (const { edge, face } of step.edges) {
           const e: TopoDS_Edge = raw[edge].edge;
           // Tangent neighbours are taken along with the first edge of their chain.
           if (maker.Contour(e) > 0) continue;
-          if (step.treatment === 'round') (maker as InstanceType<OC['BRepFilletAPI_MakeFillet']>).Add(step.size, e);
-          else if (Math.abs(step.angle - Math.PI / 4) < 1e-12) (maker as InstanceType<OC['BRepFilletAPI_MakeChamfer']>).Add(step.size, e);
-          else (maker as InstanceType<OC['BRepFilletAPI_MakeChamfer']>).AddDA(step.size, step.angle, e, faces[face]);
+          if (step.treatment === "round") (maker as InstanceType<OC["BRepFilletAPI_MakeFillet"]>).Add(step.size, e);
+          else if (Math.abs(step.angle - Math.PI / 4) < 1e-12)
+            (maker as InstanceType<OC["BRepFilletAPI_MakeChamfer"]>).Add(step.size, e);
+          else (maker as InstanceType<OC["BRepFilletAPI_MakeChamfer"]>).AddDA(step.size, step.angle, e, faces[face]);
         }
         try {
           maker.Build(own(new oc.Message_ProgressRange()));
-        } catch { /* IsDone tells */ }
+        } catch {
+          /* IsDone tells */
+        }
         if (!maker.IsDone()) return this.doesNotFit(from, step, raw, faces);
         const shape = maker.Shape();
         const check = own(new oc.BRepCheck_Analyzer(shape, true, false, false));
@@ -191,7 +240,7 @@ export class OpenCascadeKernel implements SolidKernel {
         }
         const tag: FaceTag = { row: step.row, role: step.treatment, instance: 0 };
         const made = this.follow(shape, maker as unknown as History, [from], tag);
-        return step.treatment === 'chamfer' ? this.pointedCorners(made, tag) : ok(made);
+        return step.treatment === "chamfer" ? this.pointedCorners(made, tag) : ok(made);
       });
     } finally {
       freeEdges(raw);
@@ -202,29 +251,47 @@ export class OpenCascadeKernel implements SolidKernel {
   private pointedCorners(made: Tagged, tag: FaceTag): Result<Tagged> {
     const pieces = cornerPieces(this.oc, made, this.cache, tag);
     if (!pieces.length) return ok(made);
-    const joined = this.boolean('leave', made, pieces);
+    const joined = this.boolean("leave", made, pieces);
     for (const p of [made, ...pieces]) p.shape.delete();
     return joined;
   }
 
-  /** Which edge a chamfer or round does not fit on, and the largest that does: found by trying that edge alone. Only when it has failed. */
-  private doesNotFit(from: State, step: Extract<KernelStep, { op: 'edges' }>, raw: RawEdge[], faces: TopoDS_Face[]): Result<Tagged> {
+  /**
+   * Which edge a chamfer or round does not fit on, and the largest that does: found by trying that edge alone. Only
+   * when it has failed.
+   */
+  private doesNotFit(
+    from: State,
+    step: Extract<KernelStep, { op: "edges" }>,
+    raw: RawEdge[],
+    faces: TopoDS_Face[],
+  ): Result<Tagged> {
     const fits = ({ edge, face }: { edge: number; face: number }, size: number): boolean => {
       try {
         return scope((own) => {
           const e = raw[edge].edge;
-          const maker = own(step.treatment === 'chamfer' ? new this.oc.BRepFilletAPI_MakeChamfer(from.shape) : new this.oc.BRepFilletAPI_MakeFillet(from.shape));
-          if (step.treatment === 'round') (maker as InstanceType<OC['BRepFilletAPI_MakeFillet']>).Add(size, e);
-          else (maker as InstanceType<OC['BRepFilletAPI_MakeChamfer']>).AddDA(size, step.angle, e, faces[face]);
+          const maker = own(
+            step.treatment === "chamfer"
+              ? new this.oc.BRepFilletAPI_MakeChamfer(from.shape)
+              : new this.oc.BRepFilletAPI_MakeFillet(from.shape),
+          );
+          if (step.treatment === "round") (maker as InstanceType<OC["BRepFilletAPI_MakeFillet"]>).Add(size, e);
+          else (maker as InstanceType<OC["BRepFilletAPI_MakeChamfer"]>).AddDA(size, step.angle, e, faces[face]);
           maker.Build(own(new this.oc.Message_ProgressRange()));
-          return maker.IsDone() && own(new this.oc.BRepCheck_Analyzer(own(maker.Shape()), true, false, false)).IsValid();
+          return (
+            maker.IsDone() && own(new this.oc.BRepCheck_Analyzer(own(maker.Shape()), true, false, false)).IsValid()
+          );
         });
       } catch {
         return false;
       }
     };
     const bad = step.edges.slice(0, MOST_TRIED).find((e) => !fits(e, step.size));
-    if (!bad) return fail(`a ${step.treatment} of this size does not fit on all of these edges together`, { path: 'size', expected: 'a smaller size or fewer edges' });
+    if (!bad)
+      return fail(`a ${step.treatment} of this size does not fit on all of these edges together`, {
+        path: "size",
+        expected: "a smaller size or fewer edges",
+      });
     let [low, high] = [0, step.size];
     for (let i = 0; i < 12; i++) {
       const middle = (low + high) / 2;
@@ -232,9 +299,14 @@ export class OpenCascadeKernel implements SolidKernel {
       else high = middle;
     }
     const info = this.edgeCache.info(raw[bad.edge], faces);
-    const where = info ? ` at X ${info.middle.x.toFixed(2)} Y ${info.middle.y.toFixed(2)} Z ${info.middle.z.toFixed(2)} mm` : '';
+    const where = info
+      ? ` at X ${info.middle.x.toFixed(2)} Y ${info.middle.y.toFixed(2)} Z ${info.middle.z.toFixed(2)} mm`
+      : "";
     const most = Math.floor(low * 100) / 100;
-    return fail(`a ${step.treatment} of this size does not fit on every edge: not on the one${where}`, { path: 'size', expected: most > 0 ? `at most ${most} mm there` : 'fewer edges' });
+    return fail(`a ${step.treatment} of this size does not fit on every edge: not on the one${where}`, {
+      path: "size",
+      expected: most > 0 ? `at most ${most} mm there` : "fewer edges",
+    });
   }
 
   private measureShape(shape: TopoDS_Shape): StateMeasure {
@@ -279,7 +351,16 @@ export class OpenCascadeKernel implements SolidKernel {
     const faces = this.facesOfState(s);
     const raw = edgesOf(this.oc, faces);
     // Seams keep their place as zero-length smooth edges, so that an index means the same here and in treatEdges.
-    const none: EdgeInfo = { curve: 'other', from: v3(0, 0, 0), to: v3(0, 0, 0), middle: v3(0, 0, 0), length: 0, faces: [0, 0], turn: 'smooth', angle: 0 };
+    const none: EdgeInfo = {
+      curve: "other",
+      from: v3(0, 0, 0),
+      to: v3(0, 0, 0),
+      middle: v3(0, 0, 0),
+      length: 0,
+      faces: [0, 0],
+      turn: "smooth",
+      angle: 0,
+    };
     s.edgeInfo = raw.map((e) => this.edgeCache.info(e, faces) ?? none);
     freeEdges(raw);
     return s.edgeInfo;
@@ -321,8 +402,12 @@ export class OpenCascadeKernel implements SolidKernel {
   mesh(key: string): Mesh {
     const s = this.state(key);
     if (!s.mesh) {
-      const faces = this.facesOfState(s), deflection = deflectionFor(s.measure);
-      s.mesh = joinMeshes(faces.map((f) => this.cache.mesh(f, deflection)), this.drawnEdges(faces, this.edges(key)));
+      const faces = this.facesOfState(s),
+        deflection = deflectionFor(s.measure);
+      s.mesh = joinMeshes(
+        faces.map((f) => this.cache.mesh(f, deflection)),
+        this.drawnEdges(faces, this.edges(key)),
+      );
     }
     return s.mesh;
   }
@@ -339,7 +424,7 @@ export class OpenCascadeKernel implements SolidKernel {
       const shape = own(boxBefore(this.oc, s.measure.box, origin, normal));
       const faces = facesOf(this.oc, shape);
       faces.forEach((f) => f.delete());
-      return this.boolean('cut', s, [{ shape, tags: faces.map(() => ({ row: '', role: 'section', instance: 0 })) }]);
+      return this.boolean("cut", s, [{ shape, tags: faces.map(() => ({ row: "", role: "section", instance: 0 })) }]);
     });
   }
   section(key: string, origin: Vec3, normal: Vec3): { mesh: Mesh; area: number; sectionFaces: number[] } {
@@ -347,9 +432,12 @@ export class OpenCascadeKernel implements SolidKernel {
       const cut = this.cutAway(key, origin, normal);
       if (!cut.ok) return { mesh: emptyMesh(), area: 0, sectionFaces: [] };
       const faces = facesOf(this.oc, own(cut.value.shape)).map((f) => own(f));
-      const sectionFaces = cut.value.tags.flatMap((t, i) => (t?.role === 'section' ? [i] : []));
+      const sectionFaces = cut.value.tags.flatMap((t, i) => (t?.role === "section" ? [i] : []));
       const deflection = deflectionFor(this.state(key).measure);
-      const mesh = joinMeshes(faces.map((f) => this.cache.mesh(f, deflection)), this.drawnEdges(faces));
+      const mesh = joinMeshes(
+        faces.map((f) => this.cache.mesh(f, deflection)),
+        this.drawnEdges(faces),
+      );
       return { mesh, area: sectionFaces.reduce((sum, i) => sum + this.cache.info(faces[i]).area, 0), sectionFaces };
     });
   }
@@ -358,7 +446,10 @@ export class OpenCascadeKernel implements SolidKernel {
       const cut = this.cutAway(key, origin, normal);
       if (!cut.ok) return [];
       const faces = facesOf(this.oc, own(cut.value.shape)).map((f) => own(f));
-      const raw = edgesOf(this.oc, faces.filter((_, i) => cut.value.tags[i]?.role === 'section'));
+      const raw = edgesOf(
+        this.oc,
+        faces.filter((_, i) => cut.value.tags[i]?.role === "section"),
+      );
       const edges = raw.filter((e) => e.uses.length === 1).map((e) => measureCurve(this.oc, e.edge));
       freeEdges(raw);
       return edges;
@@ -366,15 +457,17 @@ export class OpenCascadeKernel implements SolidKernel {
   }
 
   ghost(step: KernelStep): Mesh | null {
-    if (step.op !== 'cut' && step.op !== 'leave') return null;
+    if (step.op !== "cut" && step.op !== "leave") return null;
     try {
       const tools = copiesOf(this.oc, { ...step, places: step.places.slice(0, 200) });
       const lines: number[] = [];
-      const pieces = tools.map((t) => scope((own) => {
-        const faces = facesOf(this.oc, own(t.shape)).map((f) => own(f));
-        lines.push(...this.drawnEdges(faces));
-        return extractMesh(this.oc, t.shape, 0.05);
-      }));
+      const pieces = tools.map((t) =>
+        scope((own) => {
+          const faces = facesOf(this.oc, own(t.shape)).map((f) => own(f));
+          lines.push(...this.drawnEdges(faces));
+          return extractMesh(this.oc, t.shape, 0.05);
+        }),
+      );
       return joinMeshes(pieces, new Float32Array(lines));
     } catch {
       return null;
@@ -389,7 +482,7 @@ export class OpenCascadeKernel implements SolidKernel {
   }
 
   trim(keep: Set<string>): void {
-    const last = this.states.get([...keep].pop() ?? '');
+    const last = this.states.get([...keep].pop() ?? "");
     this.cache.atHand = last?.faces?.length ?? 0;
     this.edgeCache.atHand = last?.edgeInfo?.length ?? 0;
     for (const [key, s] of this.states) {
@@ -404,11 +497,43 @@ export class OpenCascadeKernel implements SolidKernel {
   /** Does a throw-away part: the first booleans after loading are several times slower than warm ones. */
   warmUp(): void {
     const frame = { origin: v3(0, 0, 0), x: v3(1, 0, 0), y: v3(0, 1, 0), normal: v3(0, 0, 1) };
-    const loop = (s: number) => [[-s, -s], [s, -s], [s, s], [-s, s]].map(([x, y], i, a) => ({ kind: 'line' as const, from: { x, y }, to: { x: a[(i + 1) % 4][0], y: a[(i + 1) % 4][1] } }));
-    this.apply('warm-1', null, { op: 'leave', row: 'warm', frame, body: { body: 'prism', outline: { outer: loop(10), holes: [] }, from: 0, to: -10 }, places: [{ x: 0, y: 0 }] });
-    this.apply('warm-2', 'warm-1', { op: 'cut', row: 'warm', frame: { ...frame, origin: v3(0, 0, 10) }, body: { body: 'revolved', profile: [{ r: 2, z: 0 }, { r: 2, z: 5 }, { r: 0, z: 6 }] }, places: [{ x: 0, y: 0 }, { x: 5, y: 5 }] });
-    this.mesh('warm-2');
-    for (const key of ['warm-1', 'warm-2']) this.states.delete(key);
+    const loop = (s: number) =>
+      [
+        [-s, -s],
+        [s, -s],
+        [s, s],
+        [-s, s],
+      ].map(([x, y], i, a) => ({
+        kind: "line" as const,
+        from: { x, y },
+        to: { x: a[(i + 1) % 4][0], y: a[(i + 1) % 4][1] },
+      }));
+    this.apply("warm-1", null, {
+      op: "leave",
+      row: "warm",
+      frame,
+      body: { body: "prism", outline: { outer: loop(10), holes: [] }, from: 0, to: -10 },
+      places: [{ x: 0, y: 0 }],
+    });
+    this.apply("warm-2", "warm-1", {
+      op: "cut",
+      row: "warm",
+      frame: { ...frame, origin: v3(0, 0, 10) },
+      body: {
+        body: "revolved",
+        profile: [
+          { r: 2, z: 0 },
+          { r: 2, z: 5 },
+          { r: 0, z: 6 },
+        ],
+      },
+      places: [
+        { x: 0, y: 0 },
+        { x: 5, y: 5 },
+      ],
+    });
+    this.mesh("warm-2");
+    for (const key of ["warm-1", "warm-2"]) this.states.delete(key);
   }
 }
 
@@ -421,7 +546,8 @@ const quickVolume = (oc: OC, shape: TopoDS_Shape): number =>
   });
 
 /** Chord error of a picture: a four-thousandth of the part, and never coarser than a tenth of a millimetre. */
-const deflectionFor = (m: StateMeasure): number => Math.min(0.1, Math.max(0.001, length(sub(m.box.max, m.box.min)) / 4000));
+const deflectionFor = (m: StateMeasure): number =>
+  Math.min(0.1, Math.max(0.001, length(sub(m.box.max, m.box.min)) / 4000));
 
 /** Edges that are tried one by one when a chamfer or round has failed. */
 const MOST_TRIED = 60;

@@ -1,8 +1,8 @@
-import type { TopoDS_Edge, TopoDS_Face, TopoDS_Shape } from 'replicad-opencascadejs';
-import { add, cross, dot, length, scale, sub, unit, v3, type Box, type Vec3 } from '@/core/geometry/vec';
-import type { EdgeInfo, FaceInfo } from '@/core/engine/kernel';
-import type { MeasuredEdge } from '@/core/outline/fromPart';
-import { scope, type OC } from './oc';
+import type { TopoDS_Edge, TopoDS_Face, TopoDS_Shape } from "replicad-opencascadejs";
+import { add, cross, dot, length, scale, sub, unit, v3, type Box, type Vec3 } from "@/core/geometry/vec";
+import type { EdgeInfo, FaceInfo } from "@/core/engine/kernel";
+import type { MeasuredEdge } from "@/core/outline/fromPart";
+import { scope, type OC } from "./oc";
 
 const HASH_SPACE = 2147483647;
 
@@ -11,7 +11,8 @@ export class ShapeMap<T> {
   private buckets = new Map<number, { shape: TopoDS_Shape; value: T }[]>();
   constructor(private oc: OC) {}
   get(shape: TopoDS_Shape): T | undefined {
-    return this.buckets.get(this.oc.ReplicadShapeHasher.HashCode(shape, HASH_SPACE))?.find((e) => e.shape.IsSame(shape))?.value;
+    return this.buckets.get(this.oc.ReplicadShapeHasher.HashCode(shape, HASH_SPACE))?.find((e) => e.shape.IsSame(shape))
+      ?.value;
   }
   set(shape: TopoDS_Shape, value: T): void {
     const h = this.oc.ReplicadShapeHasher.HashCode(shape, HASH_SPACE);
@@ -63,9 +64,20 @@ export function boxOfShape(oc: OC, shape: TopoDS_Shape): Box {
   });
 }
 
-const surfaceNames: Record<string, FaceInfo['surface']> = { GeomAbs_Plane: 'plane', GeomAbs_Cylinder: 'cylinder', GeomAbs_Cone: 'cone', GeomAbs_Sphere: 'sphere', GeomAbs_Torus: 'torus' };
+const surfaceNames: Record<string, FaceInfo["surface"]> = {
+  GeomAbs_Plane: "plane",
+  GeomAbs_Cylinder: "cylinder",
+  GeomAbs_Cone: "cone",
+  GeomAbs_Sphere: "sphere",
+  GeomAbs_Torus: "torus",
+};
 
-interface Xyz { X(): number; Y(): number; Z(): number; delete(): void }
+interface Xyz {
+  X(): number;
+  Y(): number;
+  Z(): number;
+  delete(): void;
+}
 /** Reads a kernel point or direction and frees it. */
 function take(p: Xyz): Vec3 {
   const v = v3(p.X(), p.Y(), p.Z());
@@ -74,12 +86,21 @@ function take(p: Xyz): Vec3 {
 }
 
 /** Point and outward normal of a face at surface coordinates u, v. */
-function normalAt(oc: OC, face: TopoDS_Face, surface: InstanceType<OC['BRepAdaptor_Surface']>, u: number, v: number): { point: Vec3; normal: Vec3 } {
+function normalAt(
+  oc: OC,
+  face: TopoDS_Face,
+  surface: InstanceType<OC["BRepAdaptor_Surface"]>,
+  u: number,
+  v: number,
+): { point: Vec3; normal: Vec3 } {
   return scope((own) => {
     const d = own(surface.EvalD1(u, v) as unknown as { Point: Xyz; D1U: Xyz; D1V: Xyz; delete(): void });
-    const point = take(d.Point), du = take(d.D1U), dv = take(d.D1V);
+    const point = take(d.Point),
+      du = take(d.D1U),
+      dv = take(d.D1V);
     const n = unit(cross(du, dv));
-    const reversed = (face.Orientation() as unknown as string) === (oc.TopAbs_Orientation.TopAbs_REVERSED as unknown as string);
+    const reversed =
+      (face.Orientation() as unknown as string) === (oc.TopAbs_Orientation.TopAbs_REVERSED as unknown as string);
     return { point, normal: reversed ? scale(n, -1) : n };
   });
 }
@@ -88,7 +109,7 @@ function normalAt(oc: OC, face: TopoDS_Face, surface: InstanceType<OC['BRepAdapt
 export function describeFlat(oc: OC, face: TopoDS_Face): { normal: Vec3; point: Vec3 } | null {
   return scope((own) => {
     const surface = own(new oc.BRepAdaptor_Surface(face, false));
-    return (surface.GetType() as unknown as string) === 'GeomAbs_Plane' ? normalAt(oc, face, surface, 0, 0) : null;
+    return (surface.GetType() as unknown as string) === "GeomAbs_Plane" ? normalAt(oc, face, surface, 0, 0) : null;
   });
 }
 
@@ -98,11 +119,14 @@ export function describeFace(oc: OC, face: TopoDS_Face): FaceInfo {
     const props = own(new oc.GProp_GProps());
     oc.BRepGProp.SurfaceProperties(face, props, false, false);
     const surface = own(new oc.BRepAdaptor_Surface(face, true));
-    const kind = surfaceNames[surface.GetType() as unknown as string] ?? 'other';
-    const u0 = surface.FirstUParameter(), u1 = surface.LastUParameter(), v0 = surface.FirstVParameter(), v1 = surface.LastVParameter();
+    const kind = surfaceNames[surface.GetType() as unknown as string] ?? "other";
+    const u0 = surface.FirstUParameter(),
+      u1 = surface.LastUParameter(),
+      v0 = surface.FirstVParameter(),
+      v1 = surface.LastVParameter();
     const { point, normal } = normalAt(oc, face, surface, (u0 + u1) / 2, (v0 + v1) / 2);
     const info: FaceInfo = { tag: null, surface: kind, area: props.Mass(), box: boxOfShape(oc, face), normal, point };
-    if (kind === 'cylinder') {
+    if (kind === "cylinder") {
       const c = own(surface.Cylinder());
       const axis = own(c.Axis());
       info.axis = { origin: take(axis.Location()), direction: take(axis.Direction()) };
@@ -111,17 +135,24 @@ export function describeFace(oc: OC, face: TopoDS_Face): FaceInfo {
       const radial = sub(d, scale(info.axis.direction, dot(d, info.axis.direction)));
       info.hollow = dot(radial, normal) < 0;
       info.sweep = u1 - u0;
-    } else if (kind === 'torus') {
+    } else if (kind === "torus") {
       // The library's torus is not bound in this build: the tube's radius from three points around it.
       const um = (u0 + u1) / 2;
-      const tube = circleOf(normalAt(oc, face, surface, um, v0).point, point, normalAt(oc, face, surface, um, v1).point);
+      const tube = circleOf(
+        normalAt(oc, face, surface, um, v0).point,
+        point,
+        normalAt(oc, face, surface, um, v1).point,
+      );
       if (tube) Object.assign(info, { radius: tube.radius, tube: tube.centre });
-    } else if (kind === 'sphere') info.radius = own(surface.Sphere()).Radius();
-    else if (kind === 'cone') {
+    } else if (kind === "sphere") info.radius = own(surface.Sphere()).Radius();
+    else if (kind === "cone") {
       // The slope of the generator against the axis of revolution: taken from two points at the same u.
-      const a = normalAt(oc, face, surface, u0, v0).point, b = normalAt(oc, face, surface, u0, v1).point;
-      const a2 = normalAt(oc, face, surface, (u0 + u1) / 2, v0).point, b2 = normalAt(oc, face, surface, (u0 + u1) / 2, v1).point;
-      const g1 = unit(sub(b, a)), g2 = unit(sub(b2, a2));
+      const a = normalAt(oc, face, surface, u0, v0).point,
+        b = normalAt(oc, face, surface, u0, v1).point;
+      const a2 = normalAt(oc, face, surface, (u0 + u1) / 2, v0).point,
+        b2 = normalAt(oc, face, surface, (u0 + u1) / 2, v1).point;
+      const g1 = unit(sub(b, a)),
+        g2 = unit(sub(b2, a2));
       // Two generators half the covered turn apart: cos d = cos² a + sin² a cos u.
       const apart = 1 - Math.cos((u1 - u0) / 2);
       if (apart > 1e-9) info.halfAngle = Math.asin(Math.sqrt(Math.max(0, Math.min(1, (1 - dot(g1, g2)) / apart))));
@@ -141,26 +172,31 @@ function circleOf(a: Vec3, b: Vec3, c: Vec3): { centre: Vec3; radius: number } |
   return { centre: add(a, to), radius: length(to) };
 }
 
-export interface RawEdge { edge: TopoDS_Edge; uses: { face: number; edge: TopoDS_Edge }[] }
+export interface RawEdge {
+  edge: TopoDS_Edge;
+  uses: { face: number; edge: TopoDS_Edge }[];
+}
 
 /** Edges of a shape, each with the faces that use it, in a fixed order. The caller frees the edges. */
 export function edgesOf(oc: OC, faces: TopoDS_Face[]): RawEdge[] {
   const map = new ShapeMap<RawEdge>(oc);
   const list: RawEdge[] = [];
-  faces.forEach((face, i) => scope((own) => {
-    const ex = own(new oc.TopExp_Explorer(face, oc.TopAbs_ShapeEnum.TopAbs_EDGE, oc.TopAbs_ShapeEnum.TopAbs_SHAPE));
-    for (; ex.More(); ex.Next()) {
-      const current = own(ex.Current());
-      const edge = oc.TopoDS.Edge(current);
-      const known = map.get(edge);
-      if (known) known.uses.push({ face: i, edge });
-      else {
-        const raw = { edge, uses: [{ face: i, edge }] };
-        map.set(edge, raw);
-        list.push(raw);
+  faces.forEach((face, i) =>
+    scope((own) => {
+      const ex = own(new oc.TopExp_Explorer(face, oc.TopAbs_ShapeEnum.TopAbs_EDGE, oc.TopAbs_ShapeEnum.TopAbs_SHAPE));
+      for (; ex.More(); ex.Next()) {
+        const current = own(ex.Current());
+        const edge = oc.TopoDS.Edge(current);
+        const known = map.get(edge);
+        if (known) known.uses.push({ face: i, edge });
+        else {
+          const raw = { edge, uses: [{ face: i, edge }] };
+          map.set(edge, raw);
+          list.push(raw);
+        }
       }
-    }
-  }));
+    }),
+  );
   return list;
 }
 
@@ -169,36 +205,59 @@ export function freeEdges(edges: RawEdge[]): void {
 }
 
 /** Measures one edge; null for seams and degenerate edges, which nobody would call an edge of the part. */
-export function describeEdge(oc: OC, raw: RawEdge, faces: TopoDS_Face[], quickNormal: (face: TopoDS_Face, at: Vec3) => Vec3 | null): EdgeInfo | null {
+export function describeEdge(
+  oc: OC,
+  raw: RawEdge,
+  faces: TopoDS_Face[],
+  quickNormal: (face: TopoDS_Face, at: Vec3) => Vec3 | null,
+): EdgeInfo | null {
   if (raw.uses.length < 2 || oc.BRep_Tool.Degenerated(raw.edge)) return null;
-  const first = raw.uses[0], second = raw.uses.find((u) => u.face !== first.face);
+  const first = raw.uses[0],
+    second = raw.uses.find((u) => u.face !== first.face);
   if (!second) return null;
   return scope((own) => {
     const curve = own(new oc.BRepAdaptor_Curve(raw.edge));
-    const t0 = curve.FirstParameter(), t1 = curve.LastParameter(), tm = (t0 + t1) / 2;
+    const t0 = curve.FirstParameter(),
+      t1 = curve.LastParameter(),
+      tm = (t0 + t1) / 2;
     const kind = curve.GetType() as unknown as string;
     const d1 = own(curve.EvalD1(tm) as unknown as { Point: Xyz; D1: Xyz; delete(): void });
-    const middle = take(d1.Point), along = unit(take(d1.D1));
-    const from = take(curve.EvalD0(t0)), to = take(curve.EvalD0(t1));
-    const reversed = (first.edge.Orientation() as unknown as string) === (oc.TopAbs_Orientation.TopAbs_REVERSED as unknown as string);
+    const middle = take(d1.Point),
+      along = unit(take(d1.D1));
+    const from = take(curve.EvalD0(t0)),
+      to = take(curve.EvalD0(t1));
+    const reversed =
+      (first.edge.Orientation() as unknown as string) === (oc.TopAbs_Orientation.TopAbs_REVERSED as unknown as string);
     const tangent = reversed ? scale(along, -1) : along;
-    const [n1, n2] = [first, second].map((u) => quickNormal(faces[u.face], middle) ?? edgeNormal(oc, raw.edge, faces[u.face], tm));
+    const [n1, n2] = [first, second].map(
+      (u) => quickNormal(faces[u.face], middle) ?? edgeNormal(oc, raw.edge, faces[u.face], tm),
+    );
     const angle = Math.atan2(length(cross(n1, n2)), dot(n1, n2));
     const inward = cross(n1, tangent);
-    const turn = angle < 1e-4 ? 'smooth' : dot(inward, n2) < 0 ? 'convex' : 'concave';
-    const info: EdgeInfo = { curve: 'other', from, to, middle, length: 0, faces: [first.face, second.face], turn, angle };
-    if (kind === 'GeomAbs_Line') {
-      info.curve = 'line';
+    const turn = angle < 1e-4 ? "smooth" : dot(inward, n2) < 0 ? "convex" : "concave";
+    const info: EdgeInfo = {
+      curve: "other",
+      from,
+      to,
+      middle,
+      length: 0,
+      faces: [first.face, second.face],
+      turn,
+      angle,
+    };
+    if (kind === "GeomAbs_Line") {
+      info.curve = "line";
       info.length = length(sub(to, from));
-    } else if (kind === 'GeomAbs_Circle') {
+    } else if (kind === "GeomAbs_Circle") {
       const c = own(curve.Circle());
       const axis = own(c.Axis());
-      info.curve = 'circle';
+      info.curve = "circle";
       info.centre = take(c.Location());
       info.axis = take(axis.Direction());
       info.radius = c.Radius();
       info.length = c.Radius() * (t1 - t0);
-    } else info.length = samples(oc, raw.edge).reduce((sum, p, i, all) => (i ? sum + length(sub(p, all[i - 1])) : 0), 0);
+    } else
+      info.length = samples(oc, raw.edge).reduce((sum, p, i, all) => (i ? sum + length(sub(p, all[i - 1])) : 0), 0);
     return info;
   });
 }
@@ -207,10 +266,18 @@ export function describeEdge(oc: OC, raw: RawEdge, faces: TopoDS_Face[], quickNo
 export function measureCurve(oc: OC, edge: TopoDS_Edge): MeasuredEdge {
   return scope((own) => {
     const curve = own(new oc.BRepAdaptor_Curve(edge));
-    const t0 = curve.FirstParameter(), t1 = curve.LastParameter(), kind = curve.GetType() as unknown as string;
-    const measured: MeasuredEdge = { curve: kind === 'GeomAbs_Line' ? 'line' : kind === 'GeomAbs_Circle' ? 'circle' : 'other', from: take(curve.EvalD0(t0)), to: take(curve.EvalD0(t1)), middle: take(curve.EvalD0((t0 + t1) / 2)) };
-    if (measured.curve !== 'circle') return measured;
-    const c = own(curve.Circle()), axis = own(c.Axis());
+    const t0 = curve.FirstParameter(),
+      t1 = curve.LastParameter(),
+      kind = curve.GetType() as unknown as string;
+    const measured: MeasuredEdge = {
+      curve: kind === "GeomAbs_Line" ? "line" : kind === "GeomAbs_Circle" ? "circle" : "other",
+      from: take(curve.EvalD0(t0)),
+      to: take(curve.EvalD0(t1)),
+      middle: take(curve.EvalD0((t0 + t1) / 2)),
+    };
+    if (measured.curve !== "circle") return measured;
+    const c = own(curve.Circle()),
+      axis = own(c.Axis());
     return { ...measured, centre: take(c.Location()), axis: take(axis.Direction()), radius: c.Radius() };
   });
 }
@@ -228,15 +295,20 @@ function edgeNormal(oc: OC, edge: TopoDS_Edge, face: TopoDS_Face, t: number): Ve
 export function samples(oc: OC, edge: TopoDS_Edge, step = Math.PI / 48): Vec3[] {
   return scope((own) => {
     const curve = own(new oc.BRepAdaptor_Curve(edge));
-    const t0 = curve.FirstParameter(), t1 = curve.LastParameter();
+    const t0 = curve.FirstParameter(),
+      t1 = curve.LastParameter();
     const kind = curve.GetType() as unknown as string;
-    if (kind === 'GeomAbs_Line') return [take(curve.EvalD0(t0)), take(curve.EvalD0(t1))];
-    const n = kind === 'GeomAbs_Circle' ? Math.max(2, Math.ceil((t1 - t0) / step)) : 24;
-    if (kind === 'GeomAbs_Circle') {
+    if (kind === "GeomAbs_Line") return [take(curve.EvalD0(t0)), take(curve.EvalD0(t1))];
+    const n = kind === "GeomAbs_Circle" ? Math.max(2, Math.ceil((t1 - t0) / step)) : 24;
+    if (kind === "GeomAbs_Circle") {
       // Worked out here: asking the kernel for each point is ten times slower.
       const c = own(curve.Circle());
-      const xAxis = own(c.XAxis()), yAxis = own(c.YAxis());
-      const centre = take(c.Location()), x = take(xAxis.Direction()), y = take(yAxis.Direction()), r = c.Radius();
+      const xAxis = own(c.XAxis()),
+        yAxis = own(c.YAxis());
+      const centre = take(c.Location()),
+        x = take(xAxis.Direction()),
+        y = take(yAxis.Direction()),
+        r = c.Radius();
       return Array.from({ length: n + 1 }, (_, i) => {
         const a = t0 + ((t1 - t0) * i) / n;
         return add(centre, add(scale(x, r * Math.cos(a)), scale(y, r * Math.sin(a))));
@@ -254,7 +326,7 @@ export function boundedByOtherCurves(oc: OC, face: TopoDS_Face): boolean {
       const edge = own(oc.TopoDS.Edge(own(ex.Current())));
       if (oc.BRep_Tool.Degenerated(edge)) continue;
       const kind = own(new oc.BRepAdaptor_Curve(edge)).GetType() as unknown as string;
-      if (kind !== 'GeomAbs_Line' && kind !== 'GeomAbs_Circle') return true;
+      if (kind !== "GeomAbs_Line" && kind !== "GeomAbs_Circle") return true;
     }
     return false;
   });

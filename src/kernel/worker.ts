@@ -1,22 +1,31 @@
-import * as Comlink from 'comlink';
-import init from 'replicad-opencascadejs';
-import type { Vec3 } from '@/core/geometry/vec';
-import { evaluate, type Evaluation } from '@/core/engine/evaluate';
-import { prepare } from '@/core/engine/prepare';
-import { place } from '@/core/engine/place';
-import { solve, Superseded } from '@/core/engine/solve';
-import type { FaceInfo, Mesh, StateMeasure } from '@/core/engine/kernel';
-import type { RowPlanes } from '@/core/engine/planes';
-import type { Job, Row } from '@/core/job/schema';
-import { pathFile, type PathFile } from '@/core/paths/file';
-import { planPaths, type PathPlan } from '@/core/paths/plan';
-import { explain, type Mismatch } from '@/core/mismatch';
-import { OpenCascadeKernel } from './openCascade';
+import * as Comlink from "comlink";
+import init from "replicad-opencascadejs";
+import type { Vec3 } from "@/core/geometry/vec";
+import { evaluate, type Evaluation } from "@/core/engine/evaluate";
+import { prepare } from "@/core/engine/prepare";
+import { place } from "@/core/engine/place";
+import { solve, Superseded } from "@/core/engine/solve";
+import type { FaceInfo, Mesh, StateMeasure } from "@/core/engine/kernel";
+import type { RowPlanes } from "@/core/engine/planes";
+import type { Job, Row } from "@/core/job/schema";
+import { pathFile, type PathFile } from "@/core/paths/file";
+import { planPaths, type PathPlan } from "@/core/paths/plan";
+import { explain, type Mismatch } from "@/core/mismatch";
+import { OpenCascadeKernel } from "./openCascade";
 
 /** What the page gets of an evaluation: plain data, and the wireframe that belongs to it. */
-export interface Evaluated { evaluation: Evaluation; plans: PathPlan[]; file: PathFile }
+export interface Evaluated {
+  evaluation: Evaluation;
+  plans: PathPlan[];
+  file: PathFile;
+}
 /** A state's picture with what each face is. */
-export interface Picture { key: string; mesh: Mesh; faces: FaceInfo[]; measure: StateMeasure }
+export interface Picture {
+  key: string;
+  mesh: Mesh;
+  faces: FaceInfo[];
+  measure: StateMeasure;
+}
 
 let kernel: Promise<OpenCascadeKernel> | null = null;
 const load = async (): Promise<OpenCascadeKernel> => {
@@ -25,7 +34,7 @@ const load = async (): Promise<OpenCascadeKernel> => {
   return (kernel ??= start());
 };
 const start = async (): Promise<OpenCascadeKernel> => {
-  const oc = await init({ locateFile: () => '/kernel/kernel.wasm', print: () => {}, printErr: () => {} });
+  const oc = await init({ locateFile: () => "/kernel/kernel.wasm", print: () => {}, printErr: () => {} });
   const k = new OpenCascadeKernel(oc);
   k.warmUp();
   return k;
@@ -34,11 +43,15 @@ const start = async (): Promise<OpenCascadeKernel> => {
 let newest = 0;
 let stopped = -1;
 /** Lets waiting messages in, so that a newer edit can supersede this one between rows. */
-const breathe = () => new Promise<void>((resolve) => {
-  const { port1, port2 } = new MessageChannel();
-  port1.onmessage = () => { port1.close(); resolve(); };
-  port2.postMessage(null);
-});
+const breathe = () =>
+  new Promise<void>((resolve) => {
+    const { port1, port2 } = new MessageChannel();
+    port1.onmessage = () => {
+      port1.close();
+      resolve();
+    };
+    port2.postMessage(null);
+  });
 let lastPause = 0;
 
 /** The worker's door: the page asks, the solid kernel works here and never on the page's own thread. */
@@ -68,8 +81,16 @@ const door = {
       throw e;
     }
   },
-  /** Looks for the slip behind each check value that is off, telling what it has as it goes; null when it was stopped or a newer edit came. */
-  async explain(job: Job, turn: number, progress: (done: number, of: number) => void, found: (sofar: Mismatch[]) => void): Promise<Mismatch[] | null> {
+  /**
+   * Looks for the slip behind each check value that is off, telling what it has as it goes; null when it was stopped
+   * or a newer edit came.
+   */
+  async explain(
+    job: Job,
+    turn: number,
+    progress: (done: number, of: number) => void,
+    found: (sofar: Mismatch[]) => void,
+  ): Promise<Mismatch[] | null> {
     newest = Math.max(newest, turn);
     const k = await load();
     const patience = {
@@ -104,9 +125,11 @@ const door = {
     const k = await load();
     const prepared = prepare({ ...job, rows: [...job.rows.slice(0, at), row] });
     const mine = prepared.rows[at];
-    if (!mine.recipe || mine.recipe.op === 'edges') return null;
+    if (!mine.recipe || mine.recipe.op === "edges") return null;
     const before = await solve({ ...prepared, rows: prepared.rows.slice(0, at) }, k);
-    const planes = new Map<string, RowPlanes>(before.rows.flatMap((r) => (r.planes ? [[r.row.id, r.planes] as const] : [])));
+    const planes = new Map<string, RowPlanes>(
+      before.rows.flatMap((r) => (r.planes ? [[r.row.id, r.planes] as const] : [])),
+    );
     const placed = place(mine.recipe, row.id, k, before.finalKey, planes, (id) => id);
     return placed.ok && placed.value.step ? k.ghost(placed.value.step) : null;
   },

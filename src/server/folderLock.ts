@@ -1,15 +1,16 @@
-import { closeSync, fstatSync, ftruncateSync, openSync, readFileSync, statSync, writeSync } from 'node:fs';
-import path from 'node:path';
-import { tryLock } from 'fs-native-extensions';
+import { closeSync, fstatSync, ftruncateSync, openSync, readFileSync, statSync, writeSync } from "node:fs";
+import path from "node:path";
+import { tryLock } from "fs-native-extensions";
 
-const DATA_FOLDER = 'SGORBIA_DATA_FOLDER';
+const DATA_FOLDER = "SGORBIA_DATA_FOLDER";
 
 /** What a page is told while the data folder cannot be served. */
 export class DataFolderProblem extends Error {
   readonly code = DATA_FOLDER;
 }
 /** Whether an error is about the data folder. By its code: the server loads this module once a route. */
-export const isDataFolderProblem = (e: unknown): e is DataFolderProblem => e instanceof Error && (e as { code?: unknown }).code === DATA_FOLDER;
+export const isDataFolderProblem = (e: unknown): e is DataFolderProblem =>
+  e instanceof Error && (e as { code?: unknown }).code === DATA_FOLDER;
 
 /** A data folder held by this process for as long as it lives. */
 export interface FolderLock {
@@ -22,18 +23,22 @@ const WAIT_MS = 3000;
 const TRY_EVERY_MS = 150;
 
 /**
- * Takes a data folder for this process. The operating system holds the lock: it ends with the process, however that ends, and not before,
+ * Takes a data folder for this process. The operating system holds the lock: it ends with the process, however that
+ * ends, and not before,
  * so that a server that is merely stopped keeps it. Waits a little for one that is just going.
  * @throws DataFolderProblem when another living process has it
  */
 export async function lockFolder(folder: string, wait = WAIT_MS): Promise<FolderLock> {
-  const file = path.join(folder, 'lock');
+  const file = path.join(folder, "lock");
   const until = Date.now() + wait;
   for (;;) {
-    const descriptor = openSync(file, 'a+');
+    const descriptor = openSync(file, "a+");
     if (tryLock(descriptor) && sameFile(descriptor, file)) return held(descriptor, file);
     closeSync(descriptor);
-    if (Date.now() >= until) throw new DataFolderProblem(`the data folder ${folder} is in use by another Sgorbia${holder(file)}; stop it, or name another folder with SGORBIA_DATA`);
+    if (Date.now() >= until)
+      throw new DataFolderProblem(
+        `the data folder ${folder} is in use by another Sgorbia${holder(file)}; stop it, or name another folder with SGORBIA_DATA`,
+      );
     await new Promise((resolve) => setTimeout(resolve, TRY_EVERY_MS));
   }
 }
@@ -63,9 +68,9 @@ function sameFile(descriptor: number, file: string): boolean {
 
 function holder(file: string): string {
   try {
-    const pid = /^\d+/.exec(readFileSync(file, 'utf8'))?.[0];
-    return pid ? ` (process ${pid})` : '';
+    const pid = /^\d+/.exec(readFileSync(file, "utf8"))?.[0];
+    return pid ? ` (process ${pid})` : "";
   } catch {
-    return '';
+    return "";
   }
 }

@@ -1,18 +1,22 @@
-import { randomBytes } from 'node:crypto';
-import { apply, type Patches } from 'mutative';
-import { fail, ok, type Problem, type Result } from '@/core/result';
-import { emptyJob, readJob, readJobText, type Job, type JobSummary, type ListedJob, type StoredJob } from '@/core/job';
-import { readCard } from '@/core/callout';
-import { database, type Database } from './database';
+import { randomBytes } from "node:crypto";
+import { apply, type Patches } from "mutative";
+import { fail, ok, type Problem, type Result } from "@/core/result";
+import { emptyJob, readJob, readJobText, type Job, type JobSummary, type ListedJob, type StoredJob } from "@/core/job";
+import { readCard } from "@/core/callout";
+import { database, type Database } from "./database";
 
+const newId = () => randomBytes(9).toString("base64url");
 
-const newId = () => randomBytes(9).toString('base64url');
-
-interface JobRow { id: string; document: unknown; revision: number; changed_at: Date | string }
+interface JobRow {
+  id: string;
+  document: unknown;
+  revision: number;
+  changed_at: Date | string;
+}
 const iso = (d: Date | string) => new Date(d).toISOString();
 
 /** All jobs of the shop, the last changed first; `search` looks in name, material and drawing number. */
-export async function listJobs(search = ''): Promise<ListedJob[]> {
+export async function listJobs(search = ""): Promise<ListedJob[]> {
   const db = await database();
   const rows = await db.query<JobRow & { summary: JobSummary | null; summary_revision: number | null }>(
     `select j.id, j.document, j.revision, j.changed_at, s.summary, s.revision as summary_revision
@@ -24,46 +28,74 @@ export async function listJobs(search = ''): Promise<ListedJob[]> {
   );
   return rows.map((r) => {
     const d = r.document as Job;
-    return { id: r.id, name: d.name, revision: d.revision, unit: d.unit, material: d.material.name, rows: d.rows.length, balloons: d.balloons.length, stored: r.revision, changedAt: iso(r.changed_at), summary: r.summary_revision === r.revision ? r.summary : null };
+    return {
+      id: r.id,
+      name: d.name,
+      revision: d.revision,
+      unit: d.unit,
+      material: d.material.name,
+      rows: d.rows.length,
+      balloons: d.balloons.length,
+      stored: r.revision,
+      changedAt: iso(r.changed_at),
+      summary: r.summary_revision === r.revision ? r.summary : null,
+    };
   });
 }
 
 export async function readStored(id: string): Promise<StoredJob | null> {
   const db = await database();
-  const [r] = await db.query<JobRow>('select id, document, revision, changed_at from job where id = $1 and deleted_at is null', [id]);
+  const [r] = await db.query<JobRow>(
+    "select id, document, revision, changed_at from job where id = $1 and deleted_at is null",
+    [id],
+  );
   if (!r) return null;
   const job = readJob(r.document);
   return job.ok ? stored(db, r, job.value) : null;
 }
 
-/** How many of a job's last saves are told to a page that opens it: it finds its own among them when an answer was lost. */
+/**
+ * How many of a job's last saves are told to a page that opens it: it finds its own among them when an answer was
+ * lost.
+ */
 const SAVES_TOLD = 100;
 
 async function stored(db: Database, r: JobRow, job: Job): Promise<StoredJob> {
-  const saves = await db.query<{ id: string; revision: number }>('select save_id as id, revision from job_edit where job_id = $1 and save_id is not null order by revision desc limit $2', [r.id, SAVES_TOLD]);
+  const saves = await db.query<{ id: string; revision: number }>(
+    "select save_id as id, revision from job_edit where job_id = $1 and save_id is not null order by revision desc limit $2",
+    [r.id, SAVES_TOLD],
+  );
   return { id: r.id, job, revision: r.revision, changedAt: iso(r.changed_at), saves };
 }
 
-export async function createJob(name: string, unit: 'in' | 'mm', material: string): Promise<StoredJob> {
+export async function createJob(name: string, unit: "in" | "mm", material: string): Promise<StoredJob> {
   return insert(emptyJob(name, unit, material));
 }
 
 export async function insert(job: Job, into?: Database): Promise<StoredJob> {
   const db = into ?? (await database());
   const id = newId();
-  const [r] = await db.query<JobRow>('insert into job (id, document) values ($1, $2) returning id, document, revision, changed_at', [id, JSON.stringify(job)]);
+  const [r] = await db.query<JobRow>(
+    "insert into job (id, document) values ($1, $2) returning id, document, revision, changed_at",
+    [id, JSON.stringify(job)],
+  );
   return { id, job, revision: r.revision, changedAt: iso(r.changed_at), saves: [] };
 }
 
 /** Imports a job's JSON or its card text. Nothing is half-imported: a broken document gives problems and no job. */
 export async function importText(text: string): Promise<Result<StoredJob>> {
-  if (text.trimStart().startsWith('{') || text.trimStart().startsWith('[')) {
+  if (text.trimStart().startsWith("{") || text.trimStart().startsWith("[")) {
     const job = readJobText(text);
     return job.ok ? ok(await insert(job.value)) : job;
   }
   const card = readCard(text);
   if (card.errors.length) {
-    return { ok: false, problems: card.errors.slice(0, 20).map((e): Problem => ({ message: `line ${e.line}, column ${e.column}: ${e.message}`, expected: e.expected })) };
+    return {
+      ok: false,
+      problems: card.errors
+        .slice(0, 20)
+        .map((e): Problem => ({ message: `line ${e.line}, column ${e.column}: ${e.message}`, expected: e.expected })),
+    };
   }
   // The document door checks what the card reader made: one gate for every way in.
   const checked = readJob(JSON.parse(JSON.stringify(card.job)));
@@ -73,15 +105,26 @@ export async function importText(text: string): Promise<Result<StoredJob>> {
 export type Saved = { saved: true; revision: number } | { saved: false; conflict: StoredJob };
 
 /**
- * Saves edits made from a revision. When the job has moved on meanwhile nothing is written and the newer job is handed back.
- * @param saveId the save's own id: one that has been done already is answered with the revision it made, and not done again
+ * Saves edits made from a revision. When the job has moved on meanwhile nothing is written and the newer job is
+ * handed back.
+ * @param saveId the save's own id: one that has been done already is answered with the revision it made, and not
+ * done again
  */
 export async function saveEdits(id: string, base: number, patches: Patches, saveId?: string): Promise<Result<Saved>> {
   const db = await database();
   return db.transaction(async (tx) => {
-    const [r] = await tx.query<JobRow>('select id, document, revision, changed_at from job where id = $1 and deleted_at is null for update', [id]);
-    if (!r) return fail('this job is gone', { expected: 'a job that was not deleted' });
-    const [done] = saveId === undefined ? [] : await tx.query<{ revision: number }>('select revision from job_edit where job_id = $1 and save_id = $2', [id, saveId]);
+    const [r] = await tx.query<JobRow>(
+      "select id, document, revision, changed_at from job where id = $1 and deleted_at is null for update",
+      [id],
+    );
+    if (!r) return fail("this job is gone", { expected: "a job that was not deleted" });
+    const [done] =
+      saveId === undefined
+        ? []
+        : await tx.query<{ revision: number }>("select revision from job_edit where job_id = $1 and save_id = $2", [
+            id,
+            saveId,
+          ]);
     if (done) return ok<Saved>({ saved: true, revision: done.revision });
     const now = readJob(r.document);
     if (!now.ok) return now;
@@ -90,8 +133,16 @@ export async function saveEdits(id: string, base: number, patches: Patches, save
     if (!next.ok) return next;
     const checked = readJob(next.value);
     if (!checked.ok) return checked;
-    await tx.query('update job set document = $2, revision = revision + 1, changed_at = now() where id = $1', [id, JSON.stringify(checked.value)]);
-    await tx.query('insert into job_edit (job_id, revision, patches, save_id) values ($1, $2, $3, $4)', [id, base + 1, JSON.stringify(patches), saveId ?? null]);
+    await tx.query("update job set document = $2, revision = revision + 1, changed_at = now() where id = $1", [
+      id,
+      JSON.stringify(checked.value),
+    ]);
+    await tx.query("insert into job_edit (job_id, revision, patches, save_id) values ($1, $2, $3, $4)", [
+      id,
+      base + 1,
+      JSON.stringify(patches),
+      saveId ?? null,
+    ]);
     return ok<Saved>({ saved: true, revision: base + 1 });
   });
 }
@@ -100,7 +151,7 @@ function patched(job: Job, patches: Patches): Result<unknown> {
   try {
     return ok(apply(job as object, patches));
   } catch {
-    return fail('these edits do not fit the job', { expected: 'edits made from this revision' });
+    return fail("these edits do not fit the job", { expected: "edits made from this revision" });
   }
 }
 
@@ -112,6 +163,9 @@ export async function duplicateJob(id: string): Promise<StoredJob | null> {
 /** Deleting only hides: undo brings the job back. */
 export async function setDeleted(id: string, deleted: boolean): Promise<boolean> {
   const db = await database();
-  const rows = await db.query('update job set deleted_at = case when $2 then now() else null end where id = $1 returning id', [id, deleted]);
+  const rows = await db.query(
+    "update job set deleted_at = case when $2 then now() else null end where id = $1 returning id",
+    [id, deleted],
+  );
   return rows.length > 0;
 }

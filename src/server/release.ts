@@ -1,18 +1,21 @@
-import type { JobSummary, Job } from '@/core/job';
-import type { ExportKind } from '@/io/exportJob';
-import { fail, type Result } from '@/core/result';
-import { database } from './database';
-import { readStored } from './jobs';
-import { askKernelHost } from './kernelDesk';
+import type { JobSummary, Job } from "@/core/job";
+import type { ExportKind } from "@/io/exportJob";
+import { fail, type Result } from "@/core/result";
+import { database } from "./database";
+import { readStored } from "./jobs";
+import { askKernelHost } from "./kernelDesk";
 
 /** Any file of a job as it is stored. */
 export async function fileOf(id: string, kind: ExportKind): Promise<{ job: Job; file: Result<Uint8Array> } | null> {
   const stored = await readStored(id);
   if (!stored) return null;
   try {
-    return { job: stored.job, file: await askKernelHost({ want: 'file', job: stored.job, kind }) };
+    return { job: stored.job, file: await askKernelHost({ want: "file", job: stored.job, kind }) };
   } catch (e) {
-    return { job: stored.job, file: fail(`the file could not be made: ${e instanceof Error ? e.message : 'unknown reason'}`) };
+    return {
+      job: stored.job,
+      file: fail(`the file could not be made: ${e instanceof Error ? e.message : "unknown reason"}`),
+    };
   }
 }
 
@@ -21,11 +24,14 @@ export async function summaryOf(id: string): Promise<JobSummary | null> {
   const db = await database();
   const stored = await readStored(id);
   if (!stored) return null;
-  const [known] = await db.query<{ revision: number; summary: JobSummary }>('select revision, summary from job_summary where job_id = $1', [id]);
+  const [known] = await db.query<{ revision: number; summary: JobSummary }>(
+    "select revision, summary from job_summary where job_id = $1",
+    [id],
+  );
   if (known?.revision === stored.revision) return known.summary;
-  const summary = await askKernelHost({ want: 'summary', job: stored.job });
+  const summary = await askKernelHost({ want: "summary", job: stored.job });
   await db.query(
-    'insert into job_summary (job_id, revision, summary) values ($1, $2, $3) on conflict (job_id) do update set revision = excluded.revision, summary = excluded.summary',
+    "insert into job_summary (job_id, revision, summary) values ($1, $2, $3) on conflict (job_id) do update set revision = excluded.revision, summary = excluded.summary",
     [id, stored.revision, JSON.stringify(summary)],
   );
   return summary;

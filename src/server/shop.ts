@@ -1,5 +1,5 @@
-import { shopMaterialsSchema, type ShopMaterial } from '@/core/tables';
-import { database } from './database';
+import { shopMaterialsSchema, type ShopMaterial } from "@/core/tables";
+import { database } from "./database";
 
 /** The shop's own materials; what cannot be read any more counts as none. */
 export async function shopMaterials(): Promise<ShopMaterial[]> {
@@ -11,5 +11,8 @@ export async function shopMaterials(): Promise<ShopMaterial[]> {
 
 export async function keepShopMaterials(list: ShopMaterial[]): Promise<void> {
   const db = await database();
-  await db.query("insert into shop_setting (name, value) values ('materials', $1) on conflict (name) do update set value = excluded.value", [JSON.stringify(list)]);
+  await db.query(
+    "insert into shop_setting (name, value) values ('materials', $1) on conflict (name) do update set value = excluded.value",
+    [JSON.stringify(list)],
+  );
 }

@@ -1,6 +1,9 @@
-import { database, onFolderLost } from './database';
+import { database, onFolderLost } from "./database";
 
-/** Opens the data folder before anything is served, and ends this process when the folder is not, or no longer, its own. */
+/**
+ * Opens the data folder before anything is served, and ends this process when the folder is not, or no longer, its
+ * own.
+ */
 export async function takeDataFolder(): Promise<void> {
   const end = (problem: Error) => {
     process.stderr.write(`\n${problem.message}\n`);
@@ -9,7 +12,7 @@ export async function takeDataFolder(): Promise<void> {
   };
   onFolderLost(end);
   // Started by our own script: it ends with it, so that no server is left behind with the lock.
-  if (process.channel) process.on('disconnect', () => process.exit(0));
+  if (process.channel) process.on("disconnect", () => process.exit(0));
   try {
     await database();
   } catch (e) {

@@ -1,113 +1,231 @@
-import { spawnSync } from 'node:child_process';
-import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import path from 'node:path';
-import { fileURLToPath } from 'node:url';
+import { spawnSync } from "node:child_process";
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from "node:fs";
+import { tmpdir } from "node:os";
+import path from "node:path";
+import { fileURLToPath } from "node:url";
 
-const root = fileURLToPath(new URL('../../', import.meta.url));
-const dir = mkdtempSync(path.join(tmpdir(), 'sgorbia-cli-'));
+const root = fileURLToPath(new URL("../../", import.meta.url));
+const dir = mkdtempSync(path.join(tmpdir(), "sgorbia-cli-"));
 afterAll(() => rmSync(dir, { recursive: true, force: true }));
-const file = (name: string, text: string) => { const p = path.join(dir, name); writeFileSync(p, text); return p; };
+const file = (name: string, text: string) => {
+  const p = path.join(dir, name);
+  writeFileSync(p, text);
+  return p;
+};
 /** As scripts call it, from another folder. */
 const run = (...args: string[]) => {
-  const r = spawnSync('npm', ['run', '-s', 'job', '--prefix', root, '--', ...args], { cwd: dir, encoding: 'utf8', env: { ...process.env, INIT_CWD: dir } });
+  const r = spawnSync("npm", ["run", "-s", "job", "--prefix", root, "--", ...args], {
+    cwd: dir,
+    encoding: "utf8",
+    env: { ...process.env, INIT_CWD: dir },
+  });
   return { code: r.status, out: r.stdout, err: r.stderr };
 };
 
-const good = 'JOB "lid" REV A\nUNIT in\nMATERIAL "aluminium 6061"\nSTOCK ROUND 2.25 X .875\n#1 ⌀2.000 ±.005\nLEAVE ROUND #1 X .7\nCUT POCKET 1 X 1 DEEP .4\nOFF CUT FACE DEEP .1\nCHECK SIZE Z .7\n';
+const good =
+  'JOB "lid" REV A\nUNIT in\nMATERIAL "aluminium 6061"\nSTOCK ROUND 2.25 X .875\n#1 ⌀2.000 ±.005\nLEAVE ROUND #1 X .7\nCUT POCKET 1 X 1 DEEP .4\nOFF CUT FACE DEEP .1\nCHECK SIZE Z .7\n';
 
-describe('the headless command', () => {
-  it('checks a card: one JSON object, exit 0, findings do not count', () => {
-    const r = run('check', file('good.card', good), '--json');
+describe("the headless command", () => {
+  it("checks a card: one JSON object, exit 0, findings do not count", () => {
+    const r = run("check", file("good.card", good), "--json");
     expect(r.code).toBe(0);
     const j = JSON.parse(r.out);
-    expect(Object.keys(j).sort()).toEqual(['checks', 'complete', 'errors', 'findings', 'ledger', 'ok', 'outlines', 'part', 'rows', 'stock', 'unit']);
-    expect(j).toMatchObject({ ok: true, errors: [], unit: 'in' });
+    expect(Object.keys(j).sort()).toEqual([
+      "checks",
+      "complete",
+      "errors",
+      "findings",
+      "ledger",
+      "ok",
+      "outlines",
+      "part",
+      "rows",
+      "stock",
+      "unit",
+    ]);
+    expect(j).toMatchObject({ ok: true, errors: [], unit: "in" });
     expect(j.rows).toHaveLength(3);
-    expect(j.rows[0]).toMatchObject({ number: 1, name: '', callout: 'LEAVE ROUND ⌀#1 X .7', state: 'ok', message: '' });
+    expect(j.rows[0]).toMatchObject({ number: 1, name: "", callout: "LEAVE ROUND ⌀#1 X .7", state: "ok", message: "" });
     expect(j.rows[0].removed).toBeLessThan(0);
     expect(j.rows[1].removed).toBeCloseTo(0.4 * 25.4 ** 3, 6);
-    expect(j.rows[2]).toMatchObject({ state: 'off', removed: 0, callout: 'OFF CUT FACE DEEP .1' });
+    expect(j.rows[2]).toMatchObject({ state: "off", removed: 0, callout: "OFF CUT FACE DEEP .1" });
     expect(j.part.volume).toBeCloseTo((Math.PI * 0.7 - 0.4) * 25.4 ** 3, 5);
     expect(j.part.mass).toBeCloseTo((j.part.volume * 2.7) / 1000, 9);
-    expect(Object.keys(j.part).sort()).toEqual(['boundingBox', 'faceArea', 'mass', 'surfaceArea', 'volume']);
+    expect(Object.keys(j.part).sort()).toEqual(["boundingBox", "faceArea", "mass", "surfaceArea", "volume"]);
     expect(j.part.boundingBox.max[2]).toBeCloseTo(17.78, 9);
-    expect(Object.keys(j.stock.allowance).sort()).toEqual(['back', 'bottom', 'front', 'left', 'right', 'top']);
-    expect(j.findings[0]).toMatchObject({ rule: 'sharp-inside-corner', severity: 'stop', row: 2, value: 0 });
-    expect(j.ledger).toEqual([expect.objectContaining({ number: 1, state: 'proved' })]);
-    expect(j.checks).toEqual([expect.objectContaining({ kind: 'size', agrees: true })]);
+    expect(Object.keys(j.stock.allowance).sort()).toEqual(["back", "bottom", "front", "left", "right", "top"]);
+    expect(j.findings[0]).toMatchObject({ rule: "sharp-inside-corner", severity: "stop", row: 2, value: 0 });
+    expect(j.ledger).toEqual([expect.objectContaining({ number: 1, state: "proved" })]);
+    expect(j.checks).toEqual([expect.objectContaining({ kind: "size", agrees: true })]);
   });
-  it('exits 1 when a row failed, and says where', () => {
-    const r = run('check', file('failed.card', 'UNIT mm\nLEAVE BLOCK 10 X 10 X 10\nCUT ⌀#3 THRU\nCUT ⌀2 THRU\n'), '--json');
+  it("exits 1 when a row failed, and says where", () => {
+    const r = run(
+      "check",
+      file("failed.card", "UNIT mm\nLEAVE BLOCK 10 X 10 X 10\nCUT ⌀#3 THRU\nCUT ⌀2 THRU\n"),
+      "--json",
+    );
     expect(r.code).toBe(1);
     const j = JSON.parse(r.out);
     expect(j.ok).toBe(false);
-    expect(j.rows.map((x: { state: string }) => x.state)).toEqual(['ok', 'failed', 'ok']);
+    expect(j.rows.map((x: { state: string }) => x.state)).toEqual(["ok", "failed", "ok"]);
     expect(j.errors[0]).toMatchObject({ line: 3, column: 6 });
     expect(j).toMatchObject({ stock: null });
   });
-  it('exits 2 when the card could not be read, claims nothing, and points at the place', () => {
-    const r = run('check', file('broken.card', 'UNIT in\nLEAVE BLOCK 1 X 2\nCUT ⌀.25 THRU\nCUT POCKE 1 X 1\n'), '--json');
+  it("exits 2 when the card could not be read, claims nothing, and points at the place", () => {
+    const r = run(
+      "check",
+      file("broken.card", "UNIT in\nLEAVE BLOCK 1 X 2\nCUT ⌀.25 THRU\nCUT POCKE 1 X 1\n"),
+      "--json",
+    );
     expect(r.code).toBe(2);
     const j = JSON.parse(r.out);
     expect(j).toMatchObject({ ok: false, part: null, stock: null, rows: [], findings: [], ledger: [], checks: [] });
-    expect(j.errors).toEqual([{ line: 2, column: 18, message: expect.any(String), expected: 'X' }, { line: 4, column: 5, message: expect.any(String), expected: expect.stringContaining('POCKET') }]);
-    expect(run('check', 'nowhere.card', '--json').code).toBe(2);
-    expect(run('check', file('bad.json', '{"format": "sgorbia.job", '), '--json').code).toBe(2);
-    expect(run('frobnicate').code).toBe(2);
+    expect(j.errors).toEqual([
+      { line: 2, column: 18, message: expect.any(String), expected: "X" },
+      { line: 4, column: 5, message: expect.any(String), expected: expect.stringContaining("POCKET") },
+    ]);
+    expect(run("check", "nowhere.card", "--json").code).toBe(2);
+    expect(run("check", file("bad.json", '{"format": "sgorbia.job", '), "--json").code).toBe(2);
+    expect(run("frobnicate").code).toBe(2);
   });
-  it('formats, exports and checks a document as well as a card', () => {
-    const card = file('good.card', good);
-    const formatted = run('format', card);
-    expect(formatted.out).toBe(good.replace('ROUND #1', 'ROUND ⌀#1'));
-    const json = path.join(dir, 'good.job.json');
-    expect(run('export', card, '--to', 'json', '--out', 'good.job.json').code).toBe(0);
-    expect(JSON.parse(readFileSync(json, 'utf8'))).toMatchObject({ format: 'sgorbia.job', name: 'lid' });
-    expect(JSON.parse(run('check', json, '--json').out)).toMatchObject({ ok: true });
-    expect(run('export', card, '--to', 'step', '--out', 'good.step')).toMatchObject({ code: 0, out: '' });
-    expect(readFileSync(path.join(dir, 'good.step'), 'utf8')).toMatch(/^ISO-10303-21/);
-    expect(run('export', card, '--to', 'hologram', '--out', 'x').code).toBe(2);
-    expect(run('check', card).out).toContain('3  OFF CUT FACE DEEP .1   [off]');
+  it("formats, exports and checks a document as well as a card", () => {
+    const card = file("good.card", good);
+    const formatted = run("format", card);
+    expect(formatted.out).toBe(good.replace("ROUND #1", "ROUND ⌀#1"));
+    const json = path.join(dir, "good.job.json");
+    expect(run("export", card, "--to", "json", "--out", "good.job.json").code).toBe(0);
+    expect(JSON.parse(readFileSync(json, "utf8"))).toMatchObject({ format: "sgorbia.job", name: "lid" });
+    expect(JSON.parse(run("check", json, "--json").out)).toMatchObject({ ok: true });
+    expect(run("export", card, "--to", "step", "--out", "good.step")).toMatchObject({ code: 0, out: "" });
+    expect(readFileSync(path.join(dir, "good.step"), "utf8")).toMatch(/^ISO-10303-21/);
+    expect(run("export", card, "--to", "hologram", "--out", "x").code).toBe(2);
+    expect(run("check", card).out).toContain("3  OFF CUT FACE DEEP .1   [off]");
   });
-  it('does not crash on extreme cards', () => {
-    const extreme = ['UNIT mm', 'LEAVE BLOCK 99999 X 0.01 X 0.01', 'CUT ⌀0.001 THRU', `CUT ⌀1 DEEP ${'9'.repeat(300)}`, 'CUT ⌀1 THRU GRID 5000 5000 BY 1 1', 'CUT POCKET 1 X 1 R.5 DEEP 1', 'CUT CHAMFER 500 ALL SHARP', 'CUT ROUND .001 ALL SHARP', `CUT ⌀1 THRU AT ${'1,1 '.repeat(600)}`].join('\n');
-    const r = run('check', file('extreme.card', extreme), '--json');
+  it("does not crash on extreme cards", () => {
+    const extreme = [
+      "UNIT mm",
+      "LEAVE BLOCK 99999 X 0.01 X 0.01",
+      "CUT ⌀0.001 THRU",
+      `CUT ⌀1 DEEP ${"9".repeat(300)}`,
+      "CUT ⌀1 THRU GRID 5000 5000 BY 1 1",
+      "CUT POCKET 1 X 1 R.5 DEEP 1",
+      "CUT CHAMFER 500 ALL SHARP",
+      "CUT ROUND .001 ALL SHARP",
+      `CUT ⌀1 THRU AT ${"1,1 ".repeat(600)}`,
+    ].join("\n");
+    const r = run("check", file("extreme.card", extreme), "--json");
     expect([0, 1, 2]).toContain(r.code);
     expect(() => JSON.parse(r.out)).not.toThrow();
-    const noise = run('check', file('noise.card', Array.from({ length: 400 }, (_, i) => String.fromCharCode(33 + ((i * 7919) % 90)).repeat(i % 60)).join('\n')), '--json');
+    const noise = run(
+      "check",
+      file(
+        "noise.card",
+        Array.from({ length: 400 }, (_, i) => String.fromCharCode(33 + ((i * 7919) % 90)).repeat(i % 60)).join("\n"),
+      ),
+      "--json",
+    );
     expect(noise.code).toBe(2);
   });
 
-  it('explains a check value that is off, ranked', () => {
-    const card = 'JOB "x"\nUNIT mm\nMATERIAL "steel 1018"\n#1 ⌀60 h9\nLEAVE ROUND ⌀#1 X 12\nCUT 5X ⌀8 THRU ON BC 42\nCHECK HOLES 6\nCHECK SIZE Z 12\n';
-    const r = run('explain', file('five.card', card), '--json');
+  it("explains a check value that is off, ranked", () => {
+    const card =
+      'JOB "x"\nUNIT mm\nMATERIAL "steel 1018"\n#1 ⌀60 h9\nLEAVE ROUND ⌀#1 X 12\nCUT 5X ⌀8 THRU ON BC 42\nCHECK HOLES 6\nCHECK SIZE Z 12\n';
+    const r = run("explain", file("five.card", card), "--json");
     expect(r.code).toBe(0);
     const list = JSON.parse(r.out);
     expect(list).toHaveLength(1);
-    expect(list[0].check).toMatchObject({ kind: 'holes', expected: 6, actual: 5 });
-    expect(list[0].explanations[0]).toEqual({ rank: 1, kind: 'one-instance-missing', row: 2, field: 'count', from: '5', to: '6', value: 6, residual: 0, agrees: true, alsoMends: 0 });
-    expect(run('explain', file('five.card', card)).out).toContain('5 -> 6');
-    expect(JSON.parse(run('explain', file('fine.card', card.replace('5X', '6X')), '--json').out)).toEqual([]);
-    expect(JSON.parse(run('explain', file('broken.card', 'UNIT mm\nNONSENSE'), '--json').out)).toMatchObject({ ok: false, errors: [{ line: 2 }] });
+    expect(list[0].check).toMatchObject({ kind: "holes", expected: 6, actual: 5 });
+    expect(list[0].explanations[0]).toEqual({
+      rank: 1,
+      kind: "one-instance-missing",
+      row: 2,
+      field: "count",
+      from: "5",
+      to: "6",
+      value: 6,
+      residual: 0,
+      agrees: true,
+      alsoMends: 0,
+    });
+    expect(run("explain", file("five.card", card)).out).toContain("5 -> 6");
+    expect(JSON.parse(run("explain", file("fine.card", card.replace("5X", "6X")), "--json").out)).toEqual([]);
+    expect(JSON.parse(run("explain", file("broken.card", "UNIT mm\nNONSENSE"), "--json").out)).toMatchObject({
+      ok: false,
+      errors: [{ line: 2 }],
+    });
   });
-  it('carries the ledger with limits, where they come from and what proved it', () => {
-    const j = JSON.parse(run('check', file('fit.card', 'UNIT mm\nTOLERANCES ISO 2768-m\nLET wall = 4!\n#1 ⌀20 H7\n#2 30 BASIC\n#3 25.5 / 25.3\n#4 (12)\nLEAVE BLOCK 60 X #2 X #3\nCUT ⌀#1 THRU\nCUT POCKET (60 - 2*wall) X 4 DEEP 3 AT 0,12\n'), '--json').out);
-    expect(j.ledger[0]).toMatchObject({ number: 1, text: '⌀20 H7', kind: 'diameter', state: 'proved', nominal: 20, low: 20, high: 20.021, tolerance: 'H7, ISO 286-1', rows: [2] });
-    expect(j.ledger[1]).toMatchObject({ state: 'proved', low: 30, high: 30 });
-    expect(j.ledger[2]).toMatchObject({ state: 'proved', nominal: 25.4, tolerance: 'limits', measured: expect.closeTo(25.4, 9) });
+  it("carries the ledger with limits, where they come from and what proved it", () => {
+    const j = JSON.parse(
+      run(
+        "check",
+        file(
+          "fit.card",
+          "UNIT mm\nTOLERANCES ISO 2768-m\nLET wall = 4!\n#1 ⌀20 H7\n#2 30 BASIC\n#3 25.5 / 25.3\n#4 (12)\nLEAVE BLOCK 60 X #2 X #3\nCUT ⌀#1 THRU\nCUT POCKET (60 - 2*wall) X 4 DEEP 3 AT 0,12\n",
+        ),
+        "--json",
+      ).out,
+    );
+    expect(j.ledger[0]).toMatchObject({
+      number: 1,
+      text: "⌀20 H7",
+      kind: "diameter",
+      state: "proved",
+      nominal: 20,
+      low: 20,
+      high: 20.021,
+      tolerance: "H7, ISO 286-1",
+      rows: [2],
+    });
+    expect(j.ledger[1]).toMatchObject({ state: "proved", low: 30, high: 30 });
+    expect(j.ledger[2]).toMatchObject({
+      state: "proved",
+      nominal: 25.4,
+      tolerance: "limits",
+      measured: expect.closeTo(25.4, 9),
+    });
     // The reference dimension is as large as a place by chance: that proves nothing.
     expect(j.complete).toMatchObject({ balloons: 4, proved: 3 });
   });
-  it('tells of every outline what it measures, what is free and what contradicts, by lines', () => {
-    const j = JSON.parse(run('check', file('outlines.card', 'UNIT mm\nOUTLINE "free"\nSTART 0,0\nLINE TO X ? NEAR 40,0\nLINE TO Y 20\nLINE TO X 0\nCLOSE\nEND\nOUTLINE "clash"\nSTART 0,0\nLINE TO X 40\nLINE TO Y 20\nLINE TO X 0\nCLOSE\nLENGTH 2 25\nEND\nOUTLINE "disc"\nCIRCLE D20\nEND\nLEAVE PRISM "disc" X 5\n'), '--json').out);
+  it("tells of every outline what it measures, what is free and what contradicts, by lines", () => {
+    const j = JSON.parse(
+      run(
+        "check",
+        file(
+          "outlines.card",
+          'UNIT mm\nOUTLINE "free"\nSTART 0,0\nLINE TO X ? NEAR 40,0\nLINE TO Y 20\nLINE TO X 0\nCLOSE\nEND\nOUTLINE "clash"\nSTART 0,0\nLINE TO X 40\nLINE TO Y 20\nLINE TO X 0\nCLOSE\nLENGTH 2 25\nEND\nOUTLINE "disc"\nCIRCLE D20\nEND\nLEAVE PRISM "disc" X 5\n',
+        ),
+        "--json",
+      ).out,
+    );
     expect(j.ok).toBe(true);
-    expect(j.outlines[0]).toMatchObject({ name: 'free', closed: true, degreesOfFreedom: 1, free: ['the end of step 1 (P1) is free along X', 'the end of step 2 (P2) is free along X'], conflicts: [], solved: true });
+    expect(j.outlines[0]).toMatchObject({
+      name: "free",
+      closed: true,
+      degreesOfFreedom: 1,
+      free: ["the end of step 1 (P1) is free along X", "the end of step 2 (P2) is free along X"],
+      conflicts: [],
+      solved: true,
+    });
     expect(j.outlines[1].conflicts).toHaveLength(1);
-    expect(j.outlines[1].conflicts[0].drop).toContainEqual({ line: 15, text: 'LENGTH 2 25' });
+    expect(j.outlines[1].conflicts[0].drop).toContainEqual({ line: 15, text: "LENGTH 2 25" });
     expect(j.outlines[1].conflicts[0].lines).toContain(15);
     expect(j.outlines[1].area).toBeCloseTo(800, 6);
-    expect(j.outlines[2]).toMatchObject({ area: expect.closeTo(100 * Math.PI, 9), perimeter: expect.closeTo(20 * Math.PI, 9), boundingBox: { min: [-10, -10], max: [10, 10] }, degreesOfFreedom: 0, problems: [], defects: [] });
-    const failed = run('check', file('clash.card', 'UNIT mm\nOUTLINE "clash"\nSTART 0,0\nLINE TO X 40\nLINE TO Y 20\nLINE TO X 0\nCLOSE\nLENGTH 2 25\nEND\nLEAVE PRISM "clash" X 5\n'), '--json');
+    expect(j.outlines[2]).toMatchObject({
+      area: expect.closeTo(100 * Math.PI, 9),
+      perimeter: expect.closeTo(20 * Math.PI, 9),
+      boundingBox: { min: [-10, -10], max: [10, 10] },
+      degreesOfFreedom: 0,
+      problems: [],
+      defects: [],
+    });
+    const failed = run(
+      "check",
+      file(
+        "clash.card",
+        'UNIT mm\nOUTLINE "clash"\nSTART 0,0\nLINE TO X 40\nLINE TO Y 20\nLINE TO X 0\nCLOSE\nLENGTH 2 25\nEND\nLEAVE PRISM "clash" X 5\n',
+      ),
+      "--json",
+    );
     expect(failed.code).toBe(1);
     expect(JSON.parse(failed.out).rows[0].message).toMatch(/contradict/);
   });

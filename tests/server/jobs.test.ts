@@ -1,19 +1,19 @@
-import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import path from 'node:path';
-import { applyEdits } from '@/core/job';
-import { closeDatabase, database } from '@/server/database';
-import { keepAttachment, readAttachment } from '@/server/attachments';
-import { keepShopMaterials, shopMaterials } from '@/server/shop';
-import { shopMaterialsSchema } from '@/core/tables';
-import { createJob, duplicateJob, importText, listJobs, readStored, saveEdits, setDeleted } from '@/server/jobs';
-import { fileOf, summaryOf } from '@/server/release';
+import { mkdtempSync, readFileSync, rmSync } from "node:fs";
+import { tmpdir } from "node:os";
+import path from "node:path";
+import { applyEdits } from "@/core/job";
+import { closeDatabase, database } from "@/server/database";
+import { keepAttachment, readAttachment } from "@/server/attachments";
+import { keepShopMaterials, shopMaterials } from "@/server/shop";
+import { shopMaterialsSchema } from "@/core/tables";
+import { createJob, duplicateJob, importText, listJobs, readStored, saveEdits, setDeleted } from "@/server/jobs";
+import { fileOf, summaryOf } from "@/server/release";
 
 let dir: string;
 beforeAll(() => {
-  dir = mkdtempSync(path.join(tmpdir(), 'sgorbia-db-'));
+  dir = mkdtempSync(path.join(tmpdir(), "sgorbia-db-"));
   process.env.SGORBIA_DATA = dir;
-  process.env.SGORBIA_DEMO = 'no';
+  process.env.SGORBIA_DEMO = "no";
 });
 afterAll(async () => {
   await closeDatabase();
@@ -26,110 +26,172 @@ const edit = (job: Parameters<typeof applyEdits>[0], edits: Parameters<typeof ap
   return r.value;
 };
 
-describe('jobs in the database', () => {
-  it('are made, saved, listed, copied, deleted and brought back', async () => {
-    const made = await createJob('Sensor clamp', 'in', 'brass');
-    const saved = await saveEdits(made.id, 1, edit(made.job, [{ edit: 'setHead', head: { revision: 'B' } }]).patches);
+describe("jobs in the database", () => {
+  it("are made, saved, listed, copied, deleted and brought back", async () => {
+    const made = await createJob("Sensor clamp", "in", "brass");
+    const saved = await saveEdits(made.id, 1, edit(made.job, [{ edit: "setHead", head: { revision: "B" } }]).patches);
     expect(saved).toMatchObject({ ok: true, value: { saved: true, revision: 2 } });
-    expect((await readStored(made.id))!.job.revision).toBe('B');
-    expect((await listJobs('CLAMP')).map((j) => j.id)).toEqual([made.id]);
-    expect(await listJobs('brass')).toHaveLength(1);
-    expect(await listJobs('100%')).toHaveLength(0);
+    expect((await readStored(made.id))!.job.revision).toBe("B");
+    expect((await listJobs("CLAMP")).map((j) => j.id)).toEqual([made.id]);
+    expect(await listJobs("brass")).toHaveLength(1);
+    expect(await listJobs("100%")).toHaveLength(0);
     const copy = await duplicateJob(made.id);
-    expect(copy!.job.name).toBe('Sensor clamp (copy)');
+    expect(copy!.job.name).toBe("Sensor clamp (copy)");
     expect(await setDeleted(made.id, true)).toBe(true);
     expect(await readStored(made.id)).toBeNull();
     expect(await setDeleted(made.id, false)).toBe(true);
     expect(await readStored(made.id)).not.toBeNull();
-    expect(await setDeleted('nobody', true)).toBe(false);
+    expect(await setDeleted("nobody", true)).toBe(false);
   });
-  it('do not overwrite one another: the second window is told', async () => {
-    const made = await createJob('Two windows', 'mm', '');
-    const patches = edit(made.job, [{ edit: 'setHead', head: { name: 'first' } }]).patches;
+  it("do not overwrite one another: the second window is told", async () => {
+    const made = await createJob("Two windows", "mm", "");
+    const patches = edit(made.job, [{ edit: "setHead", head: { name: "first" } }]).patches;
     expect(await saveEdits(made.id, 1, patches)).toMatchObject({ value: { saved: true } });
-    const second = await saveEdits(made.id, 1, edit(made.job, [{ edit: 'setHead', head: { name: 'second' } }]).patches);
-    expect(second).toMatchObject({ ok: true, value: { saved: false, conflict: { revision: 2, job: { name: 'first' } } } });
-    expect((await readStored(made.id))!.job.name).toBe('first');
+    const second = await saveEdits(made.id, 1, edit(made.job, [{ edit: "setHead", head: { name: "second" } }]).patches);
+    expect(second).toMatchObject({
+      ok: true,
+      value: { saved: false, conflict: { revision: 2, job: { name: "first" } } },
+    });
+    expect((await readStored(made.id))!.job.name).toBe("first");
   });
-  it('do a save once, however often it is sent', async () => {
-    const made = await createJob('Sent twice', 'mm', '');
-    const patches = edit(made.job, [{ edit: 'setHead', head: { name: 'once' } }]).patches;
-    expect(await saveEdits(made.id, 1, patches, 'save-0001')).toMatchObject({ value: { saved: true, revision: 2 } });
-    expect(await saveEdits(made.id, 2, edit({ ...made.job, name: 'once' }, [{ edit: 'setHead', head: { revision: 'B' } }]).patches, 'save-0002')).toMatchObject({ value: { saved: true, revision: 3 } });
-    expect(await saveEdits(made.id, 1, patches, 'save-0001')).toMatchObject({ value: { saved: true, revision: 2 } });
+  it("do a save once, however often it is sent", async () => {
+    const made = await createJob("Sent twice", "mm", "");
+    const patches = edit(made.job, [{ edit: "setHead", head: { name: "once" } }]).patches;
+    expect(await saveEdits(made.id, 1, patches, "save-0001")).toMatchObject({ value: { saved: true, revision: 2 } });
+    expect(
+      await saveEdits(
+        made.id,
+        2,
+        edit({ ...made.job, name: "once" }, [{ edit: "setHead", head: { revision: "B" } }]).patches,
+        "save-0002",
+      ),
+    ).toMatchObject({ value: { saved: true, revision: 3 } });
+    expect(await saveEdits(made.id, 1, patches, "save-0001")).toMatchObject({ value: { saved: true, revision: 2 } });
     const now = (await readStored(made.id))!;
-    expect(now).toMatchObject({ revision: 3, job: { name: 'once', revision: 'B' }, saves: [{ id: 'save-0002', revision: 3 }, { id: 'save-0001', revision: 2 }] });
-    expect(await saveEdits(made.id, 1, patches, 'save-0003')).toMatchObject({ value: { saved: false, conflict: { saves: [{ id: 'save-0002' }, {}] } } });
+    expect(now).toMatchObject({
+      revision: 3,
+      job: { name: "once", revision: "B" },
+      saves: [
+        { id: "save-0002", revision: 3 },
+        { id: "save-0001", revision: 2 },
+      ],
+    });
+    expect(await saveEdits(made.id, 1, patches, "save-0003")).toMatchObject({
+      value: { saved: false, conflict: { saves: [{ id: "save-0002" }, {}] } },
+    });
   });
-  it('keep a log of every edit', async () => {
-    const made = await createJob('Logged', 'mm', '');
-    await saveEdits(made.id, 1, edit(made.job, [{ edit: 'setHead', head: { revision: 'C' } }]).patches);
-    const rows = await (await database()).query<{ revision: number; patches: unknown }>('select revision, patches from job_edit where job_id = $1', [made.id]);
-    expect(rows).toEqual([{ revision: 2, patches: [{ op: 'replace', path: ['revision'], value: 'C' }] }]);
+  it("keep a log of every edit", async () => {
+    const made = await createJob("Logged", "mm", "");
+    await saveEdits(made.id, 1, edit(made.job, [{ edit: "setHead", head: { revision: "C" } }]).patches);
+    const rows = await (
+      await database()
+    ).query<{ revision: number; patches: unknown }>("select revision, patches from job_edit where job_id = $1", [
+      made.id,
+    ]);
+    expect(rows).toEqual([{ revision: 2, patches: [{ op: "replace", path: ["revision"], value: "C" }] }]);
   });
-  it('refuse edits that break the document, and keep what was there', async () => {
-    const made = await createJob('Whole', 'mm', '');
-    const bad = await saveEdits(made.id, 1, [{ op: 'replace', path: ['unit'], value: 'furlong' }] as never);
-    expect(bad).toMatchObject({ ok: false, problems: [{ path: 'unit' }] });
-    expect(await saveEdits(made.id, 1, [{ op: 'replace', path: ['a', 'b', 'c'], value: 1 }] as never)).toMatchObject({ ok: false });
+  it("refuse edits that break the document, and keep what was there", async () => {
+    const made = await createJob("Whole", "mm", "");
+    const bad = await saveEdits(made.id, 1, [{ op: "replace", path: ["unit"], value: "furlong" }] as never);
+    expect(bad).toMatchObject({ ok: false, problems: [{ path: "unit" }] });
+    expect(await saveEdits(made.id, 1, [{ op: "replace", path: ["a", "b", "c"], value: 1 }] as never)).toMatchObject({
+      ok: false,
+    });
     expect((await readStored(made.id))!.revision).toBe(1);
-    expect(await saveEdits('nobody', 1, [])).toMatchObject({ ok: false });
+    expect(await saveEdits("nobody", 1, [])).toMatchObject({ ok: false });
   });
-  it('import whole or not at all, and name the place', async () => {
+  it("import whole or not at all, and name the place", async () => {
     const before = (await listJobs()).length;
-    expect(await importText('UNIT mm\nLEAVE BLOCK 1 X 1\n')).toMatchObject({ ok: false, problems: [{ message: expect.stringContaining('line 2, column 18') }] });
-    expect(await importText('{"format":"sgorbia.job","version":1')).toMatchObject({ ok: false, problems: [{ message: expect.stringMatching(/no JSON/) }] });
-    expect(await importText('{"format":"other"}')).toMatchObject({ ok: false, problems: [{ path: 'format' }] });
-    expect(await importText(JSON.stringify({ format: 'sgorbia.job', version: 99 }))).toMatchObject({ ok: false, problems: [{ message: expect.stringMatching(/newer/) }] });
-    const demo = JSON.parse(readFileSync(new URL('../../demo/gauge-lid.job.json', import.meta.url), 'utf8'));
-    demo.rows[2].body.shape.form = 'blob';
-    expect(await importText(JSON.stringify(demo))).toMatchObject({ ok: false, problems: [{ path: expect.stringContaining('rows[2]') }] });
-    demo.rows[2].body.shape.form = 'circle';
+    expect(await importText("UNIT mm\nLEAVE BLOCK 1 X 1\n")).toMatchObject({
+      ok: false,
+      problems: [{ message: expect.stringContaining("line 2, column 18") }],
+    });
+    expect(await importText('{"format":"sgorbia.job","version":1')).toMatchObject({
+      ok: false,
+      problems: [{ message: expect.stringMatching(/no JSON/) }],
+    });
+    expect(await importText('{"format":"other"}')).toMatchObject({ ok: false, problems: [{ path: "format" }] });
+    expect(await importText(JSON.stringify({ format: "sgorbia.job", version: 99 }))).toMatchObject({
+      ok: false,
+      problems: [{ message: expect.stringMatching(/newer/) }],
+    });
+    const demo = JSON.parse(readFileSync(new URL("../../demo/gauge-lid.job.json", import.meta.url), "utf8"));
+    demo.rows[2].body.shape.form = "blob";
+    expect(await importText(JSON.stringify(demo))).toMatchObject({
+      ok: false,
+      problems: [{ path: expect.stringContaining("rows[2]") }],
+    });
+    demo.rows[2].body.shape.form = "circle";
     demo.rows[2].id = demo.rows[1].id;
     expect(await importText(JSON.stringify(demo))).toMatchObject({ ok: false });
     expect(await listJobs()).toHaveLength(before);
-    expect(await importText('UNIT mm\nLEAVE BLOCK 1 X 1 X 1\n')).toMatchObject({ ok: true });
+    expect(await importText("UNIT mm\nLEAVE BLOCK 1 X 1 X 1\n")).toMatchObject({ ok: true });
     expect(await listJobs()).toHaveLength(before + 1);
   });
-  it('give their files and their summary, made anew after an edit', async () => {
-    const made = await importText('UNIT mm\nLEAVE BLOCK 40 X 30 X 20\nCUT POCKET 20 X 10 DEEP 5\n');
+  it("give their files and their summary, made anew after an edit", async () => {
+    const made = await importText("UNIT mm\nLEAVE BLOCK 40 X 30 X 20\nCUT POCKET 20 X 10 DEEP 5\n");
     if (!made.ok) throw new Error();
     const first = await summaryOf(made.value.id);
-    expect(first).toMatchObject({ stops: 1, failed: 0, picture: expect.stringContaining('<svg') });
-    await saveEdits(made.value.id, 1, edit(made.value.job, [{ edit: 'setNumber', id: 'r2', path: 'radius', text: '4.5' as never }]).patches);
+    expect(first).toMatchObject({ stops: 1, failed: 0, picture: expect.stringContaining("<svg") });
+    await saveEdits(
+      made.value.id,
+      1,
+      edit(made.value.job, [{ edit: "setNumber", id: "r2", path: "radius", text: "4.5" as never }]).patches,
+    );
     expect(await summaryOf(made.value.id)).toMatchObject({ stops: 0 });
-    const file = await fileOf(made.value.id, 'step');
+    const file = await fileOf(made.value.id, "step");
     expect(file!.file).toMatchObject({ ok: true });
-    expect(await fileOf('nobody', 'step')).toBeNull();
+    expect(await fileOf("nobody", "step")).toBeNull();
   });
 });
 
-describe('attachments', () => {
+describe("attachments", () => {
   const png = new Uint8Array([0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a, 1, 2, 3]);
-  it('are kept by their hash, and told by their first bytes', async () => {
+  it("are kept by their hash, and told by their first bytes", async () => {
     const kept = await keepAttachment(png);
     if (!kept.ok) throw new Error();
-    expect(kept.value.mediaType).toBe('image/png');
+    expect(kept.value.mediaType).toBe("image/png");
     expect(new Uint8Array((await readAttachment(kept.value.hash))!.bytes)).toEqual(png);
     expect(await keepAttachment(png)).toMatchObject({ ok: true, value: { hash: kept.value.hash } });
   });
-  it('take PDF and ASCII DXF too', async () => {
-    const kinds = await Promise.all(['%PDF-1.7\n', '  0\nSECTION\n  2\nHEADER\n', '999\nmade by hand\n0\nSECTION\n', '0\r\nSECTION\r\n'].map(async (t) => { const r = await keepAttachment(new TextEncoder().encode(t)); return r.ok ? r.value.mediaType : r.problems[0].message; }));
-    expect(kinds).toEqual(['application/pdf', 'image/vnd.dxf', 'image/vnd.dxf', 'image/vnd.dxf']);
+  it("take PDF and ASCII DXF too", async () => {
+    const kinds = await Promise.all(
+      ["%PDF-1.7\n", "  0\nSECTION\n  2\nHEADER\n", "999\nmade by hand\n0\nSECTION\n", "0\r\nSECTION\r\n"].map(
+        async (t) => {
+          const r = await keepAttachment(new TextEncoder().encode(t));
+          return r.ok ? r.value.mediaType : r.problems[0].message;
+        },
+      ),
+    );
+    expect(kinds).toEqual(["application/pdf", "image/vnd.dxf", "image/vnd.dxf", "image/vnd.dxf"]);
   });
-  it('are refused when empty, too large or something else', async () => {
+  it("are refused when empty, too large or something else", async () => {
     expect(await keepAttachment(new Uint8Array())).toMatchObject({ ok: false });
-    expect(await keepAttachment(new TextEncoder().encode('<svg onload="alert(1)">'))).toMatchObject({ ok: false, problems: [{ message: expect.stringMatching(/neither/) }] });
-    expect(await keepAttachment(new Uint8Array(20_000_001))).toMatchObject({ ok: false, problems: [{ expected: expect.stringMatching(/at most/) }] });
-    expect(await readAttachment('0'.repeat(64))).toBeNull();
+    expect(await keepAttachment(new TextEncoder().encode('<svg onload="alert(1)">'))).toMatchObject({
+      ok: false,
+      problems: [{ message: expect.stringMatching(/neither/) }],
+    });
+    expect(await keepAttachment(new Uint8Array(20_000_001))).toMatchObject({
+      ok: false,
+      problems: [{ expected: expect.stringMatching(/at most/) }],
+    });
+    expect(await readAttachment("0".repeat(64))).toBeNull();
   });
 });
 
-describe('the shop\'s own materials', () => {
-  it('are kept, every name once and none of the table\'s', async () => {
-    await keepShopMaterials([{ name: 'bearing bronze', density: 8.7, source: 'mill certificate' }]);
-    expect(await shopMaterials()).toEqual([{ name: 'bearing bronze', density: 8.7, source: 'mill certificate' }]);
+describe("the shop's own materials", () => {
+  it("are kept, every name once and none of the table's", async () => {
+    await keepShopMaterials([{ name: "bearing bronze", density: 8.7, source: "mill certificate" }]);
+    expect(await shopMaterials()).toEqual([{ name: "bearing bronze", density: 8.7, source: "mill certificate" }]);
     const wrong = (list: unknown) => shopMaterialsSchema.safeParse(list).success;
-    expect([wrong([{ name: 'brass', density: 8.4, source: '' }]), wrong([{ name: 'a', density: 1, source: '' }, { name: 'A', density: 2, source: '' }]), wrong([{ name: 'a', density: -1, source: '' }]), wrong([{ name: 'a', density: 1, source: '' }])]).toEqual([false, false, false, true]);
+    expect([
+      wrong([{ name: "brass", density: 8.4, source: "" }]),
+      wrong([
+        { name: "a", density: 1, source: "" },
+        { name: "A", density: 2, source: "" },
+      ]),
+      wrong([{ name: "a", density: -1, source: "" }]),
+      wrong([{ name: "a", density: 1, source: "" }]),
+    ]).toEqual([false, false, false, true]);
   });
 });

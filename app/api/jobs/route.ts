@@ -1,22 +1,30 @@
-import { z } from 'zod';
-import { createJob, importText, listJobs } from '@/server/jobs';
-import { answer, problemsResponse, readBody } from '@/server/http';
+import { z } from "zod";
+import { createJob, importText, listJobs } from "@/server/jobs";
+import { answer, problemsResponse, readBody } from "@/server/http";
 
-export const dynamic = 'force-dynamic';
+export const dynamic = "force-dynamic";
 
-export const GET = (request: Request) => answer(async () => Response.json({ jobs: await listJobs(new URL(request.url).searchParams.get('q')?.slice(0, 100) ?? '') }));
+export const GET = (request: Request) =>
+  answer(async () =>
+    Response.json({ jobs: await listJobs(new URL(request.url).searchParams.get("q")?.slice(0, 100) ?? "") }),
+  );
 
 const body = z.union([
-  z.strictObject({ name: z.string().trim().min(1).max(120), unit: z.enum(['in', 'mm']), material: z.string().max(120) }),
+  z.strictObject({
+    name: z.string().trim().min(1).max(120),
+    unit: z.enum(["in", "mm"]),
+    material: z.string().max(120),
+  }),
   z.strictObject({ text: z.string() }),
 ]);
 
-export const POST = (request: Request) => answer(async () => {
-  const read = await readBody(request, body);
-  if (!read.ok) return read.response;
-  if ('text' in read.value) {
-    const made = await importText(read.value.text);
-    return made.ok ? Response.json(made.value, { status: 201 }) : problemsResponse(made.problems);
-  }
-  return Response.json(await createJob(read.value.name, read.value.unit, read.value.material), { status: 201 });
-});
+export const POST = (request: Request) =>
+  answer(async () => {
+    const read = await readBody(request, body);
+    if (!read.ok) return read.response;
+    if ("text" in read.value) {
+      const made = await importText(read.value.text);
+      return made.ok ? Response.json(made.value, { status: 201 }) : problemsResponse(made.problems);
+    }
+    return Response.json(await createJob(read.value.name, read.value.unit, read.value.material), { status: 201 });
+  });

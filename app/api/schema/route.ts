@@ -1,5 +1,5 @@
-import { z } from 'zod';
-import { jobSchema } from '@/core/job';
+import { z } from "zod";
+import { jobSchema } from "@/core/job";
 
 /** The published form of a job document, as JSON Schema. */
-export const GET = () => Response.json(z.toJSONSchema(jobSchema, { io: 'input', unrepresentable: 'any' }));
+export const GET = () => Response.json(z.toJSONSchema(jobSchema, { io: "input", unrepresentable: "any" }));

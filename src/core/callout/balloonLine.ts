@@ -1,11 +1,12 @@
-import type { Balloon } from '../job/schema';
-import { inCallout, type NumberText } from '../number';
-import { readThread } from '../tables';
-import type { Reader } from './reader';
-import { unsound } from './soundBalloon';
+import type { Balloon } from "../job/schema";
+import { inCallout, type NumberText } from "../number";
+import { readThread } from "../tables";
+import type { Reader } from "./reader";
+import { unsound } from "./soundBalloon";
 
 /**
- * What stands after `#4`: `⌀1.950 ±.005`, `6X 10-32 UNF-2B`, `R.175`, `.375 DEEP`, `45°`, `.03 X 45°`, `6X`, `⌀20 H7`, `1.255 / 1.245`, `R.25 MAX`, `2.500 BASIC`, `(.750)`.
+ * What stands after `#4`: `⌀1.950 ±.005`, `6X 10-32 UNF-2B`, `R.175`, `.375 DEEP`, `45°`, `.03 X 45°`, `6X`, `⌀20
+ * H7`, `1.255 / 1.245`, `R.25 MAX`, `2.500 BASIC`, `(.750)`.
  */
 export function readBalloon(r: Reader, number: number): Balloon {
   r.skip();
@@ -17,20 +18,20 @@ export function readBalloon(r: Reader, number: number): Balloon {
 }
 
 function readWhole(r: Reader, number: number): Balloon {
-  const b: Balloon = { number, kind: 'linear', tolerance: { kind: 'default' } };
+  const b: Balloon = { number, kind: "linear", tolerance: { kind: "default" } };
   const start = r.pos;
   if (r.seesNumber() && !thread(r)) {
-    const first = r.number('count');
-    if (r.take('X') && (r.done || r.sees('⌀') || r.sees('R') || r.sees('DEEP') || r.seesNumber() || thread(r))) {
+    const first = r.number("count");
+    if (r.take("X") && (r.done || r.sees("⌀") || r.sees("R") || r.sees("DEEP") || r.seesNumber() || thread(r))) {
       b.count = first;
-      if (r.done) return { ...b, kind: 'count' };
+      if (r.done) return { ...b, kind: "count" };
       // `.03 X 45°` is a chamfer, `6X 1.25` a count: the sign after the second number tells.
       const save = r.pos;
       if (r.seesNumber() && !thread(r)) {
-        const second = r.number('angle');
-        if (r.take('°')) {
+        const second = r.number("angle");
+        if (r.take("°")) {
           delete b.count;
-          b.kind = 'chamfer';
+          b.kind = "chamfer";
           b.value = first;
           b.angle = second;
           return rest(r, b);
@@ -42,7 +43,7 @@ function readWhole(r: Reader, number: number): Balloon {
   const t = thread(r);
   if (t) {
     r.pos += t.length;
-    b.kind = 'thread';
+    b.kind = "thread";
     b.thread = t.designation;
     return rest(r, b);
   }
@@ -51,31 +52,36 @@ function readWhole(r: Reader, number: number): Balloon {
   const bracketed = /^\(\s*(⌀|Ø|∅|R)?\s*([0-9.]+(?:-\d+\/\d+)?|\d+\/\d+)\s*(°)?\s*\)/.exec(r.text.slice(r.pos));
   if (bracketed) {
     r.pos += bracketed[0].length;
-    b.kind = bracketed[1] === 'R' ? 'radius' : bracketed[1] ? 'diameter' : bracketed[3] ? 'angle' : 'linear';
+    b.kind = bracketed[1] === "R" ? "radius" : bracketed[1] ? "diameter" : bracketed[3] ? "angle" : "linear";
     b.value = bracketed[2] as NumberText;
     b.reference = true;
     return rest(r, b);
   }
-  if (r.take('⌀')) b.kind = 'diameter';
-  else if (r.take('R')) b.kind = 'radius';
-  else if (r.take('DEEP')) b.kind = 'depth';
+  if (r.take("⌀")) b.kind = "diameter";
+  else if (r.take("R")) b.kind = "radius";
+  else if (r.take("DEEP")) b.kind = "depth";
   const at = r.pos;
-  b.value = r.number('value', 'a dimension');
+  b.value = r.number("value", "a dimension");
   const power = /^e\d+/i.exec(r.text.slice(r.pos));
-  if (power) r.fail(`${b.value} ${power[0]} with a space for the fit, or the number written out`, `${b.value}${power[0]} can be the fit ${power[0]} or a power of ten`, at);
+  if (power)
+    r.fail(
+      `${b.value} ${power[0]} with a space for the fit, or the number written out`,
+      `${b.value}${power[0]} can be the fit ${power[0]} or a power of ten`,
+      at,
+    );
   // Degrees, minutes and seconds are an angle whatever stands before them.
-  if (/[°]|\dd/i.test(b.value)) b.kind = 'angle';
+  if (/[°]|\dd/i.test(b.value)) b.kind = "angle";
   const pair = /^(\d*\.\d+)\/(\d*\.\d+)$/.exec(b.value);
   if (pair) limits(r, b, pair[1] as NumberText, pair[2] as NumberText, at);
   else {
     // `1.255 / 1.245` or `1.245 TO 1.255`: two limits.
     r.skip();
-    if (r.text[r.pos] === '/' || r.sees('TO')) {
-      if (!r.take('TO')) r.pos++;
-      limits(r, b, b.value, r.number('low', 'the other limit'), at);
+    if (r.text[r.pos] === "/" || r.sees("TO")) {
+      if (!r.take("TO")) r.pos++;
+      limits(r, b, b.value, r.number("low", "the other limit"), at);
     }
   }
-  if (r.take('°')) b.kind = 'angle';
+  if (r.take("°")) b.kind = "angle";
   return rest(r, b);
 }
 
@@ -87,9 +93,9 @@ const thread = (r: Reader) => {
 /** Two limits, the larger one first whichever way they were written. */
 function limits(r: Reader, b: Balloon, first: NumberText, second: NumberText, at: number): void {
   const [x, y] = [Number(first), Number(second)];
-  if (x === y) r.fail('two limits that differ', 'both limits are the same', at);
+  if (x === y) r.fail("two limits that differ", "both limits are the same", at);
   delete b.value;
-  b.tolerance = { kind: 'limits', high: y > x ? second : first, low: y > x ? first : second };
+  b.tolerance = { kind: "limits", high: y > x ? second : first, low: y > x ? first : second };
 }
 
 const fitAt = /^((?:[A-Z]{1,2}|[a-z]{1,2})(?:01|1[0-8]|[0-9]))(?![\w.])/;
@@ -98,89 +104,147 @@ function rest(r: Reader, b: Balloon): Balloon {
   while (!r.done) {
     const text = r.text.slice(r.pos);
     const fit = fitAt.exec(text);
-    const own = (t: Balloon['tolerance']) => {
-      if (b.tolerance.kind !== 'default') r.fail('one tolerance', 'this dimension has two tolerances');
+    const own = (t: Balloon["tolerance"]) => {
+      if (b.tolerance.kind !== "default") r.fail("one tolerance", "this dimension has two tolerances");
       b.tolerance = t;
     };
-    if (fit && b.kind !== 'angle' && !r.seesNumber() && b.value !== undefined) {
-      own({ kind: 'fit', fit: fit[1] });
+    if (fit && b.kind !== "angle" && !r.seesNumber() && b.value !== undefined) {
+      own({ kind: "fit", fit: fit[1] });
       r.pos += fit[0].length;
-    } else if (r.sees('ISO')) {
+    } else if (r.sees("ISO")) {
       const iso = /^ISO\s*2768\s*-\s*(?:1\s*-?\s*)?([fmcv])\b/i.exec(text);
-      if (!iso) r.fail('ISO 2768-f, -m, -c or -v');
-      own({ kind: 'general', class: iso![1].toLowerCase() as 'm' });
+      if (!iso) r.fail("ISO 2768-f, -m, -c or -v");
+      own({ kind: "general", class: iso![1].toLowerCase() as "m" });
       r.pos += iso![0].length;
-    } else if (r.take('DEEP')) b.kind = 'depth';
-    else if (r.sees('±')) {
-      own({ kind: 'default' });
-      r.take('±');
-      b.tolerance = { kind: 'plusMinus', value: r.number('tolerance', 'a tolerance') };
-      r.take('°');
+    } else if (r.take("DEEP")) b.kind = "depth";
+    else if (r.sees("±")) {
+      own({ kind: "default" });
+      r.take("±");
+      b.tolerance = { kind: "plusMinus", value: r.number("tolerance", "a tolerance") };
+      r.take("°");
     } else if (/^[+-]/.test(text)) {
-      own({ kind: 'default' });
+      own({ kind: "default" });
       b.tolerance = sided(r);
-    } else if (r.sees('MAX') || r.sees('MIN')) {
-      own({ kind: r.sees('MAX') ? 'max' : 'min' });
-      r.takeOne(['MAX', 'MIN']);
-    } else if (r.take('REF')) b.reference = true;
-    else if (r.take('BASIC') || r.take('BSC')) b.basic = true;
-    else if (r.take('MID')) b.middle = true;
-    else if (r.take('THRU')) b.thru = true;
-    else if (r.take('LEG')) b.leg = r.number('leg', 'the shorter leg of the angle');
-    else if (r.take('ZONE')) {
+    } else if (r.sees("MAX") || r.sees("MIN")) {
+      own({ kind: r.sees("MAX") ? "max" : "min" });
+      r.takeOne(["MAX", "MIN"]);
+    } else if (r.take("REF")) b.reference = true;
+    else if (r.take("BASIC") || r.take("BSC")) b.basic = true;
+    else if (r.take("MID")) b.middle = true;
+    else if (r.take("THRU")) b.thru = true;
+    else if (r.take("LEG")) b.leg = r.number("leg", "the shorter leg of the angle");
+    else if (r.take("ZONE")) {
       r.skip();
       const zone = /^[A-Za-z0-9-]{1,10}/.exec(r.text.slice(r.pos));
-      if (!zone) r.fail('a zone such as B3');
+      if (!zone) r.fail("a zone such as B3");
       b.zone = zone![0].toUpperCase();
       r.pos += zone![0].length;
     } else if (text[0] === '"') b.note = r.quoted();
-    else r.fail('±, + and -, a fit, MAX, MIN, MID, BASIC, REF, DEEP or a note in quotes');
+    else r.fail("±, + and -, a fit, MAX, MIN, MID, BASIC, REF, DEEP or a note in quotes");
   }
-  if (b.basic && b.tolerance.kind !== 'default') r.fail('BASIC or a tolerance', 'a basic dimension has no tolerance of its own');
+  if (b.basic && b.tolerance.kind !== "default")
+    r.fail("BASIC or a tolerance", "a basic dimension has no tolerance of its own");
   return b;
 }
 
 /** `+.003 -.001`, also both on one side (`+.003 +.001`, `-.001 -.003`), and `+.003` alone: then the other is 0. */
-function sided(r: Reader): Balloon['tolerance'] {
+function sided(r: Reader): Balloon["tolerance"] {
   r.skip();
   // Written one over the other on one line: the slash parts the two and divides nothing.
   const over = /^([+-])\s*(\d*\.?\d+)\s*\/\s*([+-])\s*(\d*\.?\d+)(?![\w.])/.exec(r.text.slice(r.pos));
   if (over) {
     r.pos += over[0].length;
-    return deviations({ sign: over[1] === '-' ? -1 : 1, value: over[2] as NumberText }, { sign: over[3] === '-' ? -1 : 1, value: over[4] as NumberText });
+    return deviations(
+      { sign: over[1] === "-" ? -1 : 1, value: over[2] as NumberText },
+      { sign: over[3] === "-" ? -1 : 1, value: over[4] as NumberText },
+    );
   }
   const one = () => {
     r.skip();
-    const sign = r.text[r.pos] === '-' ? -1 : 1;
+    const sign = r.text[r.pos] === "-" ? -1 : 1;
     r.pos++;
-    return { sign, value: r.number('tolerance', 'a tolerance') };
+    return { sign, value: r.number("tolerance", "a tolerance") };
   };
   const first = one();
   r.skip();
-  const second = /^[+-]/.test(r.text.slice(r.pos)) ? one() : /^0(?![\d.])/.test(r.text.slice(r.pos)) ? (r.pos++, { sign: -first.sign, value: '0' as NumberText }) : { sign: -first.sign, value: '0' as NumberText };
+  const second = /^[+-]/.test(r.text.slice(r.pos))
+    ? one()
+    : /^0(?![\d.])/.test(r.text.slice(r.pos))
+      ? (r.pos++, { sign: -first.sign, value: "0" as NumberText })
+      : { sign: -first.sign, value: "0" as NumberText };
   return deviations(first, second);
 }
 
-interface Deviation { sign: number; value: NumberText }
+interface Deviation {
+  sign: number;
+  value: NumberText;
+}
 
-function deviations(first: Deviation, second: Deviation): Balloon['tolerance'] {
-  const signed = (v: Deviation, towards: number): NumberText => (v.sign === towards || Number(v.value) === 0 ? v.value : (`-${v.value}` as NumberText));
+function deviations(first: Deviation, second: Deviation): Balloon["tolerance"] {
+  const signed = (v: Deviation, towards: number): NumberText =>
+    v.sign === towards || Number(v.value) === 0 ? v.value : (`-${v.value}` as NumberText);
   // The upper deviation is the one that lies higher, whichever was written first.
-  const high = first.sign * Number(first.value) >= second.sign * Number(second.value) || Number.isNaN(Number(first.value)) ? [first, second] : [second, first];
-  return { kind: 'sided', plus: signed(high[0], 1), minus: signed(high[1], -1) };
+  const high =
+    first.sign * Number(first.value) >= second.sign * Number(second.value) || Number.isNaN(Number(first.value))
+      ? [first, second]
+      : [second, first];
+  return { kind: "sided", plus: signed(high[0], 1), minus: signed(high[1], -1) };
 }
 
 /** A balloon as the card writes it, without its number. */
 export function writeBalloonText(b: Balloon): string {
-  const count = b.count === undefined ? '' : `${inCallout(b.count)}X`;
+  const count = b.count === undefined ? "" : `${inCallout(b.count)}X`;
   const t = b.tolerance;
-  const value = t.kind === 'limits' ? `${inCallout(t.high)} / ${inCallout(t.low)}` : b.value === undefined ? '' : inCallout(b.value);
+  const value =
+    t.kind === "limits"
+      ? `${inCallout(t.high)} / ${inCallout(t.low)}`
+      : b.value === undefined
+        ? ""
+        : inCallout(b.value);
   const body =
-    b.kind === 'count' ? '' : b.kind === 'thread' ? (b.thread ?? '') : b.kind === 'diameter' ? `⌀${value}` : b.kind === 'radius' ? `R${value}`
-    : b.kind === 'angle' ? `${value}°` : b.kind === 'depth' ? `${value} DEEP` : b.kind === 'chamfer' ? `${value} X ${inCallout(b.angle ?? '45')}°` : value;
-  const side = (v: NumberText, sign: '+' | '-') => (v.startsWith('-') ? `${sign === '+' ? '-' : '+'}${inCallout(v.slice(1))}` : `${sign}${inCallout(v)}`);
+    b.kind === "count"
+      ? ""
+      : b.kind === "thread"
+        ? (b.thread ?? "")
+        : b.kind === "diameter"
+          ? `⌀${value}`
+          : b.kind === "radius"
+            ? `R${value}`
+            : b.kind === "angle"
+              ? `${value}°`
+              : b.kind === "depth"
+                ? `${value} DEEP`
+                : b.kind === "chamfer"
+                  ? `${value} X ${inCallout(b.angle ?? "45")}°`
+                  : value;
+  const side = (v: NumberText, sign: "+" | "-") =>
+    v.startsWith("-") ? `${sign === "+" ? "-" : "+"}${inCallout(v.slice(1))}` : `${sign}${inCallout(v)}`;
   const tolerance =
-    t.kind === 'plusMinus' ? `±${inCallout(t.value)}` : t.kind === 'sided' ? `${side(t.plus, '+')} ${side(t.minus, '-')}` : t.kind === 'fit' ? t.fit
-    : t.kind === 'general' ? `ISO 2768-${t.class}` : t.kind === 'max' ? 'MAX' : t.kind === 'min' ? 'MIN' : '';
-  return [count, body, b.thru ? 'THRU' : '', tolerance, b.basic ? 'BASIC' : '', b.middle ? 'MID' : '', b.reference ? 'REF' : '', b.leg === undefined ? '' : `LEG ${inCallout(b.leg)}`, b.zone ? `ZONE ${b.zone}` : '', b.note ? `"${b.note.replace(/"/g, '”')}"` : ''].filter(Boolean).join(' ');
+    t.kind === "plusMinus"
+      ? `±${inCallout(t.value)}`
+      : t.kind === "sided"
+        ? `${side(t.plus, "+")} ${side(t.minus, "-")}`
+        : t.kind === "fit"
+          ? t.fit
+          : t.kind === "general"
+            ? `ISO 2768-${t.class}`
+            : t.kind === "max"
+              ? "MAX"
+              : t.kind === "min"
+                ? "MIN"
+                : "";
+  return [
+    count,
+    body,
+    b.thru ? "THRU" : "",
+    tolerance,
+    b.basic ? "BASIC" : "",
+    b.middle ? "MID" : "",
+    b.reference ? "REF" : "",
+    b.leg === undefined ? "" : `LEG ${inCallout(b.leg)}`,
+    b.zone ? `ZONE ${b.zone}` : "",
+    b.note ? `"${b.note.replace(/"/g, "”")}"` : "",
+  ]
+    .filter(Boolean)
+    .join(" ");
 }

@@ -1,5 +1,5 @@
-import type { Job } from '../job/schema';
-import { writeCard } from './card';
+import type { Job } from "../job/schema";
+import { writeCard } from "./card";
 
 /** Lines of the card that only one of two jobs has, in the order they stand there. */
 export interface CardDifferences {
@@ -7,14 +7,20 @@ export interface CardDifferences {
   onlySecond: string[];
 }
 
-/** What two states of a job do not have in common, as lines of their cards: what is typed is shown as it is read on a print. */
+/**
+ * What two states of a job do not have in common, as lines of their cards: what is typed is shown as it is read on a
+ * print.
+ */
 export function cardDifferences(first: Job, second: Job): CardDifferences {
   const a = lines(first);
   const b = lines(second);
   return { onlyFirst: without(a, b), onlySecond: without(b, a) };
 }
 
-const lines = (job: Job): string[] => writeCard(job).split('\n').filter((l) => l.trim());
+const lines = (job: Job): string[] =>
+  writeCard(job)
+    .split("\n")
+    .filter((l) => l.trim());
 
 /** Lines that the others do not have as often. */
 function without(from: string[], others: string[]): string[] {

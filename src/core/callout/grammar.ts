@@ -1,8 +1,13 @@
-import { inCallout, type NumberText, type Quantity } from '../number';
-import type { Reader } from './reader';
+import { inCallout, type NumberText, type Quantity } from "../number";
+import type { Reader } from "./reader";
 
 /** A number of a row: where it is kept, what it means, and what was typed. */
-export interface NumberField { path: string; label: string; quantity: Quantity; text: NumberText }
+export interface NumberField {
+  path: string;
+  label: string;
+  quantity: Quantity;
+  text: NumberText;
+}
 
 /** How rows are named in text (by their number) and in the document (by an id that survives reordering). */
 export interface RowNames {
@@ -28,13 +33,16 @@ export interface Part {
 }
 
 /** A part that may stand in any order after the head of a callout. */
-export interface Clause extends Part { required?: boolean }
+export interface Clause extends Part {
+  required?: boolean;
+}
 
-export const getPath = (row: Draft, path: string): Draft => path.split('.').reduce((o, k) => (o === undefined || o === null ? undefined : o[k]), row);
+export const getPath = (row: Draft, path: string): Draft =>
+  path.split(".").reduce((o, k) => (o === undefined || o === null ? undefined : o[k]), row);
 
 /** Sets a value deep in a draft, making the objects on the way. */
 export function setPath(row: Draft, path: string, value: unknown): void {
-  const keys = path.split('.');
+  const keys = path.split(".");
   let o = row;
   for (const k of keys.slice(0, -1)) o = o[k] ??= {};
   if (value === undefined) delete o[keys[keys.length - 1]];
@@ -42,25 +50,38 @@ export function setPath(row: Draft, path: string, value: unknown): void {
 }
 
 /** `sign`: a diameter, its sign read or not and always written; `bare`: read with the sign, written without. */
-interface NumberOptions { sign?: '⌀'; bare?: boolean; angle?: boolean }
+interface NumberOptions {
+  sign?: "⌀";
+  bare?: boolean;
+  angle?: boolean;
+}
 
 /** A number in its place. `⌀` may be left out when read and is always written. */
-export function number(path: string, label: string, quantity: Quantity, { sign, bare, angle }: NumberOptions = {}): Part {
+export function number(
+  path: string,
+  label: string,
+  quantity: Quantity,
+  { sign, bare, angle }: NumberOptions = {},
+): Part {
   return {
     expected: label.toLowerCase(),
     starts: (r) => (sign ? r.sees(sign) : false) || r.seesNumber(),
     read(r, row) {
-      if (sign || bare) r.take('⌀');
+      if (sign || bare) r.take("⌀");
       setPath(row, path, angle ? r.angle(path) : r.number(path, label.toLowerCase()));
     },
-    write: (row) => (getPath(row, path) === undefined ? '' : (sign ?? '') + inCallout(getPath(row, path))),
+    write: (row) => (getPath(row, path) === undefined ? "" : (sign ?? "") + inCallout(getPath(row, path))),
     numbers: (row) => (getPath(row, path) === undefined ? [] : [{ path, label, quantity, text: getPath(row, path) }]),
   };
 }
 
 /** A fixed word. */
 export const word = (w: string): Part => ({
-  expected: w, starts: (r) => r.sees(w), read: (r) => r.want(w), write: () => w, numbers: () => [],
+  expected: w,
+  starts: (r) => r.sees(w),
+  read: (r) => r.want(w),
+  write: () => w,
+  numbers: () => [],
 });
 
 /** Parts one after the other; the first decides whether the sequence starts. */
@@ -68,7 +89,11 @@ export const sequence = (...parts: Part[]): Part => ({
   expected: parts[0].expected,
   starts: (r) => parts[0].starts(r),
   read: (r, row, names) => parts.forEach((p) => p.read(r, row, names)),
-  write: (row, names) => parts.map((p) => p.write(row, names)).filter(Boolean).join(' '),
+  write: (row, names) =>
+    parts
+      .map((p) => p.write(row, names))
+      .filter(Boolean)
+      .join(" "),
   numbers: (row) => parts.flatMap((p) => p.numbers(row)),
 });
 
@@ -76,8 +101,10 @@ export const sequence = (...parts: Part[]): Part => ({
 export const optional = (path: string, part: Part): Clause => ({
   expected: part.expected,
   starts: (r) => part.starts(r),
-  read: (r, row, names) => { if (part.starts(r)) part.read(r, row, names); },
-  write: (row, names) => (getPath(row, path) === undefined ? '' : part.write(row, names)),
+  read: (r, row, names) => {
+    if (part.starts(r)) part.read(r, row, names);
+  },
+  write: (row, names) => (getPath(row, path) === undefined ? "" : part.write(row, names)),
   numbers: (row) => (getPath(row, path) === undefined ? [] : part.numbers(row)),
 });
 
@@ -85,7 +112,9 @@ export const optional = (path: string, part: Part): Clause => ({
 export function choice(path: string, forms: Record<string, Part>): Clause {
   const chosen = (row: Draft) => forms[getPath(row, path)];
   return {
-    expected: Object.values(forms).map((f) => f.expected).join(' or '),
+    expected: Object.values(forms)
+      .map((f) => f.expected)
+      .join(" or "),
     starts: (r) => Object.values(forms).some((f) => f.starts(r)),
     read(r, row, names) {
       const form = Object.entries(forms).find(([, f]) => f.starts(r));
@@ -93,21 +122,30 @@ export function choice(path: string, forms: Record<string, Part>): Clause {
       setPath(row, path, form[0]);
       form[1].read(r, row, names);
     },
-    write: (row, names) => chosen(row)?.write(row, names) ?? '',
+    write: (row, names) => chosen(row)?.write(row, names) ?? "",
     numbers: (row) => chosen(row)?.numbers(row) ?? [],
   };
 }
 
 /** A word with a number after it, written together where that is how prints write it (`R.25`). */
-export function marked(mark: string, path: string, label: string, quantity: Quantity, options: NumberOptions & { tight?: boolean } = {}): Clause {
+export function marked(
+  mark: string,
+  path: string,
+  label: string,
+  quantity: Quantity,
+  options: NumberOptions & { tight?: boolean } = {},
+): Clause {
   const inner = number(path, label, quantity, options);
   return {
     expected: mark,
     starts: (r) => r.sees(mark),
-    read(r, row, names) { r.want(mark); inner.read(r, row, names); },
+    read(r, row, names) {
+      r.want(mark);
+      inner.read(r, row, names);
+    },
     write(row, names) {
       const n = inner.write(row, names);
-      return n === '' ? '' : mark + (options.tight && !/^[a-z_]/i.test(n) ? '' : ' ') + n;
+      return n === "" ? "" : mark + (options.tight && !/^[a-z_]/i.test(n) ? "" : " ") + n;
     },
     numbers: inner.numbers,
   };
@@ -117,15 +155,21 @@ export function marked(mark: string, path: string, label: string, quantity: Quan
 export const flag = (w: string, path: string): Clause => ({
   expected: w,
   starts: (r) => r.sees(w),
-  read(r, row) { r.want(w); setPath(row, path, true); },
-  write: (row) => (getPath(row, path) ? w : ''),
+  read(r, row) {
+    r.want(w);
+    setPath(row, path, true);
+  },
+  write: (row) => (getPath(row, path) ? w : ""),
   numbers: () => [],
 });
 
 export const required = (part: Part): Clause => ({ ...part, required: true });
 
 /** A whole callout after its verb: a head that names the row, then clauses in any order. */
-export interface CalloutGrammar { head: Part; clauses: Clause[] }
+export interface CalloutGrammar {
+  head: Part;
+  clauses: Clause[];
+}
 
 export function readCallout(g: CalloutGrammar, r: Reader, row: Draft, names: RowNames): void {
   g.head.read(r, row, names);
@@ -134,7 +178,7 @@ export function readCallout(g: CalloutGrammar, r: Reader, row: Draft, names: Row
     const clause = [...left].find((c) => c.starts(r));
     if (!clause) {
       const twice = g.clauses.find((c) => c.starts(r));
-      const expected = [...left].map((c) => c.expected).join(', ') || 'the end of the line';
+      const expected = [...left].map((c) => c.expected).join(", ") || "the end of the line";
       r.fail(expected, twice ? `${r.here} is given twice` : undefined);
     }
     left.delete(clause!);
@@ -145,6 +189,10 @@ export function readCallout(g: CalloutGrammar, r: Reader, row: Draft, names: Row
 }
 
 export const writeCallout = (g: CalloutGrammar, row: Draft, names: RowNames): string =>
-  [g.head, ...g.clauses].map((p) => p.write(row, names)).filter(Boolean).join(' ');
+  [g.head, ...g.clauses]
+    .map((p) => p.write(row, names))
+    .filter(Boolean)
+    .join(" ");
 
-export const numbersOf = (g: CalloutGrammar, row: Draft): NumberField[] => [g.head, ...g.clauses].flatMap((p) => p.numbers(row));
+export const numbersOf = (g: CalloutGrammar, row: Draft): NumberField[] =>
+  [g.head, ...g.clauses].flatMap((p) => p.numbers(row));

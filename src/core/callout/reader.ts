@@ -1,22 +1,26 @@
-import { CHOSEN, CITED, NumberSyntaxError, readExpression, toNumberText, UNKNOWN, type NumberText } from '../number';
+import { CHOSEN, CITED, NumberSyntaxError, readExpression, toNumberText, UNKNOWN, type NumberText } from "../number";
 
 /** Thrown inside the callout reader only; card.ts turns it into `{ line, column, message, expected }`. */
 export class CalloutError extends Error {
-  constructor(readonly at: number, message: string, readonly expected: string) {
+  constructor(
+    readonly at: number,
+    message: string,
+    readonly expected: string,
+  ) {
     super(message);
   }
 }
 
 /** Spellings of one word; the first is canonical. Symbols and words are equal. */
 const spellings: Record<string, string[]> = {
-  '⌀': ['⌀', 'Ø', '∅', 'DIA', 'D'],
-  DEEP: ['DEEP', '↧', 'DP'],
-  CBORE: ['CBORE', '⌴'],
-  CSK: ['CSK', '⌵'],
-  '±': ['±', '+-', '+/-'],
-  '°': ['°', 'DEG'],
-  X: ['X', '×'],
-  THRU: ['THRU', 'THROUGH'],
+  "⌀": ["⌀", "Ø", "∅", "DIA", "D"],
+  DEEP: ["DEEP", "↧", "DP"],
+  CBORE: ["CBORE", "⌴"],
+  CSK: ["CSK", "⌵"],
+  "±": ["±", "+-", "+/-"],
+  "°": ["°", "DEG"],
+  X: ["X", "×"],
+  THRU: ["THRU", "THROUGH"],
 };
 const isLetter = (c: string | undefined) => c !== undefined && /[A-Za-z_]/.test(c);
 
@@ -25,11 +29,17 @@ export class Reader {
   pos = 0;
   /** Offset of each number, by its path in the row. */
   readonly marks = new Map<string, number>();
-  /** @param named values the job has given names to, in lower case, which may stand where a number may; and balloons that print a thread, as `#9` */
-  constructor(readonly text: string, readonly named: ReadonlySet<string> = new Set()) {}
+  /**
+   * @param named values the job has given names to, in lower case, which may stand where a number may; and balloons
+   * that print a thread, as `#9`
+   */
+  constructor(
+    readonly text: string,
+    readonly named: ReadonlySet<string> = new Set(),
+  ) {}
 
   skip(): void {
-    while (this.text[this.pos] === ' ' || this.text[this.pos] === '\t') this.pos++;
+    while (this.text[this.pos] === " " || this.text[this.pos] === "\t") this.pos++;
   }
   get done(): boolean {
     this.skip();
@@ -39,12 +49,16 @@ export class Reader {
   get here(): string {
     this.skip();
     const m = /^([A-Za-z_]+|[^\sA-Za-z_][^\s]*)/.exec(this.text.slice(this.pos));
-    return m ? m[0].slice(0, 30) : '';
+    return m ? m[0].slice(0, 30) : "";
   }
   fail(expected: string, message?: string, at?: number): never {
     this.skip();
     const word = this.here;
-    throw new CalloutError(at ?? this.pos, message ?? (word ? `${JSON.stringify(word)} is not understood here` : 'the line ends too early'), expected);
+    throw new CalloutError(
+      at ?? this.pos,
+      message ?? (word ? `${JSON.stringify(word)} is not understood here` : "the line ends too early"),
+      expected,
+    );
   }
 
   /** Length of `word` at offset `at`, or 0. A word ends where letters end; digits may follow at once (`R.25`, `X2`). */
@@ -62,7 +76,7 @@ export class Reader {
     this.skip();
     let at = this.pos;
     for (const w of words) {
-      while (this.text[at] === ' ' || this.text[at] === '\t') at++;
+      while (this.text[at] === " " || this.text[at] === "\t") at++;
       const l = this.measure(w, at);
       if (!l) return false;
       at += l;
@@ -96,10 +110,15 @@ export class Reader {
     this.skip();
     const c = this.text[this.pos];
     if (this.named.size > 0 && this.seesName()) return true;
-    return c !== undefined && (/[0-9.(#`?]/.test(c) || ((c === '-' || c === '+') && /[0-9.(#]/.test(this.text[this.pos + 1] ?? '')) || /^(sqrt|a?sin|a?cos|a?tan2?|abs|min|max)\(/i.test(this.text.slice(this.pos, this.pos + 6)));
+    return (
+      c !== undefined &&
+      (/[0-9.(#`?]/.test(c) ||
+        ((c === "-" || c === "+") && /[0-9.(#]/.test(this.text[this.pos + 1] ?? "")) ||
+        /^(sqrt|a?sin|a?cos|a?tan2?|abs|min|max)\(/i.test(this.text.slice(this.pos, this.pos + 6)))
+    );
   }
   /** Reads one number and keeps its text; `path` remembers the place for later findings. */
-  number(path: string, expected = 'a number'): NumberText {
+  number(path: string, expected = "a number"): NumberText {
     this.skip();
     const start = this.pos;
     this.marks.set(path, start);
@@ -108,46 +127,47 @@ export class Reader {
       this.pos++;
       return UNKNOWN as NumberText;
     }
-    if (c === '`') {
-      const close = this.text.indexOf('`', start + 1);
-      if (close < 0) this.fail('a closing `', 'a back quote is open');
+    if (c === "`") {
+      const close = this.text.indexOf("`", start + 1);
+      if (close < 0) this.fail("a closing `", "a back quote is open");
       this.pos = close + 1;
       return this.text.slice(start + 1, close) as NumberText;
     }
     if (c === undefined || (!/[0-9.(#+-]/.test(c) && !this.seesNumber())) this.fail(expected);
     try {
       const { node, end } = readExpression(this.text, start, false);
-      if (node.kind === 'name' && c !== '(' && !this.seesName()) this.fail(expected, undefined, start);
+      if (node.kind === "name" && c !== "(" && !this.seesName()) this.fail(expected, undefined, start);
       this.pos = end;
     } catch (e) {
-      if (e instanceof NumberSyntaxError) throw new CalloutError(e.problem.at, e.problem.message, e.problem.expected ?? expected);
+      if (e instanceof NumberSyntaxError)
+        throw new CalloutError(e.problem.at, e.problem.message, e.problem.expected ?? expected);
       throw e;
     }
     if (this.text[this.pos] === CHOSEN) this.pos++;
-    else if (this.text[this.pos] === '{') {
-      const close = this.text.indexOf('}', this.pos);
-      if (close < 0 || !CITED.test(this.text.slice(start, close + 1))) this.fail('a closing }', 'a brace is open');
+    else if (this.text[this.pos] === "{") {
+      const close = this.text.indexOf("}", this.pos);
+      if (close < 0 || !CITED.test(this.text.slice(start, close + 1))) this.fail("a closing }", "a brace is open");
       this.pos = close + 1;
     }
     return toNumberText(this.text.slice(start, this.pos));
   }
   /** An angle: a number with an optional degree sign. */
   angle(path: string): NumberText {
-    const n = this.number(path, 'an angle in degrees');
-    this.take('°');
+    const n = this.number(path, "an angle in degrees");
+    this.take("°");
     return n;
   }
   /** A diameter: its sign may be left out. */
   diameter(path: string): NumberText {
-    this.take('⌀');
-    return this.number(path, 'a diameter');
+    this.take("⌀");
+    return this.number(path, "a diameter");
   }
   /** A name in double quotes. */
   quoted(): string {
     this.skip();
-    if (this.text[this.pos] !== '"') this.fail('a name in double quotes');
+    if (this.text[this.pos] !== '"') this.fail("a name in double quotes");
     const close = this.text.indexOf('"', this.pos + 1);
-    if (close < 0) this.fail('a closing "', 'a quote is open', this.pos);
+    if (close < 0) this.fail('a closing "', "a quote is open", this.pos);
     const s = this.text.slice(this.pos + 1, close);
     this.pos = close + 1;
     return s;

@@ -1,23 +1,37 @@
-import type { Job } from '../job/schema';
-import { dot, sideNormal, sides, type Box, type Side } from '../geometry/vec';
-import { findAll } from '../findings/registry';
-import type { Finding } from '../findings/finding';
-import { defaultLimits, type Limits } from '../findings/limits';
-import type { RuleContext } from '../findings/rule';
-import { compareChecks, type CheckResult, type PartFigures } from '../print/checks';
-import { countEdges, countHoles, floorAreaOf } from '../print/counts';
-import { ledger, type LedgerEntry } from '../print/ledger';
-import { allowanceOf, placeStock, radialAllowance, type Allowance, type PlacedStock } from '../stock/stock';
-import { cribFor, findMaterial } from '../tables';
-import type { EvaluatedOutline } from '../outline/evaluateOutline';
-import type { Problem } from '../result';
-import { valueOf } from './numbers';
-import type { EdgeInfo, FaceInfo, SolidKernel } from './kernel';
-import { prepare, type Prepared } from './prepare';
-import { solve, type Patience, type Solved } from './solve';
+import type { Job } from "../job/schema";
+import { dot, sideNormal, sides, type Box, type Side } from "../geometry/vec";
+import { findAll } from "../findings/registry";
+import type { Finding } from "../findings/finding";
+import { defaultLimits, type Limits } from "../findings/limits";
+import type { RuleContext } from "../findings/rule";
+import { compareChecks, type CheckResult, type PartFigures } from "../print/checks";
+import { countEdges, countHoles, floorAreaOf } from "../print/counts";
+import { ledger, type LedgerEntry } from "../print/ledger";
+import { allowanceOf, placeStock, radialAllowance, type Allowance, type PlacedStock } from "../stock/stock";
+import { cribFor, findMaterial } from "../tables";
+import type { EvaluatedOutline } from "../outline/evaluateOutline";
+import type { Problem } from "../result";
+import { valueOf } from "./numbers";
+import type { EdgeInfo, FaceInfo, SolidKernel } from "./kernel";
+import { prepare, type Prepared } from "./prepare";
+import { solve, type Patience, type Solved } from "./solve";
 
-export interface PartReport { volume: number; mass: number | null; surfaceArea: number; box: Box; faceArea: Record<Side, number>; solids: number }
-export interface StockReport { volume: number; mass: number | null; chipMass: number | null; allowance: Allowance; radial: number | null; placed: PlacedStock }
+export interface PartReport {
+  volume: number;
+  mass: number | null;
+  surfaceArea: number;
+  box: Box;
+  faceArea: Record<Side, number>;
+  solids: number;
+}
+export interface StockReport {
+  volume: number;
+  mass: number | null;
+  chipMass: number | null;
+  allowance: Allowance;
+  radial: number | null;
+  placed: PlacedStock;
+}
 
 /** Everything computed from a job, in mm, mm², mm³, g and radians. */
 export interface Evaluation {
@@ -36,16 +50,21 @@ export interface Evaluation {
 export function densityOf(prepared: Prepared): number | null {
   const { material } = prepared.job;
   if (material.density !== undefined) {
-    const r = valueOf(material.density, 'plain', prepared.scope);
+    const r = valueOf(material.density, "plain", prepared.scope);
     return r.ok && r.value.typed > 0 ? r.value.typed : null;
   }
   return findMaterial(material.name)?.density ?? null;
 }
 
 /**
- * Evaluates a job through all stages. Each stage depends only on those before it; solids are kept by the kernel under the key of their prefix.
+ * Evaluates a job through all stages. Each stage depends only on those before it; solids are kept by the kernel
+ * under the key of their prefix.
  */
-export async function evaluate(job: Job, kernel: SolidKernel, options: { limits?: Limits; patience?: Patience } = {}): Promise<Evaluation> {
+export async function evaluate(
+  job: Job,
+  kernel: SolidKernel,
+  options: { limits?: Limits; patience?: Patience } = {},
+): Promise<Evaluation> {
   const prepared = prepare(job);
   const solved = await solve(prepared, kernel, options.patience);
   const key = solved.finalKey;
@@ -55,21 +74,45 @@ export async function evaluate(job: Job, kernel: SolidKernel, options: { limits?
   const placed = job.stock ? placeStock(job.stock, prepared.scope, part?.box ?? null) : null;
   let stock: StockReport | null = null;
   if (placed?.ok && part) {
-    const radial = placed.value.shape === 'round' ? radialAllowance(placed.value, kernel.edges(key!)) : null;
-    stock = { volume: placed.value.volume, mass: mass(placed.value.volume), chipMass: mass(placed.value.volume - part.volume), allowance: allowanceOf(placed.value, part.box), radial, placed: placed.value };
+    const radial = placed.value.shape === "round" ? radialAllowance(placed.value, kernel.edges(key!)) : null;
+    stock = {
+      volume: placed.value.volume,
+      mass: mass(placed.value.volume),
+      chipMass: mass(placed.value.volume - part.volume),
+      allowance: allowanceOf(placed.value, part.box),
+      radial,
+      placed: placed.value,
+    };
   }
-  const faces = key === null ? [] : kernel.faces(key), edges = key === null ? [] : kernel.edges(key);
+  const faces = key === null ? [] : kernel.faces(key),
+    edges = key === null ? [] : kernel.edges(key);
   let findings: Finding[] = [];
   if (key !== null && part) {
     const context: RuleContext = {
-      job, scope: prepared.scope, rows: solved.rows, kernel, key, faces, edges, partBox: part.box, stock: stock?.placed ?? null, allowance: stock?.allowance ?? null,
-      radialAllowance: stock?.radial ?? null, crib: job.crib ?? cribFor(job.unit), limits: options.limits ?? defaultLimits,
+      job,
+      scope: prepared.scope,
+      rows: solved.rows,
+      kernel,
+      key,
+      faces,
+      edges,
+      partBox: part.box,
+      stock: stock?.placed ?? null,
+      allowance: stock?.allowance ?? null,
+      radialAllowance: stock?.radial ?? null,
+      crib: job.crib ?? cribFor(job.unit),
+      limits: options.limits ?? defaultLimits,
     };
     findings = findAll(context);
   }
   return {
     outlines: solved.outlines,
-    solved, part, stock, stockProblem: placed && !placed.ok ? placed.problems[0] : null, density, findings,
+    solved,
+    part,
+    stock,
+    stockProblem: placed && !placed.ok ? placed.problems[0] : null,
+    density,
+    findings,
     ledger: ledger(job, solved, faces, edges, prepared.scope),
     checks: compareChecks(job, part && figuresOf(job, part, faces, edges), prepared.scope),
   };
@@ -79,20 +122,27 @@ export async function evaluate(job: Job, kernel: SolidKernel, options: { limits?
 export function figuresOf(job: Job, part: PartReport, faces: FaceInfo[], edges: EdgeInfo[]): PartFigures {
   const { min, max } = part.box;
   return {
-    volume: part.volume, mass: part.mass, surfaceArea: part.surfaceArea, faceArea: part.faceArea, size: { x: max.x - min.x, y: max.y - min.y, z: max.z - min.z },
-    edges: countEdges(edges), holes: countHoles(job, faces), floorArea: (row) => floorAreaOf(row, faces),
+    volume: part.volume,
+    mass: part.mass,
+    surfaceArea: part.surfaceArea,
+    faceArea: part.faceArea,
+    size: { x: max.x - min.x, y: max.y - min.y, z: max.z - min.z },
+    edges: countEdges(edges),
+    holes: countHoles(job, faces),
+    floorArea: (row) => floorAreaOf(row, faces),
   };
 }
 
 export function measurePart(kernel: SolidKernel, key: string, mass: (mm3: number) => number | null): PartReport {
   const { volume, box, solids } = kernel.measure(key);
   const faces = kernel.faces(key);
-  const faceArea = Object.fromEntries(sides.map((side) => {
-    const n = sideNormal(side);
-    const looking = faces.filter((f) => f.surface === 'plane' && dot(f.normal, n) > 1 - 1e-9);
-    const plane = Math.max(...looking.map((f) => dot(f.point, n)));
-    return [side, looking.filter((f) => dot(f.point, n) > plane - 1e-6).reduce((sum, f) => sum + f.area, 0)];
-  })) as Record<Side, number>;
+  const faceArea = Object.fromEntries(
+    sides.map((side) => {
+      const n = sideNormal(side);
+      const looking = faces.filter((f) => f.surface === "plane" && dot(f.normal, n) > 1 - 1e-9);
+      const plane = Math.max(...looking.map((f) => dot(f.point, n)));
+      return [side, looking.filter((f) => dot(f.point, n) > plane - 1e-6).reduce((sum, f) => sum + f.area, 0)];
+    }),
+  ) as Record<Side, number>;
   return { volume, mass: mass(volume), surfaceArea: kernel.surfaceArea(key), box, faceArea, solids };
 }
-

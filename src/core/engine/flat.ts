@@ -1,26 +1,43 @@
-import { distance2, sub, length, dot, type Frame } from '../geometry/vec';
-import { arcPoint, circle, loopBox, moveLoop, type Loop } from '../outline';
-import type { KernelStep } from './kernel';
+import { distance2, sub, length, dot, type Frame } from "../geometry/vec";
+import { arcPoint, circle, loopBox, moveLoop, type Loop } from "../outline";
+import type { KernelStep } from "./kernel";
 
-/** A state that is one plate with holes straight through: it can be made anew in one piece, far quicker than hole by hole. */
-export type Plate = Extract<KernelStep, { op: 'plate' }>;
+/**
+ * A state that is one plate with holes straight through: it can be made anew in one piece, far quicker than hole by
+ * hole.
+ */
+export type Plate = Extract<KernelStep, { op: "plate" }>;
 
 /** The plate a first leave row makes, if it makes one. */
 export function plateFrom(step: KernelStep): Plate | null {
-  if (step.op !== 'leave' || step.body.body !== 'prism' || step.places.length !== 1) return null;
+  if (step.op !== "leave" || step.body.body !== "prism" || step.places.length !== 1) return null;
   const { outline, from, to } = step.body;
   return {
-    op: 'plate', row: step.row, frame: step.frame, height: from - to, outer: moveLoop(outline.outer, step.places[0]),
+    op: "plate",
+    row: step.row,
+    frame: step.frame,
+    height: from - to,
+    outer: moveLoop(outline.outer, step.places[0]),
     holes: outline.holes.map((h) => ({ row: step.row, instance: 0, loop: moveLoop(h, step.places[0]) })),
   };
 }
 
-/** The plate after a straight through cut from its top, when every copy lies inside and apart from all others; else null. */
+/**
+ * The plate after a straight through cut from its top, when every copy lies inside and apart from all others; else
+ * null.
+ */
 export function plateAfter(plate: Plate, step: KernelStep, thru: boolean): Plate | null {
-  if (!thru || step.op !== 'cut' || plate.holes.length + step.places.length > 3000) return null;
+  if (!thru || step.op !== "cut" || plate.holes.length + step.places.length > 3000) return null;
   const top: Frame = { ...plate.frame, origin: { ...plate.frame.origin, z: plate.frame.origin.z + plate.height } };
   if (dot(step.frame.normal, top.normal) < 1 - 1e-12 || length(sub(step.frame.origin, top.origin)) > 1e-9) return null;
-  const shape = step.body.body === 'prism' ? (step.body.outline.holes.length || step.body.more ? null : step.body.outline.outer) : step.body.body === 'revolved' ? straight(step.body.profile) : null;
+  const shape =
+    step.body.body === "prism"
+      ? step.body.outline.holes.length || step.body.more
+        ? null
+        : step.body.outline.outer
+      : step.body.body === "revolved"
+        ? straight(step.body.profile)
+        : null;
   if (!shape) return null;
   const added = step.places.map((p, instance) => ({ row: step.row, instance, loop: moveLoop(shape, p) }));
   if (!added.every((a) => inside(a.loop, plate.outer))) return null;
@@ -28,15 +45,24 @@ export function plateAfter(plate: Plate, step: KernelStep, thru: boolean): Plate
   return apart(holes.map((h) => h.loop)) ? { ...plate, holes } : null;
 }
 
-const straight = (profile: { r: number; z: number }[]): Loop | null => (profile.length === 2 && Math.abs(profile[0].r - profile[1].r) < 1e-12 ? circle(profile[0].r) : null);
+const straight = (profile: { r: number; z: number }[]): Loop | null =>
+  profile.length === 2 && Math.abs(profile[0].r - profile[1].r) < 1e-12 ? circle(profile[0].r) : null;
 
-/** Whether a loop lies strictly inside a convex outer loop. Points of arcs are sampled; the margin covers the sag between them. */
+/**
+ * Whether a loop lies strictly inside a convex outer loop. Points of arcs are sampled; the margin covers the sag
+ * between them.
+ */
 function inside(loop: Loop, outer: Loop): boolean {
-  const points = loop.flatMap((s) => (s.kind === 'line' ? [s.from] : Array.from({ length: 65 }, (_, i) => arcPoint(s, i / 64))));
-  const margin = 1e-5 + Math.max(0, ...loop.map((s) => (s.kind === 'arc' ? s.radius * (1 - Math.cos(s.sweep / 128)) : 0)));
+  const points = loop.flatMap((s) =>
+    s.kind === "line" ? [s.from] : Array.from({ length: 65 }, (_, i) => arcPoint(s, i / 64)),
+  );
+  const margin =
+    1e-5 + Math.max(0, ...loop.map((s) => (s.kind === "arc" ? s.radius * (1 - Math.cos(s.sweep / 128)) : 0)));
   for (const o of outer) {
-    if (o.kind === 'line') {
-      const l = distance2(o.from, o.to), nx = -(o.to.y - o.from.y) / l, ny = (o.to.x - o.from.x) / l;
+    if (o.kind === "line") {
+      const l = distance2(o.from, o.to),
+        nx = -(o.to.y - o.from.y) / l,
+        ny = (o.to.x - o.from.x) / l;
       if (points.some((p) => (p.x - o.from.x) * nx + (p.y - o.from.y) * ny < margin)) return false;
     } else {
       if (o.sweep < 0) return false;
@@ -58,4 +84,3 @@ function apart(loops: Loop[]): boolean {
       if (boxes[j].min.y <= boxes[i].max.y + 1e-5 && boxes[i].min.y <= boxes[j].max.y + 1e-5) return false;
   return true;
 }
-

@@ -1,16 +1,20 @@
-import type { Box, Frame, Vec2, Vec3 } from '../geometry/vec';
-import type { Loop, Outline, Segment } from '../outline';
-import type { MeasuredEdge } from '../outline/fromPart';
-import type { Result } from '../result';
+import type { Box, Frame, Vec2, Vec3 } from "../geometry/vec";
+import type { Loop, Outline, Segment } from "../outline";
+import type { MeasuredEdge } from "../outline/fromPart";
+import type { Result } from "../result";
 
 /** Which row made a face, what the face is to that row, and which copy of its repeat. */
-export interface FaceTag { row: string; role: FaceRole; instance: number }
-export type FaceRole = 'top' | 'bottom' | 'side' | 'wall' | 'floor' | 'cone' | 'chamfer' | 'round' | 'section';
+export interface FaceTag {
+  row: string;
+  role: FaceRole;
+  instance: number;
+}
+export type FaceRole = "top" | "bottom" | "side" | "wall" | "floor" | "cone" | "chamfer" | "round" | "section";
 
 /** A face of a solid as measured, with where it came from. Lengths mm, areas mm². */
 export interface FaceInfo {
   tag: FaceTag | null;
-  surface: 'plane' | 'cylinder' | 'cone' | 'sphere' | 'torus' | 'other';
+  surface: "plane" | "cylinder" | "cone" | "sphere" | "torus" | "other";
   area: number;
   box: Box;
   /** Direction out of the material at a point of the face; for a plane, everywhere. */
@@ -33,20 +37,26 @@ export interface FaceInfo {
 
 /** An edge of a solid with its two faces (indices into the same state's faces; used at once, never stored). */
 export interface EdgeInfo {
-  curve: 'line' | 'circle' | 'other';
-  from: Vec3; to: Vec3; middle: Vec3;
+  curve: "line" | "circle" | "other";
+  from: Vec3;
+  to: Vec3;
+  middle: Vec3;
   length: number;
-  centre?: Vec3; radius?: number; axis?: Vec3;
+  centre?: Vec3;
+  radius?: number;
+  axis?: Vec3;
   faces: [number, number];
   /** How the material turns at the edge: an outside edge is convex. */
-  turn: 'convex' | 'concave' | 'smooth';
+  turn: "convex" | "concave" | "smooth";
   /** Angle between the two outward normals, radians. */
   angle: number;
 }
 
 /** Triangles and drawn edges of a state, ready for the stage. */
 export interface Mesh {
-  positions: Float32Array; normals: Float32Array; triangles: Uint32Array;
+  positions: Float32Array;
+  normals: Float32Array;
+  triangles: Uint32Array;
   /** Triangle ranges by face: start and count in `triangles`, and the face's index. */
   groups: { start: number; count: number; face: number }[];
   /** Pairs of points, one after the other. */
@@ -56,28 +66,54 @@ export interface Mesh {
 /** A tool solid with every depth known, in the coordinates of its frame. */
 export type PlacedBody =
   /** `edge`: the box of the part in this plane, where the outline runs off it. */
-  | { body: 'prism'; outline: Outline; more?: Outline[]; from: number; to: number; edge?: { min: Vec2; max: Vec2 } }
-  | { body: 'revolved'; profile: { r: number; z: number }[] }
-  | { body: 'turned'; outlines: Outline[]; sweep: number }
-  | { body: 'vee'; chains: Segment[][]; halfAngle: number; depth: number };
+  | { body: "prism"; outline: Outline; more?: Outline[]; from: number; to: number; edge?: { min: Vec2; max: Vec2 } }
+  | { body: "revolved"; profile: { r: number; z: number }[] }
+  | { body: "turned"; outlines: Outline[]; sweep: number }
+  | { body: "vee"; chains: Segment[][]; halfAngle: number; depth: number };
 
 export type KernelStep =
-  | { op: 'leave' | 'cut'; row: string; frame: Frame; body: PlacedBody; places: Vec2[] }
-  | { op: 'edges'; row: string; treatment: 'chamfer' | 'round'; size: number; angle: number; edges: { edge: number; face: number }[] }
+  | { op: "leave" | "cut"; row: string; frame: Frame; body: PlacedBody; places: Vec2[] }
+  | {
+      op: "edges";
+      row: string;
+      treatment: "chamfer" | "round";
+      size: number;
+      angle: number;
+      edges: { edge: number; face: number }[];
+    }
   /** One face with its holes carried down: what can be settled flat is settled flat. */
-  | { op: 'plate'; frame: Frame; height: number; row: string; outer: Loop; holes: { row: string; instance: number; loop: Loop }[] };
+  | {
+      op: "plate";
+      frame: Frame;
+      height: number;
+      row: string;
+      outer: Loop;
+      holes: { row: string; instance: number; loop: Loop }[];
+    };
 
 /** A step that adds or takes a body. */
-export type BodyStep = Extract<KernelStep, { op: 'leave' | 'cut' }>;
+export type BodyStep = Extract<KernelStep, { op: "leave" | "cut" }>;
 
-export interface StateMeasure { volume: number; box: Box; solids: number }
+export interface StateMeasure {
+  volume: number;
+  box: Box;
+  solids: number;
+}
 
 /** A line of a drawing: points in the view's own coordinates. */
-export interface DrawnLine { points: Vec2[]; hidden: boolean }
-export interface View { right: Vec3; up: Vec3; toEye: Vec3 }
+export interface DrawnLine {
+  points: Vec2[];
+  hidden: boolean;
+}
+export interface View {
+  right: Vec3;
+  up: Vec3;
+  toEye: Vec3;
+}
 
 /**
- * The solid library, behind one port. States are held under keys; the key of a state stands for everything that led to it.
+ * The solid library, behind one port. States are held under keys; the key of a state stands for everything that led
+ * to it.
  * Calls are synchronous: they run in a worker or on the server, never on the page's thread.
  */
 export interface SolidKernel {

@@ -1,12 +1,12 @@
-import type { Job, Row } from '../job/schema';
-import { evaluateNumber, type NumberScope } from '../number';
-import { outlinesUsed } from '../outline/items';
-import { numbersOfItem, type ItemNumber } from '../outline/numbersOfItem';
-import { evaluateOutlines, type EvaluatedOutline, type PartShapes } from '../outline/evaluateOutline';
-import { kindOf, type Recipe } from '../rows';
-import type { OutlineSource } from '../rows/outlineSource';
-import { fail, ok, type Problem } from '../result';
-import { deriveSources, numberScope, reportNumbers, resolveBody, type NumberReport } from './numbers';
+import type { Job, Row } from "../job/schema";
+import { evaluateNumber, type NumberScope } from "../number";
+import { outlinesUsed } from "../outline/items";
+import { numbersOfItem, type ItemNumber } from "../outline/numbersOfItem";
+import { evaluateOutlines, type EvaluatedOutline, type PartShapes } from "../outline/evaluateOutline";
+import { kindOf, type Recipe } from "../rows";
+import type { OutlineSource } from "../rows/outlineSource";
+import { fail, ok, type Problem } from "../result";
+import { deriveSources, numberScope, reportNumbers, resolveBody, type NumberReport } from "./numbers";
 
 /** A row after stages 1 to 3: its numbers, and its recipe or the reason there is none. */
 export interface PreparedRow {
@@ -20,27 +20,60 @@ export interface PreparedRow {
   problem: Problem | null;
 }
 
-export interface Prepared { job: Job; scope: NumberScope; rows: PreparedRow[]; outlines: Map<string, EvaluatedOutline> }
+export interface Prepared {
+  job: Job;
+  scope: NumberScope;
+  rows: PreparedRow[];
+  outlines: Map<string, EvaluatedOutline>;
+}
 
-const memo = new WeakMap<object, { scopeKey: string; outlines: Job['outlines']; numbers: NumberReport[]; resolved: unknown; recipe: Recipe | null; problem: Problem | null }>();
+const memo = new WeakMap<
+  object,
+  {
+    scopeKey: string;
+    outlines: Job["outlines"];
+    numbers: NumberReport[];
+    resolved: unknown;
+    recipe: Recipe | null;
+    problem: Problem | null;
+  }
+>();
 
-/** Stages 1 to 3 (numbers, outlines, recipes): plain and quick, run on every keystroke. A row that did not change is not done again. */
+/**
+ * Stages 1 to 3 (numbers, outlines, recipes): plain and quick, run on every keystroke. A row that did not change is
+ * not done again.
+ */
 export function prepare(job: Job): Prepared {
   const scope = numberScope(job);
-  const scopeKey = `${job.unit}|${JSON.stringify(job.balloons.map((b) => [b.number, b.value, b.count, b.kind, b.reference, b.thread, b.middle ? [b.tolerance, b.basic, b.leg, job.title] : b.tolerance.kind === 'limits' ? b.tolerance : 0]))}|${JSON.stringify(job.names.map((n) => [n.name, n.value]))}`;
+  const scopeKey = `${job.unit}|${JSON.stringify(job.balloons.map((b) => [b.number, b.value, b.count, b.kind, b.reference, b.thread, b.middle ? [b.tolerance, b.basic, b.leg, job.title] : b.tolerance.kind === "limits" ? b.tolerance : 0]))}|${JSON.stringify(job.names.map((n) => [n.name, n.value]))}`;
   const outlines = outlinesOf(job, scope, scopeKey);
   const source = sourceOf(job, outlines);
   const rows = job.rows.map((row, i): PreparedRow => {
     let m = memo.get(row.body);
-    const drawn = 'outline' in row.body;
+    const drawn = "outline" in row.body;
     if (!m || m.scopeKey !== scopeKey || (drawn && m.outlines !== job.outlines)) {
       const numbers = deriveSources(row.body, reportNumbers(row.body, scope), job, scope);
       const resolved = resolveBody(row.body, numbers, job.balloons);
       const recipe = resolved.ok ? kindOf(row.body).recipe(resolved.value, row.body as never, source) : resolved;
-      m = { scopeKey, outlines: job.outlines, numbers, resolved: resolved.ok ? resolved.value : null, recipe: recipe.ok ? recipe.value : null, problem: recipe.ok ? null : recipe.problems[0] };
+      m = {
+        scopeKey,
+        outlines: job.outlines,
+        numbers,
+        resolved: resolved.ok ? resolved.value : null,
+        recipe: recipe.ok ? recipe.value : null,
+        problem: recipe.ok ? null : recipe.problems[0],
+      };
       memo.set(row.body, m);
     }
-    return { row, number: i + 1, numbers: m.numbers, outlineNumbers: drawn ? numbersOfOutline(job, (row.body as { outline: string }).outline, scope) : [], resolved: m.resolved, recipe: m.recipe, problem: m.problem };
+    return {
+      row,
+      number: i + 1,
+      numbers: m.numbers,
+      outlineNumbers: drawn ? numbersOfOutline(job, (row.body as { outline: string }).outline, scope) : [],
+      resolved: m.resolved,
+      recipe: m.recipe,
+      problem: m.problem,
+    };
   });
   return { job, scope, rows, outlines };
 }
@@ -49,22 +82,40 @@ export function prepare(job: Job): Prepared {
  * The outlines again once the part gives what they wait for, and the rows made from them.
  * @param shapes what the part has given so far, by `partKey`
  */
-export function withShapes(prepared: Prepared, shapes: PartShapes): { outlines: Map<string, EvaluatedOutline>; row(p: PreparedRow): Pick<PreparedRow, 'recipe' | 'problem'> } {
+export function withShapes(
+  prepared: Prepared,
+  shapes: PartShapes,
+): { outlines: Map<string, EvaluatedOutline>; row(p: PreparedRow): Pick<PreparedRow, "recipe" | "problem"> } {
   const outlines = evaluateOutlines(prepared.job.outlines, prepared.scope, shapes);
   return {
     outlines,
     row(p) {
       if (!p.resolved) return p;
-      const recipe = kindOf(p.row.body).recipe(p.resolved as never, p.row.body as never, sourceOf(prepared.job, outlines));
+      const recipe = kindOf(p.row.body).recipe(
+        p.resolved as never,
+        p.row.body as never,
+        sourceOf(prepared.job, outlines),
+      );
       return { recipe: recipe.ok ? recipe.value : null, problem: recipe.ok ? null : recipe.problems[0] };
     },
   };
 }
 
-const sourceOf = (job: Job, outlines: Map<string, EvaluatedOutline>): OutlineSource => (name) => {
-  const o = job.outlines.find((x) => x.name.toLowerCase() === name.toLowerCase());
-  return o ? ok(outlines.get(o.id)!) : fail(`there is no outline "${name}"`, { expected: job.outlines.length ? job.outlines.slice(0, 8).map((x) => `"${x.name}"`).join(', ') : 'an outline of this job' });
-};
+const sourceOf =
+  (job: Job, outlines: Map<string, EvaluatedOutline>): OutlineSource =>
+  (name) => {
+    const o = job.outlines.find((x) => x.name.toLowerCase() === name.toLowerCase());
+    return o
+      ? ok(outlines.get(o.id)!)
+      : fail(`there is no outline "${name}"`, {
+          expected: job.outlines.length
+            ? job.outlines
+                .slice(0, 8)
+                .map((x) => `"${x.name}"`)
+                .join(", ")
+            : "an outline of this job",
+        });
+  };
 
 const outlineMemo = new WeakMap<object, { scopeKey: string; done: Map<string, EvaluatedOutline> }>();
 /** Outlines are solved again only when they, or the numbers they may cite, have changed. */
@@ -77,17 +128,33 @@ function outlinesOf(job: Job, scope: NumberScope, scopeKey: string): Map<string,
 }
 
 /** A number of an outline, with the line it stands in. */
-export interface OutlineNumber extends NumberReport { outline: string; item: number; at: (string | number)[]; role: ItemNumber['role'] }
+export interface OutlineNumber extends NumberReport {
+  outline: string;
+  item: number;
+  at: (string | number)[];
+  role: ItemNumber["role"];
+}
 
 /** Numbers an outline is made of, those of the outlines it uses too. */
-export function numbersOfOutline(job: Job, name: string, scope: NumberScope, seen = new Set<string>()): OutlineNumber[] {
+export function numbersOfOutline(
+  job: Job,
+  name: string,
+  scope: NumberScope,
+  seen = new Set<string>(),
+): OutlineNumber[] {
   const o = job.outlines.find((x) => x.name.toLowerCase() === name.toLowerCase());
   if (!o || seen.has(o.id)) return [];
   seen.add(o.id);
   return o.items.flatMap((it, item) => [
     ...numbersOfItem(it).map((n): OutlineNumber => {
       const r = evaluateNumber(n.text, n.quantity, scope);
-      return { ...n, path: `${o.id}/${item}/${n.at.join('.')}`, outline: o.id, item, ...(r.ok ? { value: r.value } : { problem: r.problems[0] }) };
+      return {
+        ...n,
+        path: `${o.id}/${item}/${n.at.join(".")}`,
+        outline: o.id,
+        item,
+        ...(r.ok ? { value: r.value } : { problem: r.problems[0] }),
+      };
     }),
     ...outlinesUsed(it).flatMap((used) => numbersOfOutline(job, used, scope, seen)),
   ]);

@@ -1,66 +1,149 @@
-import { placesInSpace } from './places';
-import { writeRow, type CardError, type RowPlace } from '../callout/card';
-import { writeBalloonText } from '../callout/balloonLine';
-import { completeness } from '../print/complete';
-import type { Mismatch } from '../mismatch';
-import { rowNames } from '../job/names';
-import type { RowNames } from '../callout/grammar';
-import type { Job } from '../job/schema';
-import { writeOutlineItem } from '../callout/outlineWriter';
-import type { EvaluatedOutline } from '../outline/evaluateOutline';
-import type { OutlineText } from '../outline/items';
-import { conflictWords, type WireConflict } from '../outline/wire';
-import type { Evaluation } from './evaluate';
+import { placesInSpace } from "./places";
+import { writeRow, type CardError, type RowPlace } from "../callout/card";
+import { writeBalloonText } from "../callout/balloonLine";
+import { completeness } from "../print/complete";
+import type { Mismatch } from "../mismatch";
+import { rowNames } from "../job/names";
+import type { RowNames } from "../callout/grammar";
+import type { Job } from "../job/schema";
+import { writeOutlineItem } from "../callout/outlineWriter";
+import type { EvaluatedOutline } from "../outline/evaluateOutline";
+import type { OutlineText } from "../outline/items";
+import { conflictWords, type WireConflict } from "../outline/wire";
+import type { Evaluation } from "./evaluate";
 
 /** The headless report, as the contract names it. Lengths mm, areas mm², volumes mm³, masses g, angles degrees. */
-export function headlessReport(job: Job | null, evaluation: Evaluation | null, errors: CardError[], places: Map<string, RowPlace> | null, outlineLines: Map<string, number[]> | null = null) {
-  if (!job || !evaluation) return { ok: false, errors, unit: null, rows: [], part: null, stock: null, findings: [], ledger: [], checks: [] };
+export function headlessReport(
+  job: Job | null,
+  evaluation: Evaluation | null,
+  errors: CardError[],
+  places: Map<string, RowPlace> | null,
+  outlineLines: Map<string, number[]> | null = null,
+) {
+  if (!job || !evaluation)
+    return { ok: false, errors, unit: null, rows: [], part: null, stock: null, findings: [], ledger: [], checks: [] };
   const { solved, part, stock, findings, ledger, checks } = evaluation;
   // A row that failed at a number also says where in the text that number stands.
   const rowErrors = places
-    ? solved.rows.filter((r) => r.state === 'failed').map((r): CardError => {
-        const p = places.get(r.row.id)!;
-        const column = r.failure?.path ? columnOf(p, r.failure.path) + (r.failure.at ?? 0) : 1;
-        return { line: p.line, column, message: r.failure?.message ?? 'the row failed', expected: r.failure?.expected ?? '' };
-      })
+    ? solved.rows
+        .filter((r) => r.state === "failed")
+        .map((r): CardError => {
+          const p = places.get(r.row.id)!;
+          const column = r.failure?.path ? columnOf(p, r.failure.path) + (r.failure.at ?? 0) : 1;
+          return {
+            line: p.line,
+            column,
+            message: r.failure?.message ?? "the row failed",
+            expected: r.failure?.expected ?? "",
+          };
+        })
     : [];
   const names = rowNames(job.rows);
   const v = (p: { x: number; y: number; z: number }) => [p.x, p.y, p.z];
   return {
-    ok: solved.rows.every((r) => r.state !== 'failed'),
+    ok: solved.rows.every((r) => r.state !== "failed"),
     errors: [...errors, ...rowErrors],
     unit: job.unit,
-    rows: solved.rows.map((r) => ({ number: r.number, name: r.row.name ?? '', callout: writeRow(r.row, names), state: r.state, message: r.message, removed: r.removed, ...(placesInSpace(r).length ? { places: placesInSpace(r).map((p) => [p.x, p.y, p.z]) } : {}), volumeAfter: r.volumeAfter })),
-    part: part && { volume: part.volume, mass: part.mass, surfaceArea: part.surfaceArea, boundingBox: { min: v(part.box.min), max: v(part.box.max) }, faceArea: part.faceArea },
+    rows: solved.rows.map((r) => ({
+      number: r.number,
+      name: r.row.name ?? "",
+      callout: writeRow(r.row, names),
+      state: r.state,
+      message: r.message,
+      removed: r.removed,
+      ...(placesInSpace(r).length ? { places: placesInSpace(r).map((p) => [p.x, p.y, p.z]) } : {}),
+      volumeAfter: r.volumeAfter,
+    })),
+    part: part && {
+      volume: part.volume,
+      mass: part.mass,
+      surfaceArea: part.surfaceArea,
+      boundingBox: { min: v(part.box.min), max: v(part.box.max) },
+      faceArea: part.faceArea,
+    },
     stock: stock && { volume: stock.volume, mass: stock.mass, chipMass: stock.chipMass, allowance: stock.allowance },
-    findings: findings.map((f) => ({ rule: f.rule, severity: f.severity, row: f.row, value: f.value, limit: f.limit, text: f.text, source: f.source, ...(f.waived ? { waived: f.waived } : {}), ...(f.place ? { place: v(f.place) } : {}), ...(f.fix ? { fix: f.fix.label } : {}) })),
-    outlines: job.outlines.map((o) => outlineReport(o, evaluation.outlines.find((e) => e.id === o.id)!, outlineLines?.get(o.id) ?? null, names)),
+    findings: findings.map((f) => ({
+      rule: f.rule,
+      severity: f.severity,
+      row: f.row,
+      value: f.value,
+      limit: f.limit,
+      text: f.text,
+      source: f.source,
+      ...(f.waived ? { waived: f.waived } : {}),
+      ...(f.place ? { place: v(f.place) } : {}),
+      ...(f.fix ? { fix: f.fix.label } : {}),
+    })),
+    outlines: job.outlines.map((o) =>
+      outlineReport(
+        o,
+        evaluation.outlines.find((e) => e.id === o.id)!,
+        outlineLines?.get(o.id) ?? null,
+        names,
+      ),
+    ),
     complete: completeness(job, evaluation),
     ledger: ledger.map((l) => {
       const b = job.balloons.find((o) => o.number === l.number)!;
-      const angle = b.kind === 'angle';
+      const angle = b.kind === "angle";
       const out = (n: number | null) => (n === null || !angle ? n : (n * 180) / Math.PI);
-      return { number: l.number, text: writeBalloonText(b), kind: b.kind, state: l.state, nominal: out(l.nominal), low: out(l.low), high: out(l.high), tolerance: l.tolerance, measured: out(l.measured), by: l.by, rows: l.rows, ...(l.problem ? { problem: l.problem } : {}) };
+      return {
+        number: l.number,
+        text: writeBalloonText(b),
+        kind: b.kind,
+        state: l.state,
+        nominal: out(l.nominal),
+        low: out(l.low),
+        high: out(l.high),
+        tolerance: l.tolerance,
+        measured: out(l.measured),
+        by: l.by,
+        rows: l.rows,
+        ...(l.problem ? { problem: l.problem } : {}),
+      };
     }),
-    checks: checks.map((c) => ({ kind: c.kind, ...(c.of ? { of: c.of } : {}), expected: c.expected, actual: c.actual, tolerance: c.tolerance, agrees: c.agrees, ...(c.problem ? { problem: c.problem } : {}) })),
+    checks: checks.map((c) => ({
+      kind: c.kind,
+      ...(c.of ? { of: c.of } : {}),
+      expected: c.expected,
+      actual: c.actual,
+      tolerance: c.tolerance,
+      agrees: c.agrees,
+      ...(c.problem ? { problem: c.problem } : {}),
+    })),
   };
 }
 
-/** An outline as the headless command tells it: mm, mm². Lines are those of the card; without a card, items counted from 1. */
+/**
+ * An outline as the headless command tells it: mm, mm². Lines are those of the card; without a card, items counted
+ * from 1.
+ */
 function outlineReport(o: OutlineText, e: EvaluatedOutline, lines: number[] | null, names: RowNames) {
   const line = (item: number) => lines?.[item] ?? item + 1;
   const said = (item: number) => ({ line: line(item), text: writeOutlineItem(o.items[item], names) });
   const conflict = (c: WireConflict) => {
-    const drop = c.drop.map((i) => `line ${line(i)} (${writeOutlineItem(o.items[i], names)})`).join(' or ');
-    return { lines: c.items.map(line), of: c.items.map(said), drop: c.drop.map(said), text: `${conflictWords(c)}${drop && `; drop ${drop}`}` };
+    const drop = c.drop.map((i) => `line ${line(i)} (${writeOutlineItem(o.items[i], names)})`).join(" or ");
+    return {
+      lines: c.items.map(line),
+      of: c.items.map(said),
+      drop: c.drop.map(said),
+      text: `${conflictWords(c)}${drop && `; drop ${drop}`}`,
+    };
   };
   return {
-    name: o.name, closed: e.open.length === 0 && e.region.length > 0, loops: e.region.length, area: e.area, perimeter: e.perimeter, centroid: e.centroid && [e.centroid.x, e.centroid.y],
+    name: o.name,
+    closed: e.open.length === 0 && e.region.length > 0,
+    loops: e.region.length,
+    area: e.area,
+    perimeter: e.perimeter,
+    centroid: e.centroid && [e.centroid.x, e.centroid.y],
     boundingBox: e.box && { min: [e.box.min.x, e.box.min.y], max: [e.box.max.x, e.box.max.y] },
-    degreesOfFreedom: e.wire?.freedom ?? 0, free: e.wire?.free ?? [], solved: (e.wire?.solved ?? true) && e.problems.length === 0,
+    degreesOfFreedom: e.wire?.freedom ?? 0,
+    free: e.wire?.free ?? [],
+    solved: (e.wire?.solved ?? true) && e.problems.length === 0,
     conflicts: (e.wire?.conflicts ?? []).map(conflict),
     redundant: (e.wire?.redundant ?? []).map(said),
-    problems: e.problems.map((p) => ({ line: line(p.item), message: p.message, expected: p.expected ?? '' })),
+    problems: e.problems.map((p) => ({ line: line(p.item), message: p.message, expected: p.expected ?? "" })),
     defects: e.defects.map((d) => ({ kind: d.kind, at: [d.at.x, d.at.y], text: d.words })),
     points: (e.wire?.points ?? []).map((p) => ({ name: p.name, at: [p.at.x, p.at.y] })),
   };
@@ -68,16 +151,50 @@ function outlineReport(o: OutlineText, e: EvaluatedOutline, lines: number[] | nu
 
 /** Column of a number by its path, or of the nearest number over it. */
 function columnOf(p: RowPlace, path: string): number {
-  for (let k = path; k; k = k.includes('.') ? k.slice(0, k.lastIndexOf('.')) : '') {
+  for (let k = path; k; k = k.includes(".") ? k.slice(0, k.lastIndexOf(".")) : "") {
     const c = p.columns.get(k) ?? [...p.columns].find(([q]) => q.startsWith(`${k}.`))?.[1];
     if (c !== undefined) return c;
   }
   return 1;
 }
 
-/** The headless answer of `explain`: ranked slips for every check value that is off. Units as in the report; `from` and `to` as typed. */
-export const headlessExplanations = (mismatches: Mismatch[]) => mismatches.map(({ check: c, explanations, tried }) => ({
-  tried,
-  check: { kind: c.kind, ...(c.of ? { of: c.of } : {}), expected: c.expected, actual: c.actual, tolerance: c.tolerance },
-  explanations: explanations.map((e) => ({ ...(e.second ? { second: { kind: e.second.kind, row: e.second.row, field: e.second.field, ...(e.second.balloon === undefined ? {} : { balloon: e.second.balloon }), from: e.second.from, to: e.second.to } } : {}), rank: e.rank, kind: e.kind, row: e.row, field: e.field, ...(e.balloon === undefined ? {} : { balloon: e.balloon }), from: e.from, to: e.to, value: e.value, residual: e.residual, agrees: e.agrees, alsoMends: e.alsoMends })),
-}));
+/**
+ * The headless answer of `explain`: ranked slips for every check value that is off. Units as in the report; `from`
+ * and `to` as typed.
+ */
+export const headlessExplanations = (mismatches: Mismatch[]) =>
+  mismatches.map(({ check: c, explanations, tried }) => ({
+    tried,
+    check: {
+      kind: c.kind,
+      ...(c.of ? { of: c.of } : {}),
+      expected: c.expected,
+      actual: c.actual,
+      tolerance: c.tolerance,
+    },
+    explanations: explanations.map((e) => ({
+      ...(e.second
+        ? {
+            second: {
+              kind: e.second.kind,
+              row: e.second.row,
+              field: e.second.field,
+              ...(e.second.balloon === undefined ? {} : { balloon: e.second.balloon }),
+              from: e.second.from,
+              to: e.second.to,
+            },
+          }
+        : {}),
+      rank: e.rank,
+      kind: e.kind,
+      row: e.row,
+      field: e.field,
+      ...(e.balloon === undefined ? {} : { balloon: e.balloon }),
+      from: e.from,
+      to: e.to,
+      value: e.value,
+      residual: e.residual,
+      agrees: e.agrees,
+      alsoMends: e.alsoMends,
+    })),
+  }));

@@ -1,8 +1,8 @@
-import { cross, unit, v3, type Side } from '../geometry/vec';
-import type { View } from './kernel';
+import { cross, unit, v3, type Side } from "../geometry/vec";
+import type { View } from "./kernel";
 
 /** The views of a drawing sheet. Pictorial looks from the front right, from above, all three axes alike. */
-export const viewOf: Record<Side | 'pictorial', View> = {
+export const viewOf: Record<Side | "pictorial", View> = {
   top: { right: v3(1, 0, 0), up: v3(0, 1, 0), toEye: v3(0, 0, 1) },
   bottom: { right: v3(1, 0, 0), up: v3(0, -1, 0), toEye: v3(0, 0, -1) },
   front: { right: v3(1, 0, 0), up: v3(0, 0, 1), toEye: v3(0, -1, 0) },

@@ -1,10 +1,13 @@
-import type { JobEdit } from '../job/edits';
-import type { Vec3 } from '../geometry/vec';
+import type { JobEdit } from "../job/edits";
+import type { Vec3 } from "../geometry/vec";
 
-export type Severity = 'stop' | 'caution' | 'note';
+export type Severity = "stop" | "caution" | "note";
 
 /** What can be put right with one press, and how the button says it. */
-export interface Fix { label: string; edits: JobEdit[] }
+export interface Fix {
+  label: string;
+  edits: JobEdit[];
+}
 
 /** A remark in the margin of a row: what is wrong, the number, the limit, where the limit comes from, and a fix. */
 export interface Finding {

@@ -1,4 +1,4 @@
-export * from './finding';
-export * from './limits';
-export * from './registry';
-export type { Rule, RuleContext } from './rule';
+export * from "./finding";
+export * from "./limits";
+export * from "./registry";
+export type { Rule, RuleContext } from "./rule";

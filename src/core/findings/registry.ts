@@ -1,20 +1,53 @@
-import { cornerEqualsCutter, cornerTooSmall, deepForItsCutter, sharpInsideCorner } from './rules/pocketRules';
-import { drillDepthRatio, edgeDistance, tapDepth, tapDrill } from './rules/holeRules';
-import { edgeBreak, outsideStock, stockOverCut } from './rules/jobRules';
-import { tooBigToDrill } from './rules/drillRules';
-import { addsNothing, breaksOut, cutsNothing, inPieces, mouthOverEdge, overlap, planeInside, runsOff, slantedEntry, thinFloor, thinWall } from './rules/rowRules';
-import { heldToPrint } from './heldToPrint';
-import { cutIntoJaw, gripRefused, gripTooShallow } from '../hold/rules';
-import type { Finding } from './finding';
-import type { Rule, RuleContext } from './rule';
+import { cornerEqualsCutter, cornerTooSmall, deepForItsCutter, sharpInsideCorner } from "./rules/pocketRules";
+import { drillDepthRatio, edgeDistance, tapDepth, tapDrill } from "./rules/holeRules";
+import { edgeBreak, outsideStock, stockOverCut } from "./rules/jobRules";
+import { tooBigToDrill } from "./rules/drillRules";
+import {
+  addsNothing,
+  breaksOut,
+  cutsNothing,
+  inPieces,
+  mouthOverEdge,
+  overlap,
+  planeInside,
+  runsOff,
+  slantedEntry,
+  thinFloor,
+  thinWall,
+} from "./rules/rowRules";
+import { heldToPrint } from "./heldToPrint";
+import { cutIntoJaw, gripRefused, gripTooShallow } from "../hold/rules";
+import type { Finding } from "./finding";
+import type { Rule, RuleContext } from "./rule";
 
 // One line a rule.
 export const rules: readonly Rule[] = [
-  cutsNothing, addsNothing, inPieces, overlap, breaksOut, mouthOverEdge, slantedEntry, thinWall, thinFloor, runsOff, planeInside,
-  sharpInsideCorner, cornerTooSmall, cornerEqualsCutter, deepForItsCutter,
-  drillDepthRatio, tooBigToDrill, tapDepth, tapDrill, edgeDistance,
-  outsideStock, stockOverCut, edgeBreak,
-  gripRefused, gripTooShallow, cutIntoJaw,
+  cutsNothing,
+  addsNothing,
+  inPieces,
+  overlap,
+  breaksOut,
+  mouthOverEdge,
+  slantedEntry,
+  thinWall,
+  thinFloor,
+  runsOff,
+  planeInside,
+  sharpInsideCorner,
+  cornerTooSmall,
+  cornerEqualsCutter,
+  deepForItsCutter,
+  drillDepthRatio,
+  tooBigToDrill,
+  tapDepth,
+  tapDrill,
+  edgeDistance,
+  outsideStock,
+  stockOverCut,
+  edgeBreak,
+  gripRefused,
+  gripTooShallow,
+  cutIntoJaw,
 ];
 
 const rank = { stop: 0, caution: 1, note: 2 };

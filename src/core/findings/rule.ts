@@ -1,12 +1,12 @@
-import { dot, toFrame, boxInFrame, type Box, type Vec3 } from '../geometry/vec';
-import type { Job } from '../job/schema';
-import type { EdgeInfo, FaceInfo, SolidKernel } from '../engine/kernel';
-import type { SolvedRow } from '../engine/solve';
-import { lengthText, showLength, type NumberScope, type NumberText } from '../number';
-import type { Allowance, PlacedStock } from '../stock/stock';
-import type { Cutter } from '../tables';
-import type { Finding } from './finding';
-import type { Limits } from './limits';
+import { dot, toFrame, boxInFrame, type Box, type Vec3 } from "../geometry/vec";
+import type { Job } from "../job/schema";
+import type { EdgeInfo, FaceInfo, SolidKernel } from "../engine/kernel";
+import type { SolvedRow } from "../engine/solve";
+import { lengthText, showLength, type NumberScope, type NumberText } from "../number";
+import type { Allowance, PlacedStock } from "../stock/stock";
+import type { Cutter } from "../tables";
+import type { Finding } from "./finding";
+import type { Limits } from "./limits";
 
 /** All that a rule may look at: the job, and what was measured on the solid. */
 export interface RuleContext {
@@ -26,29 +26,34 @@ export interface RuleContext {
 }
 
 /** A rule: its id is its name in the list of checks. */
-export interface Rule { id: string; find(c: RuleContext): Omit<Finding, 'rule'>[] }
+export interface Rule {
+  id: string;
+  find(c: RuleContext): Omit<Finding, "rule">[];
+}
 
 /** Length with its unit's habits, for texts and for numbers of fixes. */
 export const say = (c: RuleContext, mm: number): string => showLength(mm, c.job.unit);
 export const sayRadius = (c: RuleContext, mm: number): string => `R${showLength(mm, c.job.unit)}`;
 /** A length to type into a row. Rounded up to what the unit usually carries, so that a fix clears its finding. */
 export function up(c: RuleContext, mm: number): NumberText {
-  const step = c.job.unit === 'in' ? 25.4 / 1000 : 0.05;
+  const step = c.job.unit === "in" ? 25.4 / 1000 : 0.05;
   return lengthText(Math.ceil(mm / step - 1e-6) * step, c.job.unit);
 }
 export function down(c: RuleContext, mm: number): NumberText {
-  const step = c.job.unit === 'in' ? 25.4 / 1000 : 0.05;
+  const step = c.job.unit === "in" ? 25.4 / 1000 : 0.05;
   return lengthText(Math.floor(mm / step + 1e-6) * step, c.job.unit);
 }
 
-export const facesOfRow = (c: RuleContext, id: string): { face: FaceInfo; index: number }[] => c.faces.flatMap((face, index) => (face.tag?.row === id ? [{ face, index }] : []));
+export const facesOfRow = (c: RuleContext, id: string): { face: FaceInfo; index: number }[] =>
+  c.faces.flatMap((face, index) => (face.tag?.row === id ? [{ face, index }] : []));
 
 /** How deep a row's walls really go below its plane, measured on the solid; 0 when nothing is left of them. */
 export function wallDepth(c: RuleContext, row: SolvedRow): number {
   const frame = row.planes?.start;
   if (!frame) return 0;
   let deepest = 0;
-  for (const { face } of facesOfRow(c, row.row.id)) if (face.tag!.role === 'wall') deepest = Math.max(deepest, -boxInFrame(frame, face.box).min.z);
+  for (const { face } of facesOfRow(c, row.row.id))
+    if (face.tag!.role === "wall") deepest = Math.max(deepest, -boxInFrame(frame, face.box).min.z);
   return deepest;
 }
 
@@ -57,31 +62,48 @@ export function insideCorners(c: RuleContext, row: SolvedRow): { radius: number;
   const n = row.planes?.start?.normal;
   if (!n) return [];
   return facesOfRow(c, row.row.id).flatMap(({ face }) =>
-    face.surface === 'cylinder' && face.hollow && face.tag!.role === 'wall' && face.sweep! < 2 * Math.PI - 0.01 && Math.abs(dot(face.axis!.direction, n)) > 1 - 1e-9 ? [{ radius: face.radius!, point: face.point }] : []);
+    face.surface === "cylinder" &&
+    face.hollow &&
+    face.tag!.role === "wall" &&
+    face.sweep! < 2 * Math.PI - 0.01 &&
+    Math.abs(dot(face.axis!.direction, n)) > 1 - 1e-9
+      ? [{ radius: face.radius!, point: face.point }]
+      : [],
+  );
 }
 
-const isUpright = (role: string): boolean => role === 'wall' || role === 'side';
+const isUpright = (role: string): boolean => role === "wall" || role === "side";
 
 /** Upright sharp inside corners that a row takes part in, wherever they come from: a pocket, an outline, a prism. */
 export function sharpCorners(c: RuleContext, row: SolvedRow): EdgeInfo[] {
   const frame = row.planes?.start;
   if (!frame) return [];
   return c.edges.filter((e) => {
-    if (e.curve !== 'line' || e.turn !== 'concave' || e.length < 1e-6) return false;
-    const a = c.faces[e.faces[0]].tag, b = c.faces[e.faces[1]].tag;
-    if (!a || !b || !isUpright(a.role) || !isUpright(b.role) || (a.row !== row.row.id && b.row !== row.row.id)) return false;
+    if (e.curve !== "line" || e.turn !== "concave" || e.length < 1e-6) return false;
+    const a = c.faces[e.faces[0]].tag,
+      b = c.faces[e.faces[1]].tag;
+    if (!a || !b || !isUpright(a.role) || !isUpright(b.role) || (a.row !== row.row.id && b.row !== row.row.id))
+      return false;
     // The later of two rows made the corner.
     const other = a.row === row.row.id ? b.row : a.row;
     if (c.rows.findIndex((r) => r.row.id === other) > row.number - 1) return false;
-    const p = toFrame(frame, e.from), q = toFrame(frame, e.to);
+    const p = toFrame(frame, e.from),
+      q = toFrame(frame, e.to);
     return Math.hypot(p.x - q.x, p.y - q.y) < 1e-6;
   });
 }
 
 export const largestWithin = (crib: readonly Cutter[], radius: number, depth = 0): Cutter | null =>
-  crib.reduce<Cutter | null>((best, t) => (t.diameter / 2 <= radius + 1e-6 && t.reach >= depth - 1e-6 && (!best || t.diameter > best.diameter) ? t : best), null);
+  crib.reduce<Cutter | null>(
+    (best, t) =>
+      t.diameter / 2 <= radius + 1e-6 && t.reach >= depth - 1e-6 && (!best || t.diameter > best.diameter) ? t : best,
+    null,
+  );
 
 export const smallestReaching = (crib: readonly Cutter[], depth: number): Cutter | null =>
-  crib.reduce<Cutter | null>((best, t) => (t.reach >= depth - 1e-6 && (!best || t.diameter < best.diameter) ? t : best), null);
+  crib.reduce<Cutter | null>(
+    (best, t) => (t.reach >= depth - 1e-6 && (!best || t.diameter < best.diameter) ? t : best),
+    null,
+  );
 
 export const whose = (row: SolvedRow) => ({ row: row.number, rowId: row.row.id });

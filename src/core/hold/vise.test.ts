@@ -1,16 +1,16 @@
-import { numberScope } from '../engine/numbers';
-import { emptyJob, type Hold } from '../job';
-import { toNumberText } from '../number';
-import { v3 } from '../geometry/vec';
-import { placeVise } from './vise';
-import { findingsOf, mm } from '../../../tests/helpers/card';
+import { numberScope } from "../engine/numbers";
+import { emptyJob, type Hold } from "../job";
+import { toNumberText } from "../number";
+import { v3 } from "../geometry/vec";
+import { placeVise } from "./vise";
+import { findingsOf, mm } from "../../../tests/helpers/card";
 
-const scope = numberScope(emptyJob('x', 'mm', ''));
-const hold: Hold = { fixture: 'vise', across: 'y', grip: toNumberText('6'), up: 'top' };
+const scope = numberScope(emptyJob("x", "mm", ""));
+const hold: Hold = { fixture: "vise", across: "y", grip: toNumberText("6"), up: "top" };
 const piece = { min: v3(-50, -30, 0), max: v3(50, 30, 20) };
 
-describe('a vise with plain jaws', () => {
-  it('stands on both sides of the piece and grips it from below', () => {
+describe("a vise with plain jaws", () => {
+  it("stands on both sides of the piece and grips it from below", () => {
     const v = placeVise(hold, scope, piece);
     if (!v.ok) throw new Error();
     const [front, back] = v.value.jaws;
@@ -20,38 +20,55 @@ describe('a vise with plain jaws', () => {
     expect(front.max.z).toBe(6);
   });
 
-  it('turns with the part', () => {
-    const v = placeVise({ ...hold, up: 'bottom', across: 'x' }, scope, piece);
+  it("turns with the part", () => {
+    const v = placeVise({ ...hold, up: "bottom", across: "x" }, scope, piece);
     if (!v.ok) throw new Error();
     expect(v.value.jawTop).toBe(14);
     expect(v.value.jaws[0].max.x).toBe(-50);
     expect(v.value.jaws[0].min.z).toBe(14);
   });
 
-  it('takes jaws of other sizes, and says which number is wrong', () => {
-    const wide = placeVise({ ...hold, jawWidth: toNumberText('200'), jawHeight: toNumberText('50') }, scope, piece);
+  it("takes jaws of other sizes, and says which number is wrong", () => {
+    const wide = placeVise({ ...hold, jawWidth: toNumberText("200"), jawHeight: toNumberText("50") }, scope, piece);
     expect(wide).toMatchObject({ ok: true, value: { jaws: [{ min: { x: -100, z: -44 } }, {}] } });
-    expect(placeVise({ ...hold, grip: toNumberText('?') }, scope, piece)).toMatchObject({ ok: false, problems: [{ path: 'grip' }] });
+    expect(placeVise({ ...hold, grip: toNumberText("?") }, scope, piece)).toMatchObject({
+      ok: false,
+      problems: [{ path: "grip" }],
+    });
   });
 
-  it('does not mind a pocket that stays inside, nor a pocket of another side', async () => {
-    const base = ['STOCK PLATE 104 X 60 X 30 AT 0,0,-10', 'LEAVE BLOCK 100 X 60 X 20', 'HOLD VISE GRIP 8 ACROSS Y'];
-    expect(await findingsOf(mm(...base, 'CUT POCKET 50 X 30 R5 DEEP 18'), 'cut-into-jaw')).toEqual([]);
-    expect(await findingsOf(mm(...base, 'CUT STEP LEFT 10 DEEP 15'), 'cut-into-jaw')).toEqual([]);
-    expect(await findingsOf(mm(...base, 'CUT POCKET 200 X 10 THRU ON RIGHT AT 0,15'), 'cut-into-jaw')).toEqual([]);
+  it("does not mind a pocket that stays inside, nor a pocket of another side", async () => {
+    const base = ["STOCK PLATE 104 X 60 X 30 AT 0,0,-10", "LEAVE BLOCK 100 X 60 X 20", "HOLD VISE GRIP 8 ACROSS Y"];
+    expect(await findingsOf(mm(...base, "CUT POCKET 50 X 30 R5 DEEP 18"), "cut-into-jaw")).toEqual([]);
+    expect(await findingsOf(mm(...base, "CUT STEP LEFT 10 DEEP 15"), "cut-into-jaw")).toEqual([]);
+    expect(await findingsOf(mm(...base, "CUT POCKET 200 X 10 THRU ON RIGHT AT 0,15"), "cut-into-jaw")).toEqual([]);
   });
 
-  it('is met by every move that goes below its top beside the piece, and by a step that has no path', async () => {
-    const rows = async (...lines: string[]) => (await findingsOf(mm('LEAVE BLOCK 100 X 60 X 20', ...lines), 'cut-into-jaw')).map((f) => [f.row, Number(f.value.toFixed(6))]);
-    expect(await rows('HOLD VISE GRIP 8 ACROSS Y')).toEqual([[1, 8]]);
-    expect(await rows('CUT STEP FRONT 10 DEEP 15', 'HOLD VISE GRIP 8 ACROSS Y')).toEqual([[1, 8], [2, 3]]);
+  it("is met by every move that goes below its top beside the piece, and by a step that has no path", async () => {
+    const rows = async (...lines: string[]) =>
+      (await findingsOf(mm("LEAVE BLOCK 100 X 60 X 20", ...lines), "cut-into-jaw")).map((f) => [
+        f.row,
+        Number(f.value.toFixed(6)),
+      ]);
+    expect(await rows("HOLD VISE GRIP 8 ACROSS Y")).toEqual([[1, 8]]);
+    expect(await rows("CUT STEP FRONT 10 DEEP 15", "HOLD VISE GRIP 8 ACROSS Y")).toEqual([
+      [1, 8],
+      [2, 3],
+    ]);
     // A drill beside the piece, in the jaw; one a radius away from it.
-    expect(await rows('CUT ⌀6 DEEP 15 FLAT AT 0,31', 'HOLD VISE GRIP 8 ACROSS Y')).toEqual([[1, 8], [2, 3]]);
-    expect(await rows('CUT ⌀6 DEEP 15 FLAT AT 0,26.9', 'HOLD VISE GRIP 8 ACROSS Y')).toEqual([[1, 8]]);
+    expect(await rows("CUT ⌀6 DEEP 15 FLAT AT 0,31", "HOLD VISE GRIP 8 ACROSS Y")).toEqual([
+      [1, 8],
+      [2, 3],
+    ]);
+    expect(await rows("CUT ⌀6 DEEP 15 FLAT AT 0,26.9", "HOLD VISE GRIP 8 ACROSS Y")).toEqual([[1, 8]]);
   });
 
-  it('is refused at no grip, or at the height of the piece', () => {
-    for (const grip of ['20', '25', '0.0005', '-3']) expect([grip, placeVise({ ...hold, grip: toNumberText(grip) }, scope, piece).ok]).toEqual([grip, false]);
-    expect(placeVise({ ...hold, grip: toNumberText('19.9') }, scope, piece)).toMatchObject({ ok: true, value: { above: expect.closeTo(0.1, 9) } });
+  it("is refused at no grip, or at the height of the piece", () => {
+    for (const grip of ["20", "25", "0.0005", "-3"])
+      expect([grip, placeVise({ ...hold, grip: toNumberText(grip) }, scope, piece).ok]).toEqual([grip, false]);
+    expect(placeVise({ ...hold, grip: toNumberText("19.9") }, scope, piece)).toMatchObject({
+      ok: true,
+      value: { above: expect.closeTo(0.1, 9) },
+    });
   });
 });

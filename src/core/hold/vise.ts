@@ -1,11 +1,21 @@
-import type { Hold } from '../job/schema';
-import type { NumberScope } from '../number';
-import { valueOf } from '../engine/numbers';
-import { fail, ok, type Result } from '../result';
-import { v3, type Box } from '../geometry/vec';
+import type { Hold } from "../job/schema";
+import type { NumberScope } from "../number";
+import { valueOf } from "../engine/numbers";
+import { fail, ok, type Result } from "../result";
+import { v3, type Box } from "../geometry/vec";
 
-/** A vise with plain jaws round a piece: boxes in the part's own coordinates, mm. `jawTop` is the height of the jaws' upper edge. */
-export interface ViseSetup { jaws: [Box, Box]; jawTop: number; grip: number; above: number; upIsTop: boolean; across: 'x' | 'y' }
+/**
+ * A vise with plain jaws round a piece: boxes in the part's own coordinates, mm. `jawTop` is the height of the jaws'
+ * upper edge.
+ */
+export interface ViseSetup {
+  jaws: [Box, Box];
+  jawTop: number;
+  grip: number;
+  above: number;
+  upIsTop: boolean;
+  across: "x" | "y";
+}
 
 /** Usual jaw of a six-inch vise; common practice, no source. */
 const JAW = { width: 152, height: 44, thickness: 19 };
@@ -15,27 +25,38 @@ const JAW = { width: 152, height: 44, thickness: 19 };
  * Grip is how deep the piece stands in the jaws, counted from its lower side.
  */
 export function placeVise(hold: Hold, scope: NumberScope, piece: Box): Result<ViseSetup> {
-  const grip = valueOf(hold.grip, 'length', scope);
-  if (!grip.ok) return { ok: false, problems: grip.problems.map((p) => ({ ...p, path: 'grip', message: `grip: ${p.message}` })) };
-  const width = hold.jawWidth === undefined ? ok({ value: JAW.width }) : valueOf(hold.jawWidth, 'length', scope);
-  const height = hold.jawHeight === undefined ? ok({ value: JAW.height }) : valueOf(hold.jawHeight, 'length', scope);
+  const grip = valueOf(hold.grip, "length", scope);
+  if (!grip.ok)
+    return { ok: false, problems: grip.problems.map((p) => ({ ...p, path: "grip", message: `grip: ${p.message}` })) };
+  const width = hold.jawWidth === undefined ? ok({ value: JAW.width }) : valueOf(hold.jawWidth, "length", scope);
+  const height = hold.jawHeight === undefined ? ok({ value: JAW.height }) : valueOf(hold.jawHeight, "length", scope);
   if (!width.ok) return width;
   if (!height.ok) return height;
-  const upIsTop = hold.up === 'top';
+  const upIsTop = hold.up === "top";
   const g = grip.value.value;
   const whole = piece.max.z - piece.min.z;
-  if (g <= 0) return fail('the grip is nothing: the piece is not held', { path: 'grip', expected: 'a grip over 0' });
-  if (g >= whole - 1e-6) return fail('the grip is as high as the piece, or higher: nothing stands above the jaws, and every cut would go into them', { path: 'grip', expected: 'a grip smaller than the height of the piece' });
+  if (g <= 0) return fail("the grip is nothing: the piece is not held", { path: "grip", expected: "a grip over 0" });
+  if (g >= whole - 1e-6)
+    return fail(
+      "the grip is as high as the piece, or higher: nothing stands above the jaws, and every cut would go into them",
+      { path: "grip", expected: "a grip smaller than the height of the piece" },
+    );
   const jawTop = upIsTop ? piece.min.z + g : piece.max.z - g;
   const [z0, z1] = upIsTop ? [jawTop - height.value.value, jawTop] : [jawTop, jawTop + height.value.value];
-  const along = hold.across === 'y' ? 'x' : 'y';
+  const along = hold.across === "y" ? "x" : "y";
   const middle = (piece.min[along] + piece.max[along]) / 2;
   const half = width.value.value / 2;
   const jaw = (from: number, to: number): Box =>
-    hold.across === 'y' ? { min: v3(middle - half, from, z0), max: v3(middle + half, to, z1) } : { min: v3(from, middle - half, z0), max: v3(to, middle + half, z1) };
+    hold.across === "y"
+      ? { min: v3(middle - half, from, z0), max: v3(middle + half, to, z1) }
+      : { min: v3(from, middle - half, z0), max: v3(to, middle + half, z1) };
   const a = hold.across;
   return ok({
     jaws: [jaw(piece.min[a] - JAW.thickness, piece.min[a]), jaw(piece.max[a], piece.max[a] + JAW.thickness)],
-    jawTop, grip: g, above: whole - g, upIsTop, across: a,
+    jawTop,
+    grip: g,
+    above: whole - g,
+    upIsTop,
+    across: a,
   });
 }

@@ -1,6 +1,6 @@
-export * from './schema';
-export * from './read';
-export * from './names';
-export * from './edits';
-export type * from './stored';
-export * from './release';
+export * from "./schema";
+export * from "./read";
+export * from "./names";
+export * from "./edits";
+export type * from "./stored";
+export * from "./release";

@@ -11,14 +11,22 @@ const steps: Record<number, (d: Old) => Old> = {
     names: [],
     outlines: [],
     proofs: [],
-    balloons: list(d.balloons).map((b) => ((b.tolerance as Old | undefined)?.kind === 'byDecimals' ? { ...b, tolerance: { kind: 'default' } } : b)),
-    prints: list(d.prints).map(({ calibration, ...p }) => ({ ...p, regions: calibration ? [{ ...(calibration as Old), page: 1 }] : [] })),
+    balloons: list(d.balloons).map((b) =>
+      (b.tolerance as Old | undefined)?.kind === "byDecimals" ? { ...b, tolerance: { kind: "default" } } : b,
+    ),
+    prints: list(d.prints).map(({ calibration, ...p }) => ({
+      ...p,
+      regions: calibration ? [{ ...(calibration as Old), page: 1 }] : [],
+    })),
   }),
 };
 
-/** Brings a document of an older version up to this one; what is not a known version is left for the schema to refuse. */
+/**
+ * Brings a document of an older version up to this one; what is not a known version is left for the schema to
+ * refuse.
+ */
 export function migrate(data: unknown): unknown {
   let d = data as Old;
-  while (typeof d.version === 'number' && steps[d.version]) d = steps[d.version](d);
+  while (typeof d.version === "number" && steps[d.version]) d = steps[d.version](d);
   return d;
 }

@@ -1,8 +1,8 @@
-import type { RowNames } from '../callout/grammar';
-import type { Job, Row } from './schema';
+import type { RowNames } from "../callout/grammar";
+import type { Job, Row } from "./schema";
 
 /** How the rows of a list are named in text: by their place, 1, 2, 3. An id that is gone is written as 0. */
-export function rowNames(rows: readonly Pick<Row, 'id'>[]): RowNames {
+export function rowNames(rows: readonly Pick<Row, "id">[]): RowNames {
   const numbers = new Map(rows.map((r, i) => [r.id, i + 1]));
   return {
     idOf: (n) => rows[n - 1]?.id ?? `gone-${n}`,
@@ -10,4 +10,4 @@ export function rowNames(rows: readonly Pick<Row, 'id'>[]): RowNames {
   };
 }
 
-export const rowNumber = (job: Pick<Job, 'rows'>, id: string): number => job.rows.findIndex((r) => r.id === id) + 1;
+export const rowNumber = (job: Pick<Job, "rows">, id: string): number => job.rows.findIndex((r) => r.id === id) + 1;

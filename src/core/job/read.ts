@@ -1,19 +1,27 @@
-import { fail, ok, type Problem, type Result } from '../result';
-import { migrate } from './migrate';
-import { jobSchema, JOB_FORMAT, JOB_VERSION, type Job } from './schema';
+import { fail, ok, type Problem, type Result } from "../result";
+import { migrate } from "./migrate";
+import { jobSchema, JOB_FORMAT, JOB_VERSION, type Job } from "./schema";
 
 /**
  * Reads a job document that came from outside.
  * @returns the job, or problems that name the place (`rows[2].body.deep`)
  */
 export function readJob(data: unknown): Result<Job> {
-  if (typeof data !== 'object' || data === null || Array.isArray(data)) return fail('this is no job document', { expected: 'an object with "format": "sgorbia.job"' });
+  if (typeof data !== "object" || data === null || Array.isArray(data))
+    return fail("this is no job document", { expected: 'an object with "format": "sgorbia.job"' });
   const d = data as { format?: unknown; version?: unknown };
-  if (d.format !== JOB_FORMAT) return fail('this is no job document', { path: 'format', expected: JSON.stringify(JOB_FORMAT) });
-  if (typeof d.version === 'number' && d.version > JOB_VERSION) return fail(`this document is of version ${d.version}, newer than this program`, { path: 'version', expected: `version ${JOB_VERSION}` });
+  if (d.format !== JOB_FORMAT)
+    return fail("this is no job document", { path: "format", expected: JSON.stringify(JOB_FORMAT) });
+  if (typeof d.version === "number" && d.version > JOB_VERSION)
+    return fail(`this document is of version ${d.version}, newer than this program`, {
+      path: "version",
+      expected: `version ${JOB_VERSION}`,
+    });
   const read = jobSchema.safeParse(migrate(data));
   if (read.success) return ok(read.data as Job);
-  const problems: Problem[] = read.error.issues.slice(0, 20).map((i) => ({ message: i.message, path: pathText(i.path) }));
+  const problems: Problem[] = read.error.issues
+    .slice(0, 20)
+    .map((i) => ({ message: i.message, path: pathText(i.path) }));
   return { ok: false, problems };
 }
 
@@ -22,7 +30,7 @@ export function refusedBySchema(job: Job): string | null {
   const read = jobSchema.safeParse(job);
   if (read.success) return null;
   const [first] = read.error.issues;
-  return `this cannot be kept: ${first.path.length ? `${pathText(first.path)}: ` : ''}${first.message}`;
+  return `this cannot be kept: ${first.path.length ? `${pathText(first.path)}: ` : ""}${first.message}`;
 }
 
 /** Reads job JSON text; a broken text names line and column. */
@@ -33,13 +41,17 @@ export function readJobText(text: string): Result<Job> {
     const message = (e as Error).message;
     const at = /position (\d+)/.exec(message);
     const place = at ? lineAndColumn(text, Number(at[1])) : null;
-    return fail(`the file is no JSON${place ? `: line ${place.line}, column ${place.column}` : ''}`, { at: at ? Number(at[1]) : 0, expected: 'a job document' });
+    return fail(`the file is no JSON${place ? `: line ${place.line}, column ${place.column}` : ""}`, {
+      at: at ? Number(at[1]) : 0,
+      expected: "a job document",
+    });
   }
 }
 
 export function lineAndColumn(text: string, at: number): { line: number; column: number } {
-  const before = text.slice(0, at).split('\n');
+  const before = text.slice(0, at).split("\n");
   return { line: before.length, column: before[before.length - 1].length + 1 };
 }
 
-const pathText = (path: PropertyKey[]): string => path.map((k, i) => (typeof k === 'number' ? `[${k}]` : `${i ? '.' : ''}${String(k)}`)).join('');
+const pathText = (path: PropertyKey[]): string =>
+  path.map((k, i) => (typeof k === "number" ? `[${k}]` : `${i ? "." : ""}${String(k)}`)).join("");

@@ -1,15 +1,15 @@
-import { keyOf } from '../key';
-import type { Job } from './schema';
+import { keyOf } from "../key";
+import type { Job } from "./schema";
 
 /** How a job stands to its signature. */
 export type ReleaseState =
-  | { state: 'draft' }
+  | { state: "draft" }
   /** Signed, and nothing has changed since. */
-  | { state: 'released'; by: string }
+  | { state: "released"; by: string }
   /** Signed under this revision, and changed since: it wants a revision of its own. */
-  | { state: 'changed'; by: string }
+  | { state: "changed"; by: string }
   /** An earlier revision was signed; this one is not yet. */
-  | { state: 'earlier'; by: string; revision: string };
+  | { state: "earlier"; by: string; revision: string };
 
 const known = new WeakMap<Job, string>();
 
@@ -23,31 +23,39 @@ export function contentOf(job: Job): string {
   return key;
 }
 
-/** The same value whatever order its keys were written in: a document that came back from the server is the same document. */
+/**
+ * The same value whatever order its keys were written in: a document that came back from the server is the same
+ * document.
+ */
 function sorted(value: unknown): unknown {
   if (Array.isArray(value)) return value.map(sorted);
-  if (typeof value !== 'object' || value === null) return value;
-  return Object.fromEntries(Object.entries(value).filter(([, v]) => v !== undefined).sort(([a], [b]) => (a < b ? -1 : 1)).map(([k, v]) => [k, sorted(v)]));
+  if (typeof value !== "object" || value === null) return value;
+  return Object.fromEntries(
+    Object.entries(value)
+      .filter(([, v]) => v !== undefined)
+      .sort(([a], [b]) => (a < b ? -1 : 1))
+      .map(([k, v]) => [k, sorted(v)]),
+  );
 }
 
 export function releaseState(job: Job): ReleaseState {
   const s = job.signOff;
-  if (!s) return { state: 'draft' };
-  if (s.revision !== job.revision) return { state: 'earlier', by: s.by, revision: s.revision };
-  return { state: s.content === contentOf(job) ? 'released' : 'changed', by: s.by };
+  if (!s) return { state: "draft" };
+  if (s.revision !== job.revision) return { state: "earlier", by: s.by, revision: s.revision };
+  return { state: s.content === contentOf(job) ? "released" : "changed", by: s.by };
 }
 
 /** The revision after one: the next letter or number (`A` to `B`, `Z` to `AA`, `3` to `4`). */
 export function nextRevision(revision: string): string {
   if (/^\d+$/.test(revision)) return String(Number(revision) + 1);
-  if (!/^[A-Z]+$/i.test(revision)) return revision ? `${revision}-1` : 'A';
+  if (!/^[A-Z]+$/i.test(revision)) return revision ? `${revision}-1` : "A";
   const letters = [...revision.toUpperCase()];
   for (let i = letters.length - 1; i >= 0; i--) {
-    if (letters[i] !== 'Z') {
+    if (letters[i] !== "Z") {
       letters[i] = String.fromCharCode(letters[i].charCodeAt(0) + 1);
-      return letters.join('');
+      return letters.join("");
     }
-    letters[i] = 'A';
+    letters[i] = "A";
   }
-  return `A${letters.join('')}`;
+  return `A${letters.join("")}`;
 }

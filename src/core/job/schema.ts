@@ -1,10 +1,13 @@
-import { z } from 'zod';
-import { numberText } from '../number';
-import { outlineSchema } from '../outline/items';
-import { rowBodySchema, type RowBody } from '../rows';
+import { z } from "zod";
+import { numberText } from "../number";
+import { outlineSchema } from "../outline/items";
+import { rowBodySchema, type RowBody } from "../rows";
 
-/** Version of the document form. A change comes with its migration (migrate.ts) and a kept old document in tests/documents. */
-export const JOB_FORMAT = 'sgorbia.job';
+/**
+ * Version of the document form. A change comes with its migration (migrate.ts) and a kept old document in
+ * tests/documents.
+ */
+export const JOB_FORMAT = "sgorbia.job";
 export const JOB_VERSION = 2;
 
 /** The most outlines a job holds. */
@@ -14,32 +17,39 @@ const name = z.string().max(120);
 const id = z.string().min(1).max(64);
 const place2 = z.strictObject({ x: numberText, y: numberText });
 
-export const generalClasses = ['f', 'm', 'c', 'v'] as const;
+export const generalClasses = ["f", "m", "c", "v"] as const;
 export type GeneralClass = (typeof generalClasses)[number];
 
-/** A feature of the solid by its meaning: a face that a row made. Where several are alike, the one nearest to `near` is meant. */
+/**
+ * A feature of the solid by its meaning: a face that a row made. Where several are alike, the one nearest to `near`
+ * is meant.
+ */
 export const featureSchema = z.strictObject({
-  row: id, role: z.string().max(20), instance: z.number().int().min(0), surface: z.string().max(20), near: z.tuple([z.number(), z.number(), z.number()]),
+  row: id,
+  role: z.string().max(20),
+  instance: z.number().int().min(0),
+  surface: z.string().max(20),
+  near: z.tuple([z.number(), z.number(), z.number()]),
 });
 export type Feature = z.infer<typeof featureSchema>;
 
-export const toleranceSchema = z.discriminatedUnion('kind', [
-  z.strictObject({ kind: z.literal('plusMinus'), value: numberText }),
-  z.strictObject({ kind: z.literal('sided'), plus: numberText, minus: numberText }),
+export const toleranceSchema = z.discriminatedUnion("kind", [
+  z.strictObject({ kind: z.literal("plusMinus"), value: numberText }),
+  z.strictObject({ kind: z.literal("sided"), plus: numberText, minus: numberText }),
   /** Both limits as printed, the larger over the smaller. */
-  z.strictObject({ kind: z.literal('limits'), high: numberText, low: numberText }),
+  z.strictObject({ kind: z.literal("limits"), high: numberText, low: numberText }),
   /** One limit alone: `R.25 MAX`, `8 MIN`. */
-  z.strictObject({ kind: z.enum(['max', 'min']) }),
+  z.strictObject({ kind: z.enum(["max", "min"]) }),
   /** A fit of ISO 286-1 such as H7. */
-  z.strictObject({ kind: z.literal('fit'), fit: z.string().regex(/^(?:[A-Z]{1,2}|[a-z]{1,2})(?:01|1[0-8]|[0-9])$/) }),
+  z.strictObject({ kind: z.literal("fit"), fit: z.string().regex(/^(?:[A-Z]{1,2}|[a-z]{1,2})(?:01|1[0-8]|[0-9])$/) }),
   /** A general class of ISO 2768-1 for this dimension alone. */
-  z.strictObject({ kind: z.literal('general'), class: z.enum(generalClasses) }),
+  z.strictObject({ kind: z.literal("general"), class: z.enum(generalClasses) }),
   /** Nothing printed beside it: the title block decides, by decimals or by its general class. */
-  z.strictObject({ kind: z.literal('default') }),
+  z.strictObject({ kind: z.literal("default") }),
 ]);
 export type Tolerance = z.infer<typeof toleranceSchema>;
 
-export const balloonKinds = ['linear', 'diameter', 'radius', 'angle', 'depth', 'count', 'thread', 'chamfer'] as const;
+export const balloonKinds = ["linear", "diameter", "radius", "angle", "depth", "count", "thread", "chamfer"] as const;
 export const balloonSchema = z.strictObject({
   number: z.number().int().min(1).max(9999),
   kind: z.enum(balloonKinds),
@@ -62,38 +72,61 @@ export const balloonSchema = z.strictObject({
   note: z.string().max(500).optional(),
   /** Zone of the sheet, `B3`. */
   zone: z.string().max(10).optional(),
-  place: z.strictObject({ print: id, page: z.number().int().min(1).optional(), x: z.number(), y: z.number() }).optional(),
+  place: z
+    .strictObject({ print: id, page: z.number().int().min(1).optional(), x: z.number(), y: z.number() })
+    .optional(),
   /** What it is measured on, picked by hand; without it the measurement is found by itself. */
   measure: z.strictObject({ a: featureSchema, b: featureSchema.optional() }).optional(),
 });
 export type Balloon = z.infer<typeof balloonSchema>;
 
-export const checkSchema = z.discriminatedUnion('kind', [
-  z.strictObject({ kind: z.literal('mass'), value: numberText, unit: z.enum(['g', 'kg', 'lb', 'oz']), tolerance: numberText.optional() }),
-  z.strictObject({ kind: z.literal('volume'), value: numberText, tolerance: numberText.optional() }),
-  z.strictObject({ kind: z.literal('area'), of: z.enum(['top', 'bottom', 'front', 'back', 'left', 'right', 'all']), value: numberText, tolerance: numberText.optional() }),
+export const checkSchema = z.discriminatedUnion("kind", [
+  z.strictObject({
+    kind: z.literal("mass"),
+    value: numberText,
+    unit: z.enum(["g", "kg", "lb", "oz"]),
+    tolerance: numberText.optional(),
+  }),
+  z.strictObject({ kind: z.literal("volume"), value: numberText, tolerance: numberText.optional() }),
+  z.strictObject({
+    kind: z.literal("area"),
+    of: z.enum(["top", "bottom", "front", "back", "left", "right", "all"]),
+    value: numberText,
+    tolerance: numberText.optional(),
+  }),
   /** Area of the floor a row cut. */
-  z.strictObject({ kind: z.literal('floorArea'), row: id, value: numberText, tolerance: numberText.optional() }),
-  z.strictObject({ kind: z.enum(['edges', 'holes']), value: numberText }),
-  z.strictObject({ kind: z.literal('size'), of: z.enum(['x', 'y', 'z']), value: numberText, tolerance: numberText.optional() }),
+  z.strictObject({ kind: z.literal("floorArea"), row: id, value: numberText, tolerance: numberText.optional() }),
+  z.strictObject({ kind: z.enum(["edges", "holes"]), value: numberText }),
+  z.strictObject({
+    kind: z.literal("size"),
+    of: z.enum(["x", "y", "z"]),
+    value: numberText,
+    tolerance: numberText.optional(),
+  }),
 ]);
 export type CheckValue = z.infer<typeof checkSchema>;
 
 const at3 = z.strictObject({ x: numberText, y: numberText, z: numberText });
-export const stockSchema = z.discriminatedUnion('shape', [
-  z.strictObject({ shape: z.literal('plate'), length: numberText, width: numberText, height: numberText, at: at3.optional() }),
-  z.strictObject({ shape: z.literal('round'), diameter: numberText, height: numberText, at: at3.optional() }),
+export const stockSchema = z.discriminatedUnion("shape", [
+  z.strictObject({
+    shape: z.literal("plate"),
+    length: numberText,
+    width: numberText,
+    height: numberText,
+    at: at3.optional(),
+  }),
+  z.strictObject({ shape: z.literal("round"), diameter: numberText, height: numberText, at: at3.optional() }),
 ]);
 export type Stock = z.infer<typeof stockSchema>;
 
 export const holdSchema = z.strictObject({
-  fixture: z.literal('vise'),
+  fixture: z.literal("vise"),
   /** Direction in which the jaws close. */
-  across: z.enum(['x', 'y']),
+  across: z.enum(["x", "y"]),
   /** How deep the part stands in the jaws. */
   grip: numberText,
   /** Which side of the part looks up. */
-  up: z.enum(['top', 'bottom']),
+  up: z.enum(["top", "bottom"]),
   jawWidth: numberText.optional(),
   jawHeight: numberText.optional(),
 });
@@ -101,16 +134,19 @@ export type Hold = z.infer<typeof holdSchema>;
 
 /** Which view of the part a stretch of a page shows, and how: two of its points, and what they are on the part. */
 export const regionSchema = z.strictObject({
-  view: z.enum(['top', 'bottom', 'front', 'back', 'left', 'right']),
+  view: z.enum(["top", "bottom", "front", "back", "left", "right"]),
   page: z.number().int().min(1).max(500),
-  a: z.strictObject({ x: z.number(), y: z.number() }), b: z.strictObject({ x: z.number(), y: z.number() }),
-  distance: numberText, direction: z.enum(['x', 'y']), place: place2,
+  a: z.strictObject({ x: z.number(), y: z.number() }),
+  b: z.strictObject({ x: z.number(), y: z.number() }),
+  distance: numberText,
+  direction: z.enum(["x", "y"]),
+  place: place2,
   /** The stretch of the page it covers; without it the whole page. */
   box: z.strictObject({ x0: z.number(), y0: z.number(), x1: z.number(), y1: z.number() }).optional(),
 });
 export type Region = z.infer<typeof regionSchema>;
 
-export const printMedia = ['image/png', 'image/jpeg', 'image/svg+xml', 'application/pdf', 'image/vnd.dxf'] as const;
+export const printMedia = ["image/png", "image/jpeg", "image/svg+xml", "application/pdf", "image/vnd.dxf"] as const;
 export const printSchema = z.strictObject({
   id,
   name,
@@ -122,79 +158,148 @@ export const printSchema = z.strictObject({
 });
 export type Print = z.infer<typeof printSchema>;
 
-export const rowSchema = z.strictObject({ id, name: name.optional(), off: z.literal(true).optional(), body: rowBodySchema });
+export const rowSchema = z.strictObject({
+  id,
+  name: name.optional(),
+  off: z.literal(true).optional(),
+  body: rowBodySchema,
+});
 export type Row = { id: string; name?: string; off?: true; body: RowBody };
 
-export const cutterSchema = z.strictObject({ name, diameter: z.number().positive(), reach: z.number().positive(), feed: z.number().positive() });
-
-export const jobSchema = z.strictObject({
-  format: z.literal(JOB_FORMAT),
-  version: z.literal(JOB_VERSION),
-  name: name.min(1),
-  revision: z.string().max(20),
-  unit: z.enum(['in', 'mm']),
-  material: z.strictObject({ name, density: numberText.optional() }),
-  title: z.strictObject({
-    drawing: name.optional(), projection: z.enum(['first', 'third']).optional(), finish: name.optional(), notes: z.string().max(4000).optional(),
-    /** "Break all edges": the size the print asks for. */
-    edgeBreak: numberText.optional(),
-    /** Default tolerances by number of decimals: index 1 is for one decimal. */
-    tolerances: z.array(numberText.nullable()).max(5).optional(),
-    /** Default tolerances of angles, degrees, and of dimensions given as fractions. */
-    angleTolerance: numberText.optional(), fractionTolerance: numberText.optional(),
-    /** General class of ISO 2768-1 for every dimension without a tolerance. */
-    general: z.enum(generalClasses).optional(),
-    /** Whether inches are written with a zero before the point. */
-    leadingZero: z.literal(true).optional(),
-  }),
-  /** Named values: `wall = 3`. */
-  names: z.array(z.strictObject({ name: z.string().regex(/^[A-Za-z_][A-Za-z0-9_]{0,39}$/), value: numberText, note: z.string().max(200).optional() })).max(500),
-  stock: stockSchema.nullable(),
-  balloons: z.array(balloonSchema).max(2000),
-  checks: z.array(checkSchema).max(200),
-  outlines: z.array(outlineSchema).max(MOST_OUTLINES),
-  rows: z.array(rowSchema).max(2000),
-  hold: holdSchema.nullable(),
-  crib: z.array(cutterSchema).max(200).optional(),
-  /** Cutters chosen by hand, by row; the others are proposed. */
-  cutters: z.array(z.strictObject({ row: id, cutter: name })).max(2000).optional(),
-  prints: z.array(printSchema).max(50),
-  waivers: z.array(z.strictObject({ rule: name, row: id.optional(), reason: z.string().min(1).max(500) })).max(500),
-  /** What was proved, on what, when: the record. An entry whose basis has changed since is stale. */
-  proofs: z.array(z.strictObject({ number: z.number().int(), measured: z.number().nullable(), by: z.string().max(300), basis: z.string().max(60), on: z.string().max(40), revision: z.string().max(20) })).max(2000),
-  signOff: z.strictObject({
-    by: name.min(1), on: z.string().max(40), revision: z.string().max(20),
-    /** What stood in the document when it was signed (`contentOf`): anything else since is a change. */
-    content: z.string().max(60).optional(),
-    /** Why it was signed with something off, stale or stopped. */
-    reason: z.string().min(1).max(500).optional(),
-  }).optional(),
-}).superRefine((job, context) => {
-  const ids = new Set<string>();
-  job.rows.forEach((r, i) => {
-    if (ids.has(r.id)) context.addIssue({ code: 'custom', path: ['rows', i, 'id'], message: 'two rows have the same id' });
-    ids.add(r.id);
-  });
-  const outlines = new Set<string>();
-  job.outlines.forEach((o, i) => {
-    if (outlines.has(o.name.toLowerCase())) context.addIssue({ code: 'custom', path: ['outlines', i, 'name'], message: `outline "${o.name}" is there twice` });
-    outlines.add(o.name.toLowerCase());
-  });
-  const named = new Set<string>();
-  job.names.forEach((n, i) => {
-    if (named.has(n.name.toLowerCase())) context.addIssue({ code: 'custom', path: ['names', i, 'name'], message: `${n.name} is named twice` });
-    named.add(n.name.toLowerCase());
-  });
-  const numbers = new Set<number>();
-  job.balloons.forEach((b, i) => {
-    if (numbers.has(b.number)) context.addIssue({ code: 'custom', path: ['balloons', i, 'number'], message: `balloon #${b.number} is there twice` });
-    numbers.add(b.number);
-  });
+export const cutterSchema = z.strictObject({
+  name,
+  diameter: z.number().positive(),
+  reach: z.number().positive(),
+  feed: z.number().positive(),
 });
-export type Job = Omit<z.infer<typeof jobSchema>, 'rows'> & { rows: Row[] };
+
+export const jobSchema = z
+  .strictObject({
+    format: z.literal(JOB_FORMAT),
+    version: z.literal(JOB_VERSION),
+    name: name.min(1),
+    revision: z.string().max(20),
+    unit: z.enum(["in", "mm"]),
+    material: z.strictObject({ name, density: numberText.optional() }),
+    title: z.strictObject({
+      drawing: name.optional(),
+      projection: z.enum(["first", "third"]).optional(),
+      finish: name.optional(),
+      notes: z.string().max(4000).optional(),
+      /** "Break all edges": the size the print asks for. */
+      edgeBreak: numberText.optional(),
+      /** Default tolerances by number of decimals: index 1 is for one decimal. */
+      tolerances: z.array(numberText.nullable()).max(5).optional(),
+      /** Default tolerances of angles, degrees, and of dimensions given as fractions. */
+      angleTolerance: numberText.optional(),
+      fractionTolerance: numberText.optional(),
+      /** General class of ISO 2768-1 for every dimension without a tolerance. */
+      general: z.enum(generalClasses).optional(),
+      /** Whether inches are written with a zero before the point. */
+      leadingZero: z.literal(true).optional(),
+    }),
+    /** Named values: `wall = 3`. */
+    names: z
+      .array(
+        z.strictObject({
+          name: z.string().regex(/^[A-Za-z_][A-Za-z0-9_]{0,39}$/),
+          value: numberText,
+          note: z.string().max(200).optional(),
+        }),
+      )
+      .max(500),
+    stock: stockSchema.nullable(),
+    balloons: z.array(balloonSchema).max(2000),
+    checks: z.array(checkSchema).max(200),
+    outlines: z.array(outlineSchema).max(MOST_OUTLINES),
+    rows: z.array(rowSchema).max(2000),
+    hold: holdSchema.nullable(),
+    crib: z.array(cutterSchema).max(200).optional(),
+    /** Cutters chosen by hand, by row; the others are proposed. */
+    cutters: z
+      .array(z.strictObject({ row: id, cutter: name }))
+      .max(2000)
+      .optional(),
+    prints: z.array(printSchema).max(50),
+    waivers: z.array(z.strictObject({ rule: name, row: id.optional(), reason: z.string().min(1).max(500) })).max(500),
+    /** What was proved, on what, when: the record. An entry whose basis has changed since is stale. */
+    proofs: z
+      .array(
+        z.strictObject({
+          number: z.number().int(),
+          measured: z.number().nullable(),
+          by: z.string().max(300),
+          basis: z.string().max(60),
+          on: z.string().max(40),
+          revision: z.string().max(20),
+        }),
+      )
+      .max(2000),
+    signOff: z
+      .strictObject({
+        by: name.min(1),
+        on: z.string().max(40),
+        revision: z.string().max(20),
+        /** What stood in the document when it was signed (`contentOf`): anything else since is a change. */
+        content: z.string().max(60).optional(),
+        /** Why it was signed with something off, stale or stopped. */
+        reason: z.string().min(1).max(500).optional(),
+      })
+      .optional(),
+  })
+  .superRefine((job, context) => {
+    const ids = new Set<string>();
+    job.rows.forEach((r, i) => {
+      if (ids.has(r.id))
+        context.addIssue({ code: "custom", path: ["rows", i, "id"], message: "two rows have the same id" });
+      ids.add(r.id);
+    });
+    const outlines = new Set<string>();
+    job.outlines.forEach((o, i) => {
+      if (outlines.has(o.name.toLowerCase()))
+        context.addIssue({
+          code: "custom",
+          path: ["outlines", i, "name"],
+          message: `outline "${o.name}" is there twice`,
+        });
+      outlines.add(o.name.toLowerCase());
+    });
+    const named = new Set<string>();
+    job.names.forEach((n, i) => {
+      if (named.has(n.name.toLowerCase()))
+        context.addIssue({ code: "custom", path: ["names", i, "name"], message: `${n.name} is named twice` });
+      named.add(n.name.toLowerCase());
+    });
+    const numbers = new Set<number>();
+    job.balloons.forEach((b, i) => {
+      if (numbers.has(b.number))
+        context.addIssue({
+          code: "custom",
+          path: ["balloons", i, "number"],
+          message: `balloon #${b.number} is there twice`,
+        });
+      numbers.add(b.number);
+    });
+  });
+export type Job = Omit<z.infer<typeof jobSchema>, "rows"> & { rows: Row[] };
 
 /** A job with nothing in it yet: unit and material come first. */
-export const emptyJob = (jobName: string, unit: 'in' | 'mm', material: string): Job => ({
-  format: JOB_FORMAT, version: JOB_VERSION, name: jobName, revision: 'A', unit, material: { name: material }, title: {},
-  names: [], stock: null, balloons: [], checks: [], outlines: [], rows: [], hold: null, prints: [], waivers: [], proofs: [],
+export const emptyJob = (jobName: string, unit: "in" | "mm", material: string): Job => ({
+  format: JOB_FORMAT,
+  version: JOB_VERSION,
+  name: jobName,
+  revision: "A",
+  unit,
+  material: { name: material },
+  title: {},
+  names: [],
+  stock: null,
+  balloons: [],
+  checks: [],
+  outlines: [],
+  rows: [],
+  hold: null,
+  prints: [],
+  waivers: [],
+  proofs: [],
 });

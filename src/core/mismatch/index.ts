@@ -1,2 +1,2 @@
-export * from './explain';
-export * from './slip';
+export * from "./explain";
+export * from "./slip";

@@ -1,14 +1,45 @@
-import type { JobEdit } from '../job/edits';
+import type { JobEdit } from "../job/edits";
 
 /** A single mistake that could explain a figure the model misses. */
 export type SlipKind =
-  | 'radius-for-diameter' | 'half-for-whole' | 'neighbouring-fraction' | 'swapped-digits' | 'wrong-digit' | 'decimal-point' | 'wrong-unit' | 'wrong-corner-radius'
-  | 'other-end-of-tolerance' | 'another-dimension' | 'one-instance-missing' | 'one-instance-too-many' | 'missing-row' | 'doubled-row' | 'through-for-depth' | 'depth-for-through' | 'wrong-density' | 'flats-for-corners';
+  | "radius-for-diameter"
+  | "half-for-whole"
+  | "neighbouring-fraction"
+  | "swapped-digits"
+  | "wrong-digit"
+  | "decimal-point"
+  | "wrong-unit"
+  | "wrong-corner-radius"
+  | "other-end-of-tolerance"
+  | "another-dimension"
+  | "one-instance-missing"
+  | "one-instance-too-many"
+  | "missing-row"
+  | "doubled-row"
+  | "through-for-depth"
+  | "depth-for-through"
+  | "wrong-density"
+  | "flats-for-corners";
 
 export const slipWords: Record<SlipKind, string> = {
-  'radius-for-diameter': 'radius for diameter', 'half-for-whole': 'half for whole', 'neighbouring-fraction': 'the fraction beside it', 'swapped-digits': 'two digits swapped', 'wrong-digit': 'one digit misread',
-  'decimal-point': 'decimal point', 'wrong-unit': 'wrong unit', 'wrong-corner-radius': 'wrong corner radius', 'other-end-of-tolerance': 'other end of the tolerance', 'another-dimension': 'another dimension of the print',
-  'one-instance-missing': 'one instance missing', 'one-instance-too-many': 'one instance too many', 'missing-row': 'a row is missing', 'doubled-row': 'a row too many', 'through-for-depth': 'through taken for a depth', 'depth-for-through': 'a depth taken for through', 'wrong-density': 'wrong density', 'flats-for-corners': 'across flats for across corners',
+  "radius-for-diameter": "radius for diameter",
+  "half-for-whole": "half for whole",
+  "neighbouring-fraction": "the fraction beside it",
+  "swapped-digits": "two digits swapped",
+  "wrong-digit": "one digit misread",
+  "decimal-point": "decimal point",
+  "wrong-unit": "wrong unit",
+  "wrong-corner-radius": "wrong corner radius",
+  "other-end-of-tolerance": "other end of the tolerance",
+  "another-dimension": "another dimension of the print",
+  "one-instance-missing": "one instance missing",
+  "one-instance-too-many": "one instance too many",
+  "missing-row": "a row is missing",
+  "doubled-row": "a row too many",
+  "through-for-depth": "through taken for a depth",
+  "depth-for-through": "a depth taken for through",
+  "wrong-density": "wrong density",
+  "flats-for-corners": "across flats for across corners",
 };
 
 export interface Slip {

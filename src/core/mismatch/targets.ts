@@ -1,14 +1,17 @@
-import type { NumberReport } from '../engine/numbers';
-import type { PreparedRow, Prepared } from '../engine/prepare';
-import type { JobEdit } from '../job/edits';
-import type { Balloon, Job } from '../job/schema';
-import { INCH, toNumberText } from '../number';
-import { valueOf } from '../engine/numbers';
-import { balloonLimits, balloonQuantity } from '../print/tolerance';
-import { readings, type Reading, type Role } from './readings';
-import type { Slip } from './slip';
+import type { NumberReport } from "../engine/numbers";
+import type { PreparedRow, Prepared } from "../engine/prepare";
+import type { JobEdit } from "../job/edits";
+import type { Balloon, Job } from "../job/schema";
+import { INCH, toNumberText } from "../number";
+import { valueOf } from "../engine/numbers";
+import { balloonLimits, balloonQuantity } from "../print/tolerance";
+import { readings, type Reading, type Role } from "./readings";
+import type { Slip } from "./slip";
 
-/** A number that could have been typed or read wrongly: the edits that set it to a value, and all other readings of it. */
+/**
+ * A number that could have been typed or read wrongly: the edits that set it to a value, and all other readings of
+ * it.
+ */
 export interface Target {
   row: number | null;
   field: string;
@@ -17,54 +20,78 @@ export interface Target {
   /** Value in the job's unit, or degrees. */
   value: number;
   /** How areas and volumes go with it. */
-  form: 'straight' | 'square' | 'bent';
+  form: "straight" | "square" | "bent";
   set(text: string): JobEdit[];
   readings: (Reading & { extra?: number })[];
 }
 
-const roleOf = (n: Pick<NumberReport, 'path' | 'quantity'> & { role?: Role | 'count' }, body: { kind: string }): Role => {
-  if (n.role !== undefined && n.role !== 'count') return n.role;
-  const last = n.path.split('.').at(-1)!;
-  if (n.quantity === 'angle' || n.quantity === 'includedAngle') return 'angle';
-  if (last === 'radius' || (last === 'size' && body.kind === 'cutRound')) return 'radius';
-  if (last === 'diameter' || last === 'outer' || last === 'inner') return 'diameter';
-  return 'length';
+const roleOf = (
+  n: Pick<NumberReport, "path" | "quantity"> & { role?: Role | "count" },
+  body: { kind: string },
+): Role => {
+  if (n.role !== undefined && n.role !== "count") return n.role;
+  const last = n.path.split(".").at(-1)!;
+  if (n.quantity === "angle" || n.quantity === "includedAngle") return "angle";
+  if (last === "radius" || (last === "size" && body.kind === "cutRound")) return "radius";
+  if (last === "diameter" || last === "outer" || last === "inner") return "diameter";
+  return "length";
 };
 
-const formOf = (role: Role, path = '', kind = ''): Target['form'] => (role === 'angle' || path.startsWith('csk') ? 'bent' : role === 'diameter' || role === 'radius' || path === 'shape.size' || (path === 'size' && kind !== '') ? 'square' : 'straight');
+const formOf = (role: Role, path = "", kind = ""): Target["form"] =>
+  role === "angle" || path.startsWith("csk")
+    ? "bent"
+    : role === "diameter" || role === "radius" || path === "shape.size" || (path === "size" && kind !== "")
+      ? "square"
+      : "straight";
 
 /** Bare text of a number: without the mark of its source. */
-const bare = (text: string) => text.replace(/!$|\{[^{}]*\}$/, '').trim();
+const bare = (text: string) => text.replace(/!$|\{[^{}]*\}$/, "").trim();
 const tail = (text: string) => text.slice(bare(text).length);
 
 /**
- * Every length and angle of the job that drives the part: literals where they stand in a row, printed values where balloons drive,
+ * Every length and angle of the job that drives the part: literals where they stand in a row, printed values where
+ * balloons drive,
  * named values. Counts are another matter (`instances`).
  */
 export function targets(job: Job, prepared: Prepared): Target[] {
-  const out: Target[] = [], drawn = new Set<string>();
+  const out: Target[] = [],
+    drawn = new Set<string>();
   const cited = new Map<number, { row: PreparedRow; number: NumberReport }[]>();
   for (const r of prepared.rows) {
     if (r.row.off) continue;
     for (const n of r.numbers) {
-      if (n.quantity === 'count' || !n.value) continue;
+      if (n.quantity === "count" || !n.value) continue;
       for (const c of n.value.cites) cited.set(c, [...(cited.get(c) ?? []), { row: r, number: n }]);
       out.push(inRow(job, prepared, r, n));
     }
-    for (const n of r.outlineNumbers) for (const c of n.value?.cites ?? []) if (!cited.has(c)) cited.set(c, [{ row: r, number: n }]);
+    for (const n of r.outlineNumbers)
+      for (const c of n.value?.cites ?? []) if (!cited.has(c)) cited.set(c, [{ row: r, number: n }]);
     out.push(...inOutline(job, r, drawn));
   }
   for (const b of job.balloons) {
     const first = cited.get(b.number)?.[0];
-    if (first && b.value !== undefined && b.kind !== 'count' && !b.reference) out.push(onPrint(job, prepared, b, first));
+    if (first && b.value !== undefined && b.kind !== "count" && !b.reference)
+      out.push(onPrint(job, prepared, b, first));
   }
   for (const name of job.names) {
-    const user = prepared.rows.find((r) => !r.row.off && r.numbers.some((n) => new RegExp(`\\b${name.name}\\b`, 'i').test(n.text)));
-    const v = valueOf(name.value, 'plain', prepared.scope);
+    const user = prepared.rows.find(
+      (r) => !r.row.off && r.numbers.some((n) => new RegExp(`\\b${name.name}\\b`, "i").test(n.text)),
+    );
+    const v = valueOf(name.value, "plain", prepared.scope);
     if (!user || !v.ok || v.value.cites.length) continue;
     out.push({
-      row: user.number, field: name.name, form: 'bent', text: name.value, value: v.value.typed, readings: readings(bare(name.value), v.value.typed, 'length', job.unit),
-      set: (text) => [{ edit: 'setNames', names: job.names.map((n) => (n === name ? { ...n, value: toNumberText(text + tail(name.value)) } : n)) }],
+      row: user.number,
+      field: name.name,
+      form: "bent",
+      text: name.value,
+      value: v.value.typed,
+      readings: readings(bare(name.value), v.value.typed, "length", job.unit),
+      set: (text) => [
+        {
+          edit: "setNames",
+          names: job.names.map((n) => (n === name ? { ...n, value: toNumberText(text + tail(name.value)) } : n)),
+        },
+      ],
     });
   }
   return out.filter((t) => t.readings.length > 0);
@@ -72,44 +99,91 @@ export function targets(job: Job, prepared: Prepared): Target[] {
 
 /** A number as it stands in its row. One made of balloons can only be halved, doubled, or made of another balloon. */
 function inRow(job: Job, prepared: Prepared, r: PreparedRow, n: NumberReport): Target {
-  const typed = n.value!.typed, role = roleOf(n, r.row.body);
-  const set = (text: string): JobEdit[] => [{ edit: 'setNumber', id: r.row.id, path: n.path, text: toNumberText(text) }];
+  const typed = n.value!.typed,
+    role = roleOf(n, r.row.body);
+  const set = (text: string): JobEdit[] => [
+    { edit: "setNumber", id: r.row.id, path: n.path, text: toNumberText(text) },
+  ];
   const others = job.balloons.flatMap((b): (Reading & { extra?: number })[] => {
-    if (b.reference || b.value === undefined || n.value!.cites.includes(b.number) || (role === 'angle') !== (b.kind === 'angle') || (role === 'diameter' && b.kind !== 'diameter' && b.kind !== 'linear')) return [];
+    if (
+      b.reference ||
+      b.value === undefined ||
+      n.value!.cites.includes(b.number) ||
+      (role === "angle") !== (b.kind === "angle") ||
+      (role === "diameter" && b.kind !== "diameter" && b.kind !== "linear")
+    )
+      return [];
     const v = prepared.scope.balloon(b.number);
     if (!v.ok || Math.abs(v.value - typed) < 1e-9) return [];
     const unused = !prepared.rows.some((x) => x.numbers.some((m) => m.value?.cites.includes(b.number)));
-    return [{ kind: 'another-dimension', text: `#${b.number}`, value: v.value, cost: unused ? 1.3 : 2.3 }];
+    return [{ kind: "another-dimension", text: `#${b.number}`, value: v.value, cost: unused ? 1.3 : 2.3 }];
   });
-  if (n.value!.cites.length || /[A-Za-z_]/.test(bare(n.text).replace(/mm|in|thou/g, ''))) {
+  if (n.value!.cites.length || /[A-Za-z_]/.test(bare(n.text).replace(/mm|in|thou/g, ""))) {
     const text = bare(n.text);
-    const half = /^(.*)\/2$/.exec(text), double = /^(.*)\*2$/.exec(text) ?? /^2\*(.*)$/.exec(text);
-    const kind = role === 'diameter' ? 'radius-for-diameter' as const : 'half-for-whole' as const;
+    const half = /^(.*)\/2$/.exec(text),
+      double = /^(.*)\*2$/.exec(text) ?? /^2\*(.*)$/.exec(text);
+    const kind = role === "diameter" ? ("radius-for-diameter" as const) : ("half-for-whole" as const);
     const simple = /^#\d+$/.test(text);
     return {
-      row: r.number, field: n.path, form: formOf(role, n.path, r.row.body.kind), text: n.text, value: typed, set,
+      row: r.number,
+      field: n.path,
+      form: formOf(role, n.path, r.row.body.kind),
+      text: n.text,
+      value: typed,
+      set,
       readings: [
         { kind, value: typed * 2, text: half ? half[1] : simple ? `${text}*2` : `(${text})*2`, cost: half ? 1 : 1.6 },
-        { kind, value: typed / 2, text: double ? double[1] : simple ? `${text}/2` : `(${text})/2`, cost: double ? 1 : 1.6 },
+        {
+          kind,
+          value: typed / 2,
+          text: double ? double[1] : simple ? `${text}/2` : `(${text})/2`,
+          cost: double ? 1 : 1.6,
+        },
         ...(simple ? others.map((o) => ({ ...o, cost: o.cost + 0.3 })) : []),
       ],
     };
   }
-  return { row: r.number, field: n.path, form: formOf(role, n.path, r.row.body.kind), text: n.text, value: typed, set: (text) => set(text.startsWith('#') ? text : text + tail(n.text)), readings: [...readings(bare(n.text), typed, role, job.unit), ...others] };
+  return {
+    row: r.number,
+    field: n.path,
+    form: formOf(role, n.path, r.row.body.kind),
+    text: n.text,
+    value: typed,
+    set: (text) => set(text.startsWith("#") ? text : text + tail(n.text)),
+    readings: [...readings(bare(n.text), typed, role, job.unit), ...others],
+  };
 }
 
 /** Numbers typed in the outlines a row is made from, each outline once. */
 function inOutline(job: Job, r: PreparedRow, seen: Set<string>): Target[] {
   return r.outlineNumbers.flatMap((n): Target[] => {
     const o = job.outlines.find((x) => x.id === n.outline);
-    if (!o || !n.value || n.value.cites.length || n.role === 'count' || seen.has(n.path) || /[A-Za-z_#]/.test(bare(n.text).replace(/mm|in|thou/g, ''))) return [];
+    if (
+      !o ||
+      !n.value ||
+      n.value.cites.length ||
+      n.role === "count" ||
+      seen.has(n.path) ||
+      /[A-Za-z_#]/.test(bare(n.text).replace(/mm|in|thou/g, ""))
+    )
+      return [];
     seen.add(n.path);
     const set = (text: string): JobEdit[] => {
       const outline = structuredClone(o);
       setAt(outline.items[n.item], n.at, toNumberText(text + tail(n.text)));
-      return [{ edit: 'setOutline', id: o.id, outline }];
+      return [{ edit: "setOutline", id: o.id, outline }];
     };
-    return [{ row: r.number, field: `outline "${o.name}" line ${n.item + 1} ${n.label}`, form: 'bent', text: n.text, value: n.value.typed, set, readings: readings(bare(n.text), n.value.typed, n.role, job.unit) }];
+    return [
+      {
+        row: r.number,
+        field: `outline "${o.name}" line ${n.item + 1} ${n.label}`,
+        form: "bent",
+        text: n.text,
+        value: n.value.typed,
+        set,
+        readings: readings(bare(n.text), n.value.typed, n.role, job.unit),
+      },
+    ];
   });
 }
 
@@ -126,19 +200,54 @@ function fieldOf(job: Job, n: NumberReport & { outline?: string; item?: number }
   return o ? `outline "${o.name}" line ${n.item! + 1} ${n.label}` : n.path;
 }
 
-/** A dimension of the print that drives rows: misread when it was taken into the ledger, or meant at the other end of its tolerance. */
+/**
+ * A dimension of the print that drives rows: misread when it was taken into the ledger, or meant at the other end of
+ * its tolerance.
+ */
 function onPrint(job: Job, prepared: Prepared, b: Balloon, first: { row: PreparedRow; number: NumberReport }): Target {
   const text = b.value!;
   const v = valueOf(text, balloonQuantity(b), prepared.scope);
-  const base = { row: first.row.number, field: fieldOf(job, first.number), balloon: b.number, form: formOf(roleOf(first.number, first.row.row.body), first.number.path, first.row.row.body.kind), text, value: v.ok ? v.value.typed : NaN, set: (t: string): JobEdit[] => [{ edit: 'setBalloon', number: b.number, balloon: { ...b, value: toNumberText(t) } }] };
+  const base = {
+    row: first.row.number,
+    field: fieldOf(job, first.number),
+    balloon: b.number,
+    form: formOf(roleOf(first.number, first.row.row.body), first.number.path, first.row.row.body.kind),
+    text,
+    value: v.ok ? v.value.typed : NaN,
+    set: (t: string): JobEdit[] => [
+      { edit: "setBalloon", number: b.number, balloon: { ...b, value: toNumberText(t) } },
+    ],
+  };
   if (!v.ok || v.value.cites.length) return { ...base, readings: [] };
-  const role: Role = b.kind === 'angle' ? 'angle' : b.kind === 'radius' ? 'radius' : b.kind === 'diameter' ? 'diameter' : 'length';
+  const role: Role =
+    b.kind === "angle" ? "angle" : b.kind === "radius" ? "radius" : b.kind === "diameter" ? "diameter" : "length";
   const limits = balloonLimits(b, job, prepared.scope);
-  const out = (inside: number) => (b.kind === 'angle' ? (inside * 180) / Math.PI : job.unit === 'in' ? inside / INCH : inside);
-  const ends = limits.ok ? [limits.value.low, limits.value.high].filter(Number.isFinite).map((e): Reading => ({ kind: 'other-end-of-tolerance', value: out(e), text: String(Number(out(e).toFixed(6))).replace(job.unit === 'in' ? /^0\./ : /^$/, '.'), cost: 1.8 })) : [];
-  return { ...base, readings: [...readings(bare(text), v.value.typed, role, job.unit), ...ends.filter((e) => Math.abs(e.value - v.value.typed) > 1e-9)] };
+  const out = (inside: number) =>
+    b.kind === "angle" ? (inside * 180) / Math.PI : job.unit === "in" ? inside / INCH : inside;
+  const ends = limits.ok
+    ? [limits.value.low, limits.value.high].filter(Number.isFinite).map((e): Reading => ({
+        kind: "other-end-of-tolerance",
+        value: out(e),
+        text: String(Number(out(e).toFixed(6))).replace(job.unit === "in" ? /^0\./ : /^$/, "."),
+        cost: 1.8,
+      }))
+    : [];
+  return {
+    ...base,
+    readings: [
+      ...readings(bare(text), v.value.typed, role, job.unit),
+      ...ends.filter((e) => Math.abs(e.value - v.value.typed) > 1e-9),
+    ],
+  };
 }
 
 export const slipOf = (t: Target, r: Reading): Slip => ({
-  kind: r.kind, row: t.row, field: t.field, ...(t.balloon === undefined ? {} : { balloon: t.balloon }), from: bare(t.text), to: r.text, edits: t.set(r.text), cost: r.cost,
+  kind: r.kind,
+  row: t.row,
+  field: t.field,
+  ...(t.balloon === undefined ? {} : { balloon: t.balloon }),
+  from: bare(t.text),
+  to: r.text,
+  edits: t.set(r.text),
+  cost: r.cost,
 });

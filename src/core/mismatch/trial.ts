@@ -1,32 +1,36 @@
-import { densityOf, figuresOf, measurePart, type Evaluation } from '../engine/evaluate';
-import type { SolidKernel } from '../engine/kernel';
-import { prepare, type Prepared, type PreparedRow } from '../engine/prepare';
-import { solve, Superseded, type Patience } from '../engine/solve';
-import { applyEdits, type JobEdit } from '../job/edits';
-import type { Job } from '../job/schema';
-import { compareChecks, type CheckResult } from '../print/checks';
-import { ancestorsOf } from '../print/citations';
+import { densityOf, figuresOf, measurePart, type Evaluation } from "../engine/evaluate";
+import type { SolidKernel } from "../engine/kernel";
+import { prepare, type Prepared, type PreparedRow } from "../engine/prepare";
+import { solve, Superseded, type Patience } from "../engine/solve";
+import { applyEdits, type JobEdit } from "../job/edits";
+import type { Job } from "../job/schema";
+import { compareChecks, type CheckResult } from "../print/checks";
+import { ancestorsOf } from "../print/citations";
 
 /** Ways to try edits on a job. */
 export interface Trial {
   /** Every check value with the edits; null when a row fails that did not, or the edits cannot be done. */
   exact(edits: JobEdit[]): Promise<CheckResult[] | null>;
-  /** The same computed only up to the last row the edits touch, what the later rows do taken as unchanged: quick, and near enough to choose by. */
+  /**
+   * The same computed only up to the last row the edits touch, what the later rows do taken as unchanged: quick, and
+   * near enough to choose by.
+   */
   forecast(edits: JobEdit[]): Promise<number[] | null>;
 }
 
 /**
- * Engraved lines take seconds to cut and next to nothing of the part: they are left out and what they did is added again,
+ * Engraved lines take seconds to cut and next to nothing of the part: they are left out and what they did is added
+ * again,
  * where a slip leaves them as they are or they are too small to explain anything.
  */
-const isSlow = (r: PreparedRow): boolean => r.recipe !== null && 'body' in r.recipe && r.recipe.body.body === 'vee';
+const isSlow = (r: PreparedRow): boolean => r.recipe !== null && "body" in r.recipe && r.recipe.body.body === "vee";
 
 /** Rows that did less than this share of a gap do not explain it. */
 const NEGLIGIBLE = 0.05;
 
 export function makeTrial(job: Job, base: Evaluation, kernel: SolidKernel, patience: Patience): Trial {
   const standing = prepare(job);
-  const failedBefore = new Set(base.solved.rows.filter((r) => r.state === 'failed').map((r) => r.row.id));
+  const failedBefore = new Set(base.solved.rows.filter((r) => r.state === "failed").map((r) => r.row.id));
   const slow = new Map(standing.rows.filter(isSlow).map((r) => [r.row.id, JSON.stringify(r.recipe)]));
   const unharmed = (r: PreparedRow) => failedBefore.has(r.row.id);
 
@@ -35,11 +39,15 @@ export function makeTrial(job: Job, base: Evaluation, kernel: SolidKernel, patie
     if (rows.some((r) => !r.row.off && !r.recipe && !unharmed(r))) return null;
     const solved = await solve(prepared, kernel, patience);
     const key = solved.finalKey;
-    if (key === null || solved.rows.some((r) => r.state === 'failed' && !unharmed(r))) return null;
+    if (key === null || solved.rows.some((r) => r.state === "failed" && !unharmed(r))) return null;
     const density = densityOf(prepared);
     const part = measurePart(kernel, key, (mm3) => (density === null ? null : (mm3 * density) / 1000));
-    const counted = changed.checks.some((c) => c.kind === 'edges' || c.kind === 'holes' || c.kind === 'floorArea');
-    return compareChecks(changed, figuresOf(changed, part, counted ? kernel.faces(key) : [], counted ? kernel.edges(key) : []), prepared.scope);
+    const counted = changed.checks.some((c) => c.kind === "edges" || c.kind === "holes" || c.kind === "floorArea");
+    return compareChecks(
+      changed,
+      figuresOf(changed, part, counted ? kernel.faces(key) : [], counted ? kernel.edges(key) : []),
+      prepared.scope,
+    );
   };
   const run = async (edits: JobEdit[], rows: number): Promise<CheckResult[] | null> => {
     if (patience.cancelled()) throw new Superseded();
@@ -49,8 +57,15 @@ export function makeTrial(job: Job, base: Evaluation, kernel: SolidKernel, patie
     const all = prepare(changed);
     const upTo = all.rows.slice(0, rows);
     const did = slow.size ? await whatSlowRowsDid() : null;
-    const tooSmall = did !== null && base.checks.every((c, i) => c.agrees || c.expected === null || Math.abs(did[i]) < NEGLIGIBLE * Math.abs((c.actual ?? 0) - c.expected));
-    const quick = upTo.filter((r) => !slow.has(r.row.id) || (!tooSmall && slow.get(r.row.id) !== JSON.stringify(r.recipe)));
+    const tooSmall =
+      did !== null &&
+      base.checks.every(
+        (c, i) =>
+          c.agrees || c.expected === null || Math.abs(did[i]) < NEGLIGIBLE * Math.abs((c.actual ?? 0) - c.expected),
+      );
+    const quick = upTo.filter(
+      (r) => !slow.has(r.row.id) || (!tooSmall && slow.get(r.row.id) !== JSON.stringify(r.recipe)),
+    );
     if (!did || quick.length === upTo.length) return measure(changed, all, upTo);
     const then = await measure(changed, all, quick);
     return then ? then.map((c, i) => shifted(c, did[i])) : measure(changed, all, upTo);
@@ -59,16 +74,20 @@ export function makeTrial(job: Job, base: Evaluation, kernel: SolidKernel, patie
   let slowRowsDid: Promise<number[] | null> | null = null;
   /** What the slow rows add to every check value, as the job stands. */
   const whatSlowRowsDid = () =>
-    (slowRowsDid ??= measure(job, standing, standing.rows.filter((r) => !slow.has(r.row.id))).then((without) =>
-      without && base.checks.map((c, i) => (c.actual ?? NaN) - (without[i].actual ?? NaN)),
-    ));
+    (slowRowsDid ??= measure(
+      job,
+      standing,
+      standing.rows.filter((r) => !slow.has(r.row.id)),
+    ).then((without) => without && base.checks.map((c, i) => (c.actual ?? NaN) - (without[i].actual ?? NaN))));
   const known = new Map<number, CheckResult[] | null>();
   const forecast = async (edits: JobEdit[]): Promise<number[] | null> => {
     const rows = lastTouched(job, standing, edits);
     const then = await run(edits, rows);
     if (!known.has(rows)) known.set(rows, await run([], rows));
     const before = known.get(rows);
-    return then && before ? base.checks.map((c, i) => (c.actual ?? NaN) + (then[i].actual ?? NaN) - (before[i].actual ?? NaN)) : null;
+    return then && before
+      ? base.checks.map((c, i) => (c.actual ?? NaN) + (then[i].actual ?? NaN) - (before[i].actual ?? NaN))
+      : null;
   };
   return { exact: (edits) => run(edits, Infinity), forecast };
 }
@@ -77,23 +96,32 @@ export function makeTrial(job: Job, base: Evaluation, kernel: SolidKernel, patie
 function shifted(c: CheckResult, by: number): CheckResult {
   if (c.actual === null || !Number.isFinite(by)) return c;
   const actual = c.actual + by;
-  const agrees = c.expected === null || c.tolerance === null ? c.agrees : Math.abs(actual - c.expected) <= c.tolerance + 1e-9 * Math.abs(c.expected);
+  const agrees =
+    c.expected === null || c.tolerance === null
+      ? c.agrees
+      : Math.abs(actual - c.expected) <= c.tolerance + 1e-9 * Math.abs(c.expected);
   return { ...c, actual, agrees };
 }
 
-/** How many rows have to be computed to see what edits do: up to the last cut they touch; all of them where the piece itself changes. */
+/**
+ * How many rows have to be computed to see what edits do: up to the last cut they touch; all of them where the piece
+ * itself changes.
+ */
 function lastTouched(job: Job, standing: Prepared, edits: JobEdit[]): number {
-  const adds = (row: number) => standing.rows[row]?.recipe?.op === 'leave';
+  const adds = (row: number) => standing.rows[row]?.recipe?.op === "leave";
   const touched = edits.map((e) => {
-    if (e.edit === 'addRows') return e.at ?? job.rows.length;
-    if ('id' in e) return job.rows.findIndex((r) => r.id === e.id);
-    return e.edit === 'setBalloon' ? lastMadeFrom(job, standing, e.number, adds) : -1;
+    if (e.edit === "addRows") return e.at ?? job.rows.length;
+    if ("id" in e) return job.rows.findIndex((r) => r.id === e.id);
+    return e.edit === "setBalloon" ? lastMadeFrom(job, standing, e.number, adds) : -1;
   });
   if (!touched.length || touched.some((t) => t < 0 || !Number.isFinite(t) || adds(t))) return Infinity;
   return Math.max(...touched) + 1;
 }
 
-/** The last row made from a balloon, directly or through others; -1 for none, infinite where it makes the piece itself. */
+/**
+ * The last row made from a balloon, directly or through others; -1 for none, infinite where it makes the piece
+ * itself.
+ */
 function lastMadeFrom(job: Job, standing: Prepared, balloon: number, adds: (row: number) => boolean): number {
   const through = ancestorsOf(job, standing.scope);
   const from = (cited: number) => cited === balloon || through.get(cited)?.has(balloon);

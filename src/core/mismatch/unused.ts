@@ -1,38 +1,69 @@
-import { readRowLine } from '../callout';
-import { writeBalloonText } from '../callout/balloonLine';
-import { valueOf } from '../engine/numbers';
-import type { Prepared } from '../engine/prepare';
-import type { Box } from '../geometry/vec';
-import type { Job } from '../job/schema';
-import { rowNames } from '../job/names';
-import { lengthText } from '../number';
-import { balloonsOfThread } from '../print/threads';
-import { freshRowId } from './ids';
-import type { Slip } from './slip';
-
-/** Where holes of a row that was forgotten are tried: their places are not known, only that they lie inside; shares of the smaller side. */
-const CIRCLES = [0.75, 0.6, 0.85, 0.45];
-const PLACES = [[0, 0], [0.3, 0.3], [-0.3, 0.3], [0.3, -0.3], [-0.3, -0.3]];
+import { readRowLine } from "../callout";
+import { writeBalloonText } from "../callout/balloonLine";
+import { valueOf } from "../engine/numbers";
+import type { Prepared } from "../engine/prepare";
+import type { Box } from "../geometry/vec";
+import type { Job } from "../job/schema";
+import { rowNames } from "../job/names";
+import { lengthText } from "../number";
+import { balloonsOfThread } from "../print/threads";
+import { freshRowId } from "./ids";
+import type { Slip } from "./slip";
 
 /**
- * Rows that a balloon of the print asks for and the model has not: an unused diameter or thread is the first suspect when something is missing.
+ * Where holes of a row that was forgotten are tried: their places are not known, only that they lie inside; shares
+ * of the smaller side.
+ */
+const CIRCLES = [0.75, 0.6, 0.85, 0.45];
+const PLACES = [
+  [0, 0],
+  [0.3, 0.3],
+  [-0.3, 0.3],
+  [0.3, -0.3],
+  [-0.3, -0.3],
+];
+
+/**
+ * Rows that a balloon of the print asks for and the model has not: an unused diameter or thread is the first suspect
+ * when something is missing.
  * Its holes go through, where there is room for them.
  */
 export function unusedSlips(job: Job, prepared: Prepared, box: Box): Slip[] {
-  const used = new Set(prepared.rows.flatMap((r) => [...r.numbers, ...r.outlineNumbers]).flatMap((n) => n.value?.cites ?? []));
-  const threaded = new Set(prepared.rows.flatMap((r) => ('thread' in r.row.body ? balloonsOfThread(r.row.body.thread, job.balloons) : [])));
+  const used = new Set(
+    prepared.rows.flatMap((r) => [...r.numbers, ...r.outlineNumbers]).flatMap((n) => n.value?.cites ?? []),
+  );
+  const threaded = new Set(
+    prepared.rows.flatMap((r) => ("thread" in r.row.body ? balloonsOfThread(r.row.body.thread, job.balloons) : [])),
+  );
   const smaller = Math.min(box.max.x - box.min.x, box.max.y - box.min.y);
   const [mx, my] = [(box.min.x + box.max.x) / 2, (box.min.y + box.max.y) / 2];
   const len = (mm: number) => lengthText(mm, job.unit);
   return job.balloons.flatMap((b): Slip[] => {
-    if (used.has(b.number) || b.reference || (b.kind !== 'diameter' && b.kind !== 'thread') || threaded.has(b)) return [];
-    const count = b.count === undefined ? 1 : valueOf(b.count, 'count', prepared.scope);
-    const n = typeof count === 'number' ? count : count.ok ? count.value.value : 1;
-    const hole = b.kind === 'thread' ? b.thread! : `⌀#${b.number}`;
-    const lines = n > 1 ? CIRCLES.map((share) => `CUT ${n}X ${hole} THRU ON BC ${len(share * smaller)} AT ${len(mx)},${len(my)}`) : PLACES.map(([x, y]) => `CUT ${hole} THRU AT ${len(mx + x * smaller)},${len(my + y * smaller)}`);
+    if (used.has(b.number) || b.reference || (b.kind !== "diameter" && b.kind !== "thread") || threaded.has(b))
+      return [];
+    const count = b.count === undefined ? 1 : valueOf(b.count, "count", prepared.scope);
+    const n = typeof count === "number" ? count : count.ok ? count.value.value : 1;
+    const hole = b.kind === "thread" ? b.thread! : `⌀#${b.number}`;
+    const lines =
+      n > 1
+        ? CIRCLES.map((share) => `CUT ${n}X ${hole} THRU ON BC ${len(share * smaller)} AT ${len(mx)},${len(my)}`)
+        : PLACES.map(([x, y]) => `CUT ${hole} THRU AT ${len(mx + x * smaller)},${len(my + y * smaller)}`);
     return lines.flatMap((line): Slip[] => {
       const read = readRowLine(line, rowNames(job.rows), freshRowId(job));
-      return read.ok ? [{ kind: 'missing-row', row: null, field: `balloon ${b.number}`, balloon: b.number, from: 'no row', to: `${writeBalloonText({ ...b, note: undefined, zone: undefined })} THRU`, edits: [{ edit: 'addRows', rows: [read.row] }], cost: 1.1 }] : [];
+      return read.ok
+        ? [
+            {
+              kind: "missing-row",
+              row: null,
+              field: `balloon ${b.number}`,
+              balloon: b.number,
+              from: "no row",
+              to: `${writeBalloonText({ ...b, note: undefined, zone: undefined })} THRU`,
+              edits: [{ edit: "addRows", rows: [read.row] }],
+              cost: 1.1,
+            },
+          ]
+        : [];
     });
   });
 }

@@ -1,17 +1,20 @@
-import { fail, ok, type Problem, type Result } from '../result';
-import { NumberSyntaxError, readExpression, type Node } from './syntax';
+import { fail, ok, type Problem, type Result } from "../result";
+import { NumberSyntaxError, readExpression, type Node } from "./syntax";
 
-export type LengthUnit = 'in' | 'mm';
+export type LengthUnit = "in" | "mm";
 /** One inch in millimetres, exact by definition (international inch, 1959). */
 export const INCH = 25.4;
 
 /** Where a number comes from: the print, a published table, the machinist's own choice, or nobody yet. */
-export type Source = 'print' | 'standard' | 'shop' | 'unsourced';
+export type Source = "print" | "standard" | "shop" | "unsourced";
 
 /** What a number stands for; it settles unit, sign and size limits. */
-export type Quantity = 'length' | 'coordinate' | 'offset' | 'angle' | 'includedAngle' | 'count' | 'plain';
+export type Quantity = "length" | "coordinate" | "offset" | "angle" | "includedAngle" | "count" | "plain";
 
-/** What a name or a balloon is worth, in the unit of the job (degrees for an angle). A named value brings its own source. */
+/**
+ * What a name or a balloon is worth, in the unit of the job (degrees for an angle). A named value brings its own
+ * source.
+ */
 export interface NumberScope {
   unit: LengthUnit;
   balloon(number: number): Result<number>;
@@ -31,17 +34,24 @@ export interface NumberValue {
 }
 
 /** Marks a number as the machinist's own choice: `.125!` has a source, `.125` has none yet. */
-export const CHOSEN = '!';
+export const CHOSEN = "!";
 /** The table a number was taken from, in braces after it: `3.3{tap drill of M4}`. */
 export const CITED = /\{([^{}]*)\}$/;
 /** Stands for a number that nobody has given yet. */
-export const UNKNOWN = '?';
+export const UNKNOWN = "?";
 
 const degrees = Math.PI / 180;
 const calls: Record<string, (...a: number[]) => number> = {
-  sqrt: Math.sqrt, abs: Math.abs, min: Math.min, max: Math.max,
-  sin: (a) => Math.sin(a * degrees), cos: (a) => Math.cos(a * degrees), tan: (a) => Math.tan(a * degrees),
-  asin: (a) => Math.asin(a) / degrees, acos: (a) => Math.acos(a) / degrees, atan: (a) => Math.atan(a) / degrees,
+  sqrt: Math.sqrt,
+  abs: Math.abs,
+  min: Math.min,
+  max: Math.max,
+  sin: (a) => Math.sin(a * degrees),
+  cos: (a) => Math.cos(a * degrees),
+  tan: (a) => Math.tan(a * degrees),
+  asin: (a) => Math.asin(a) / degrees,
+  acos: (a) => Math.acos(a) / degrees,
+  atan: (a) => Math.atan(a) / degrees,
   atan2: (a, b) => Math.atan2(a, b) / degrees,
 };
 
@@ -55,7 +65,7 @@ export const limits = { longest: 100_000, shortest: 0.001, count: 5000 };
  */
 export function evaluateNumber(text: string, quantity: Quantity, scope: NumberScope): Result<NumberValue> {
   const trimmed = text.trim();
-  if (trimmed === '' || trimmed === UNKNOWN) return fail('no value yet', { at: 0, expected: 'a number' });
+  if (trimmed === "" || trimmed === UNKNOWN) return fail("no value yet", { at: 0, expected: "a number" });
   const chosen = trimmed.endsWith(CHOSEN);
   const table = CITED.exec(trimmed);
   const body = chosen ? trimmed.slice(0, -1) : table ? trimmed.slice(0, table.index) : trimmed;
@@ -64,8 +74,12 @@ export function evaluateNumber(text: string, quantity: Quantity, scope: NumberSc
   try {
     const read = readExpression(body, 0, true);
     const rest = body.slice(read.end);
-    if (rest.trim() === '°' && (quantity === 'angle' || quantity === 'includedAngle')) node = read.node;
-    else if (rest.trim() !== '') return fail(`${JSON.stringify(rest.trim())} does not belong to a number`, { at: lead + read.end + (rest.length - rest.trimStart().length), expected: 'an operator or the end' });
+    if (rest.trim() === "°" && (quantity === "angle" || quantity === "includedAngle")) node = read.node;
+    else if (rest.trim() !== "")
+      return fail(`${JSON.stringify(rest.trim())} does not belong to a number`, {
+        at: lead + read.end + (rest.length - rest.trimStart().length),
+        expected: "an operator or the end",
+      });
     else node = read.node;
   } catch (e) {
     if (e instanceof NumberSyntaxError) return { ok: false, problems: [{ ...e.problem, at: lead + e.problem.at }] };
@@ -76,116 +90,155 @@ export function evaluateNumber(text: string, quantity: Quantity, scope: NumberSc
   const walked = walk(node, scope, { cites, names }, quantity);
   if (!walked.ok) return walked;
   const typed = walked.value;
-  if (!Number.isFinite(typed)) return fail('this has no finite value', { at: lead, expected: 'a number' });
+  if (!Number.isFinite(typed)) return fail("this has no finite value", { at: lead, expected: "a number" });
   const checked = check(typed, quantity, scope.unit);
   if (checked) return { ok: false, problems: [{ ...checked, at: lead }] };
-  const source: Source = names.includes('unsourced') && !chosen ? 'unsourced' : cites.length ? 'print' : table ? 'standard' : chosen ? 'shop' : (names[0] ?? 'unsourced');
-  return ok({ typed, value: toInside(typed, quantity, scope.unit), source, cites, ...(table ? { cited: table[1].trim() } : {}) });
+  const source: Source =
+    names.includes("unsourced") && !chosen
+      ? "unsourced"
+      : cites.length
+        ? "print"
+        : table
+          ? "standard"
+          : chosen
+            ? "shop"
+            : (names[0] ?? "unsourced");
+  return ok({
+    typed,
+    value: toInside(typed, quantity, scope.unit),
+    source,
+    cites,
+    ...(table ? { cited: table[1].trim() } : {}),
+  });
 }
 
 /** From what a person reads to what is used inside: millimetres, radians, plain. */
 export function toInside(typed: number, quantity: Quantity, unit: LengthUnit): number {
-  if (quantity === 'angle' || quantity === 'includedAngle') return typed * degrees;
-  if (quantity === 'count' || quantity === 'plain') return typed;
-  return unit === 'in' ? typed * INCH : typed;
+  if (quantity === "angle" || quantity === "includedAngle") return typed * degrees;
+  if (quantity === "count" || quantity === "plain") return typed;
+  return unit === "in" ? typed * INCH : typed;
 }
 
 /** The other way round: from mm and radians to what a person reads. */
 export function fromInside(value: number, quantity: Quantity, unit: LengthUnit): number {
-  if (quantity === 'angle' || quantity === 'includedAngle') return value / degrees;
-  if (quantity === 'count' || quantity === 'plain') return value;
-  return unit === 'in' ? value / INCH : value;
+  if (quantity === "angle" || quantity === "includedAngle") return value / degrees;
+  if (quantity === "count" || quantity === "plain") return value;
+  return unit === "in" ? value / INCH : value;
 }
 
 function check(typed: number, quantity: Quantity, unit: LengthUnit): Problem | null {
-  const mm = unit === 'in' ? typed * INCH : typed;
+  const mm = unit === "in" ? typed * INCH : typed;
   switch (quantity) {
-    case 'length':
-      if (typed <= 0) return { message: 'must be more than zero', expected: 'a positive length' };
-      if (mm < limits.shortest) return { message: 'too small to be made', expected: `at least ${limits.shortest} mm` };
-      if (mm > limits.longest) return { message: 'larger than any machine', expected: `at most ${limits.longest} mm` };
+    case "length":
+      if (typed <= 0) return { message: "must be more than zero", expected: "a positive length" };
+      if (mm < limits.shortest) return { message: "too small to be made", expected: `at least ${limits.shortest} mm` };
+      if (mm > limits.longest) return { message: "larger than any machine", expected: `at most ${limits.longest} mm` };
       return null;
-    case 'offset':
-      if (typed < 0) return { message: 'must not be negative', expected: 'zero or a positive length' };
-      if (mm > limits.longest) return { message: 'larger than any machine', expected: `at most ${limits.longest} mm` };
+    case "offset":
+      if (typed < 0) return { message: "must not be negative", expected: "zero or a positive length" };
+      if (mm > limits.longest) return { message: "larger than any machine", expected: `at most ${limits.longest} mm` };
       return null;
-    case 'coordinate':
-      return Math.abs(mm) > limits.longest ? { message: 'larger than any machine', expected: `within ${limits.longest} mm` } : null;
-    case 'includedAngle':
-      return typed <= 0 || typed >= 180 ? { message: 'an included angle lies between 0 and 180 degrees', expected: 'an angle such as 90' } : null;
-    case 'angle':
-      return Math.abs(typed) > 3600 ? { message: 'more than ten turns', expected: 'an angle in degrees' } : null;
-    case 'count':
-      if (!Number.isInteger(typed) || typed < 1) return { message: 'a count is a whole number from 1', expected: 'a whole number' };
-      if (typed > limits.count) return { message: `more than ${limits.count} places`, expected: `at most ${limits.count}` };
+    case "coordinate":
+      return Math.abs(mm) > limits.longest
+        ? { message: "larger than any machine", expected: `within ${limits.longest} mm` }
+        : null;
+    case "includedAngle":
+      return typed <= 0 || typed >= 180
+        ? { message: "an included angle lies between 0 and 180 degrees", expected: "an angle such as 90" }
+        : null;
+    case "angle":
+      return Math.abs(typed) > 3600 ? { message: "more than ten turns", expected: "an angle in degrees" } : null;
+    case "count":
+      if (!Number.isInteger(typed) || typed < 1)
+        return { message: "a count is a whole number from 1", expected: "a whole number" };
+      if (typed > limits.count)
+        return { message: `more than ${limits.count} places`, expected: `at most ${limits.count}` };
       return null;
-    case 'plain':
+    case "plain":
       return null;
   }
 }
 
 /** What a number leans on, gathered on the way: balloons, and the sources of named values. */
-interface Seen { cites: number[]; names: Source[] }
+interface Seen {
+  cites: number[];
+  names: Source[];
+}
 
 function walk(node: Node, scope: NumberScope, seen: Seen, quantity: Quantity): Result<number> {
   const { cites } = seen;
-  const isLength = quantity === 'length' || quantity === 'coordinate' || quantity === 'offset';
+  const isLength = quantity === "length" || quantity === "coordinate" || quantity === "offset";
   switch (node.kind) {
-    case 'literal':
-    case 'unit': {
-      const inner = node.kind === 'literal' ? ok(node.value) : walk(node.of, scope, seen, quantity);
+    case "literal":
+    case "unit": {
+      const inner = node.kind === "literal" ? ok(node.value) : walk(node.of, scope, seen, quantity);
       if (!inner.ok || !node.unit) return inner;
-      if (node.unit === 'dms')
-        return quantity === 'angle' || quantity === 'includedAngle' || quantity === 'plain' ? inner : fail('degrees, minutes and seconds make an angle', { at: node.at, expected: 'a length' });
-      if (!isLength && quantity !== 'plain') return fail(`${node.unit} has no place here`, { at: node.at, expected: quantity === 'count' ? 'a whole number' : 'degrees' });
+      if (node.unit === "dms")
+        return quantity === "angle" || quantity === "includedAngle" || quantity === "plain"
+          ? inner
+          : fail("degrees, minutes and seconds make an angle", { at: node.at, expected: "a length" });
+      if (!isLength && quantity !== "plain")
+        return fail(`${node.unit} has no place here`, {
+          at: node.at,
+          expected: quantity === "count" ? "a whole number" : "degrees",
+        });
       if (node.unit === scope.unit) return inner;
-      return ok(node.unit === 'in' ? inner.value * INCH : inner.value / INCH);
+      return ok(node.unit === "in" ? inner.value * INCH : inner.value / INCH);
     }
-    case 'balloon': {
+    case "balloon": {
       if (!cites.includes(node.number)) cites.push(node.number);
       const r = scope.balloon(node.number);
       return r.ok ? r : { ok: false, problems: r.problems.map((p) => ({ ...p, at: node.at })) };
     }
-    case 'name': {
-      const r = scope.name?.(node.name) ?? fail(`nothing is named ${node.name}`, { expected: 'a number, a balloon or a named value' });
+    case "name": {
+      const r =
+        scope.name?.(node.name) ??
+        fail(`nothing is named ${node.name}`, { expected: "a number, a balloon or a named value" });
       if (!r.ok) return { ok: false, problems: r.problems.map((p) => ({ ...p, at: node.at })) };
       seen.names.push(r.value.source);
       for (const n of r.value.cites) if (!cites.includes(n)) cites.push(n);
       return ok(r.value.typed);
     }
-    case 'unary': {
+    case "unary": {
       const r = walk(node.of, scope, seen, quantity);
-      return r.ok ? ok(node.operator === '-' ? -r.value : r.value) : r;
+      return r.ok ? ok(node.operator === "-" ? -r.value : r.value) : r;
     }
-    case 'call': {
+    case "call": {
       const args: number[] = [];
       for (const a of node.args) {
-        const r = walk(a, scope, seen, quantity === 'count' ? 'count' : 'plain');
+        const r = walk(a, scope, seen, quantity === "count" ? "count" : "plain");
         if (!r.ok) return r;
         args.push(r.value);
       }
       const value = calls[node.name](...args);
       return Number.isFinite(value) ? ok(value) : fail(`${node.name} has no value here`, { at: node.at });
     }
-    case 'binary': {
+    case "binary": {
       const l = walk(node.left, scope, seen, quantity);
       if (!l.ok) return l;
       const r = walk(node.right, scope, seen, quantity);
       if (!r.ok) return r;
-      if (node.operator === '/' && r.value === 0) return fail('division by zero', { at: node.at, expected: 'a divisor other than zero' });
+      if (node.operator === "/" && r.value === 0)
+        return fail("division by zero", { at: node.at, expected: "a divisor other than zero" });
       const value = operate(node.operator, l.value, r.value);
-      if (!Number.isFinite(value)) return fail('this comes to no number', { at: node.at, expected: 'a smaller power, or a base over 0' });
+      if (!Number.isFinite(value))
+        return fail("this comes to no number", { at: node.at, expected: "a smaller power, or a base over 0" });
       return ok(value);
     }
   }
 }
 
-function operate(operator: '+' | '-' | '*' | '/' | '^', a: number, b: number): number {
+function operate(operator: "+" | "-" | "*" | "/" | "^", a: number, b: number): number {
   switch (operator) {
-    case '+': return a + b;
-    case '-': return a - b;
-    case '*': return a * b;
-    case '/': return a / b;
-    case '^': return a ** b;
+    case "+":
+      return a + b;
+    case "-":
+      return a - b;
+    case "*":
+      return a * b;
+    case "/":
+      return a / b;
+    case "^":
+      return a ** b;
   }
 }

@@ -1,4 +1,4 @@
-export * from './evaluate';
-export * from './text';
-export * from './format';
-export { readExpression, NumberSyntaxError } from './syntax';
+export * from "./evaluate";
+export * from "./text";
+export * from "./format";
+export { readExpression, NumberSyntaxError } from "./syntax";

@@ -1,8 +1,11 @@
-import { distance2, v2, type Vec2 } from '../geometry/vec';
-import { circle, endOf, loopArea, roundedLoop, startOf, type Arc, type Loop } from './outline';
+import { distance2, v2, type Vec2 } from "../geometry/vec";
+import { circle, endOf, loopArea, roundedLoop, startOf, type Arc, type Loop } from "./outline";
 
 /** A convex loop as straight walls with rounds between them; every pocket shape of the first rows is one. */
-export interface ConvexShape { corners: Vec2[]; radius: number }
+export interface ConvexShape {
+  corners: Vec2[];
+  radius: number;
+}
 
 /**
  * Area a round cutter cannot reach in an inside corner of two straight walls.
@@ -23,15 +26,19 @@ export function insetCorners(corners: Vec2[], d: number): Vec2[] | null {
     return { c, dx: (e.x - c.x) / l, dy: (e.y - c.y) / l };
   });
   const moved = corners.map((_, i) => {
-    const a = inward[(i + n - 1) % n], b = inward[i];
-    const pa = v2(a.c.x - a.dy * d, a.c.y + a.dx * d), pb = v2(b.c.x - b.dy * d, b.c.y + b.dx * d);
+    const a = inward[(i + n - 1) % n],
+      b = inward[i];
+    const pa = v2(a.c.x - a.dy * d, a.c.y + a.dx * d),
+      pb = v2(b.c.x - b.dy * d, b.c.y + b.dx * d);
     const det = a.dx * b.dy - a.dy * b.dx;
     const t = ((pb.x - pa.x) * b.dy - (pb.y - pa.y) * b.dx) / det;
     return v2(pa.x + a.dx * t, pa.y + a.dy * t);
   });
   // Every wall must keep its direction and every corner its distance, or the shape has collapsed.
   for (let i = 0; i < n; i++) {
-    const a = moved[i], b = moved[(i + 1) % n], w = inward[i];
+    const a = moved[i],
+      b = moved[(i + 1) % n],
+      w = inward[i];
     if ((b.x - a.x) * w.dx + (b.y - a.y) * w.dy <= 1e-9) return null;
   }
   return moved;
@@ -51,42 +58,53 @@ export function insideRest(shape: ConvexShape, cutterRadius: number): { area: nu
   const whole = roundedLoop(corners, radius);
   if (!whole) return { area: 0, loops: [] };
   if (!cut) return { area: loopArea(whole), loops: [whole] };
-  const outerArcs = arcsByCorner(cut), innerArcs = radius > 0 ? arcsByCorner(whole) : null;
+  const outerArcs = arcsByCorner(cut),
+    innerArcs = radius > 0 ? arcsByCorner(whole) : null;
   const loops = corners.map((c, i): Loop => {
     const far = outerArcs[i];
-    const from = startOf(far), to = endOf(far);
+    const from = startOf(far),
+      to = endOf(far);
     const back: Arc = { ...far, start: far.start + far.sweep, sweep: -far.sweep };
-    if (!innerArcs) return [{ kind: 'line', from, to: c }, { kind: 'line', from: c, to }, back];
+    if (!innerArcs) return [{ kind: "line", from, to: c }, { kind: "line", from: c, to }, back];
     const near = innerArcs[i];
-    return [{ kind: 'line', from, to: startOf(near) }, near, { kind: 'line', from: endOf(near), to }, back];
+    return [{ kind: "line", from, to: startOf(near) }, near, { kind: "line", from: endOf(near), to }, back];
   });
   return { area: loopArea(whole) - loopArea(cut), loops };
 }
 
-const arcsByCorner = (loop: Loop): Arc[] => loop.filter((s): s is Arc => s.kind === 'arc');
+const arcsByCorner = (loop: Loop): Arc[] => loop.filter((s): s is Arc => s.kind === "arc");
 
 /** Cutter centre path round the outside of a loop: lines move out, corners become arcs, arcs grow. Exact. */
 export function outsideOffset(loop: Loop, cutterRadius: number): Loop {
   const out: Loop = [];
   const n = loop.length;
-  if (n === 1 && loop[0].kind === 'arc') return circle(loop[0].radius + cutterRadius, loop[0].centre);
+  if (n === 1 && loop[0].kind === "arc") return circle(loop[0].radius + cutterRadius, loop[0].centre);
   for (let i = 0; i < n; i++) {
     const s = loop[i];
-    if (s.kind === 'line') {
-      const l = distance2(s.from, s.to), nx = (s.to.y - s.from.y) / l, ny = -(s.to.x - s.from.x) / l;
-      out.push({ kind: 'line', from: v2(s.from.x + nx * cutterRadius, s.from.y + ny * cutterRadius), to: v2(s.to.x + nx * cutterRadius, s.to.y + ny * cutterRadius) });
+    if (s.kind === "line") {
+      const l = distance2(s.from, s.to),
+        nx = (s.to.y - s.from.y) / l,
+        ny = -(s.to.x - s.from.x) / l;
+      out.push({
+        kind: "line",
+        from: v2(s.from.x + nx * cutterRadius, s.from.y + ny * cutterRadius),
+        to: v2(s.to.x + nx * cutterRadius, s.to.y + ny * cutterRadius),
+      });
     } else out.push({ ...s, radius: s.radius + cutterRadius });
-    const corner = endOf(s), next = loop[(i + 1) % n];
-    const a = heading(s, 1), b = heading(next, 0);
+    const corner = endOf(s),
+      next = loop[(i + 1) % n];
+    const a = heading(s, 1),
+      b = heading(next, 0);
     let turn = b - a;
     while (turn <= -Math.PI) turn += 2 * Math.PI;
     while (turn > Math.PI) turn -= 2 * Math.PI;
-    if (turn > 1e-9) out.push({ kind: 'arc', centre: corner, radius: cutterRadius, start: a - Math.PI / 2, sweep: turn });
+    if (turn > 1e-9)
+      out.push({ kind: "arc", centre: corner, radius: cutterRadius, start: a - Math.PI / 2, sweep: turn });
   }
   return out;
 }
 
 function heading(s: Loop[number], t: 0 | 1): number {
-  if (s.kind === 'line') return Math.atan2(s.to.y - s.from.y, s.to.x - s.from.x);
+  if (s.kind === "line") return Math.atan2(s.to.y - s.from.y, s.to.x - s.from.x);
   return s.start + s.sweep * t + (s.sweep > 0 ? Math.PI / 2 : -Math.PI / 2);
 }

@@ -1,43 +1,62 @@
-import { fail, ok, type Result } from '../result';
-import { distance2, v2, type Vec2 } from '../geometry/vec';
-import { combine, oriented, type Region } from './boolean';
-import { circle, endOf, startOf, type Arc, type Loop, type Segment } from './outline';
-import { carriers, directionAt, parameterOf, pointAt, splitAt } from './meet';
+import { fail, ok, type Result } from "../result";
+import { distance2, v2, type Vec2 } from "../geometry/vec";
+import { combine, oriented, type Region } from "./boolean";
+import { circle, endOf, startOf, type Arc, type Loop, type Segment } from "./outline";
+import { carriers, directionAt, parameterOf, pointAt, splitAt } from "./meet";
 
 /** A corner of a loop: between segment `at` and the next one. */
-interface Corner { loop: number; at: number; point: Vec2; turn: number }
-
-export function cornersOf(region: Region): Corner[] {
-  return region.flatMap((loop, k) => loop.flatMap((s, at): Corner[] => {
-    const u = directionAt(s, 1), w = directionAt(loop[(at + 1) % loop.length], 0), turn = Math.atan2(u.x * w.y - u.y * w.x, u.x * w.x + u.y * w.y);
-    return Math.abs(turn) > 1e-6 ? [{ loop: k, at, point: endOf(s), turn }] : [];
-  }));
+interface Corner {
+  loop: number;
+  at: number;
+  point: Vec2;
+  turn: number;
 }
 
-export type Which = 'all' | 'inside' | 'outside' | Vec2[];
+export function cornersOf(region: Region): Corner[] {
+  return region.flatMap((loop, k) =>
+    loop.flatMap((s, at): Corner[] => {
+      const u = directionAt(s, 1),
+        w = directionAt(loop[(at + 1) % loop.length], 0),
+        turn = Math.atan2(u.x * w.y - u.y * w.x, u.x * w.x + u.y * w.y);
+      return Math.abs(turn) > 1e-6 ? [{ loop: k, at, point: endOf(s), turn }] : [];
+    }),
+  );
+}
+
+export type Which = "all" | "inside" | "outside" | Vec2[];
 /** The corners meant; an outside corner is one where the outline turns to the left. */
 function chosen(region: Region, which: Which): Result<Corner[]> {
   const all = cornersOf(region);
-  if (which === 'all') return ok(all);
-  if (which === 'inside' || which === 'outside') return ok(all.filter((c) => (c.turn > 0) === (which === 'outside')));
+  if (which === "all") return ok(all);
+  if (which === "inside" || which === "outside") return ok(all.filter((c) => c.turn > 0 === (which === "outside")));
   const out: Corner[] = [];
   for (const p of which) {
     const c = all.find((k) => distance2(k.point, p) < 1e-5);
-    if (!c) return fail(`there is no corner at ${Number(p.x.toFixed(3))}, ${Number(p.y.toFixed(3))}`, { expected: 'a corner of the outline as it stands' });
+    if (!c)
+      return fail(`there is no corner at ${Number(p.x.toFixed(3))}, ${Number(p.y.toFixed(3))}`, {
+        expected: "a corner of the outline as it stands",
+      });
     out.push(c);
   }
   return ok(out);
 }
 
 /** Rounds or chamfers corners. What does not fit says the largest that does. */
-export function treat(region: Region, treatment: 'round' | 'chamfer', size: number, which: Which): Result<Region> {
+export function treat(region: Region, treatment: "round" | "chamfer", size: number, which: Which): Result<Region> {
   const corners = chosen(region, which);
   if (!corners.ok) return corners;
   const tryAt = (s: number): Region | null => {
     const out: Region = [];
     for (let k = 0; k < region.length; k++) {
       const mine = corners.value.filter((c) => c.loop === k);
-      const l = mine.length ? treatLoop(region[k], mine.map((c) => c.at), treatment, s) : region[k];
+      const l = mine.length
+        ? treatLoop(
+            region[k],
+            mine.map((c) => c.at),
+            treatment,
+            s,
+          )
+        : region[k];
       if (!l) return null;
       out.push(l);
     }
@@ -45,85 +64,146 @@ export function treat(region: Region, treatment: 'round' | 'chamfer', size: numb
   };
   const done = tryAt(size);
   if (done) return ok(done);
-  let lo = 0, hi = size;
-  for (let i = 0; i < 40; i++) { const mid = (lo + hi) / 2; if (tryAt(mid)) lo = mid; else hi = mid; }
+  let lo = 0,
+    hi = size;
+  for (let i = 0; i < 40; i++) {
+    const mid = (lo + hi) / 2;
+    if (tryAt(mid)) lo = mid;
+    else hi = mid;
+  }
   const most = Math.floor(lo * 1e4) / 1e4;
-  return fail(`${treatment === 'round' ? 'a round' : 'a chamfer'} of ${Number(size.toFixed(4))} mm does not fit${most > 0 ? `; the largest that does is ${most} mm` : ' here'}`, { path: 'size', expected: most > 0 ? `at most ${most} mm` : 'another corner' });
+  return fail(
+    `${treatment === "round" ? "a round" : "a chamfer"} of ${Number(size.toFixed(4))} mm does not fit${most > 0 ? `; the largest that does is ${most} mm` : " here"}`,
+    { path: "size", expected: most > 0 ? `at most ${most} mm` : "another corner" },
+  );
 }
 
-interface Cut { end: Vec2; start: Vec2; middle: Segment }
+interface Cut {
+  end: Vec2;
+  start: Vec2;
+  middle: Segment;
+}
 
-function treatLoop(loop: Loop, at: number[], treatment: 'round' | 'chamfer', size: number): Loop | null {
-  const n = loop.length, cuts = new Map<number, Cut>();
+function treatLoop(loop: Loop, at: number[], treatment: "round" | "chamfer", size: number): Loop | null {
+  const n = loop.length,
+    cuts = new Map<number, Cut>();
   for (const i of at) {
-    const c = treatment === 'round' ? roundCut(loop[i], loop[(i + 1) % n], size) : chamferCut(loop[i], loop[(i + 1) % n], size);
+    const c =
+      treatment === "round" ? roundCut(loop[i], loop[(i + 1) % n], size) : chamferCut(loop[i], loop[(i + 1) % n], size);
     if (!c) return null;
     cuts.set(i, c);
   }
   const out: Loop = [];
   for (let i = 0; i < n; i++) {
-    const before = cuts.get((i + n - 1) % n), after = cuts.get(i), s = loop[i];
-    const from = before ? parameterOf(s, before.start) : 0, to = after ? parameterOf(s, after.end) : 1;
-    const whole = s.kind === 'line' ? distance2(s.from, s.to) : Math.abs(s.sweep) * s.radius;
+    const before = cuts.get((i + n - 1) % n),
+      after = cuts.get(i),
+      s = loop[i];
+    const from = before ? parameterOf(s, before.start) : 0,
+      to = after ? parameterOf(s, after.end) : 1;
+    const whole = s.kind === "line" ? distance2(s.from, s.to) : Math.abs(s.sweep) * s.radius;
     if (from > to + 1e-7 / whole || from < -1e-9 || to > 1 + 1e-9) return null;
-    if ((to - from) * whole > 1e-7) out.push(s.kind === 'line' ? { kind: 'line', from: pointAt(s, from), to: pointAt(s, to) } : { ...s, start: s.start + s.sweep * from, sweep: s.sweep * (to - from) });
+    if ((to - from) * whole > 1e-7)
+      out.push(
+        s.kind === "line"
+          ? { kind: "line", from: pointAt(s, from), to: pointAt(s, to) }
+          : { ...s, start: s.start + s.sweep * from, sweep: s.sweep * (to - from) },
+      );
     if (after) out.push(after.middle);
   }
   return out;
 }
 
 /**
- * A full round through three lines: the line between two corners and its neighbours become one arc tangent to all three.
+ * A full round through three lines: the line between two corners and its neighbours become one arc tangent to all
+ * three.
  * Its centre lies on the bisectors of both corners.
  */
 export function fullRound(region: Region, from: Vec2, to: Vec2): Result<Region> {
   for (let k = 0; k < region.length; k++) {
-    const loop = region[k], n = loop.length;
-    const i = loop.findIndex((s) => (distance2(startOf(s), from) < 1e-5 && distance2(endOf(s), to) < 1e-5) || (distance2(startOf(s), to) < 1e-5 && distance2(endOf(s), from) < 1e-5));
+    const loop = region[k],
+      n = loop.length;
+    const i = loop.findIndex(
+      (s) =>
+        (distance2(startOf(s), from) < 1e-5 && distance2(endOf(s), to) < 1e-5) ||
+        (distance2(startOf(s), to) < 1e-5 && distance2(endOf(s), from) < 1e-5),
+    );
     if (i < 0) continue;
-    const a = loop[(i + n - 1) % n], b = loop[i], c = loop[(i + 1) % n];
-    if (a.kind !== 'line' || b.kind !== 'line' || c.kind !== 'line') return fail('a full round runs through three lines', { expected: 'two corners with a line between them and on either side' });
-    const u = directionAt(a, 1), v = directionAt(b, 0), w = directionAt(c, 0), side = u.x * v.y - u.y * v.x > 0 ? 1 : -1;
-    if ((v.x * w.y - v.y * w.x) * side <= 1e-12) return fail('the two corners turn different ways', { expected: 'an end that turns one way' });
+    const a = loop[(i + n - 1) % n],
+      b = loop[i],
+      c = loop[(i + 1) % n];
+    if (a.kind !== "line" || b.kind !== "line" || c.kind !== "line")
+      return fail("a full round runs through three lines", {
+        expected: "two corners with a line between them and on either side",
+      });
+    const u = directionAt(a, 1),
+      v = directionAt(b, 0),
+      w = directionAt(c, 0),
+      side = u.x * v.y - u.y * v.x > 0 ? 1 : -1;
+    if ((v.x * w.y - v.y * w.x) * side <= 1e-12)
+      return fail("the two corners turn different ways", { expected: "an end that turns one way" });
     // The centre at distance r to the inner side of all three: c = P + s v + r m, with m square to the middle line.
-    const m = v2(-v.y * side, v.x * side), half1 = Math.atan2(Math.abs(u.x * v.y - u.y * v.x), -(u.x * v.x + u.y * v.y)) / 2, half2 = Math.atan2(Math.abs(v.x * w.y - v.y * w.x), -(v.x * w.x + v.y * w.y)) / 2;
-    const r = distance2(b.from, b.to) / (1 / Math.tan(half1) + 1 / Math.tan(half2)), s = r / Math.tan(half1);
+    const m = v2(-v.y * side, v.x * side),
+      half1 = Math.atan2(Math.abs(u.x * v.y - u.y * v.x), -(u.x * v.x + u.y * v.y)) / 2,
+      half2 = Math.atan2(Math.abs(v.x * w.y - v.y * w.x), -(v.x * w.x + v.y * w.y)) / 2;
+    const r = distance2(b.from, b.to) / (1 / Math.tan(half1) + 1 / Math.tan(half2)),
+      s = r / Math.tan(half1);
     const centre = v2(b.from.x + v.x * s + m.x * r, b.from.y + v.y * s + m.y * r);
-    const end = pointAt(a, parameterOf(a, centre)), start = pointAt(c, parameterOf(c, centre));
-    if (parameterOf(a, centre) < -1e-9 || parameterOf(c, centre) > 1 + 1e-9) return fail(`the full round of ${Number(r.toFixed(4))} mm is longer than the lines beside it`, { expected: 'longer lines on either side' });
+    const end = pointAt(a, parameterOf(a, centre)),
+      start = pointAt(c, parameterOf(c, centre));
+    if (parameterOf(a, centre) < -1e-9 || parameterOf(c, centre) > 1 + 1e-9)
+      return fail(`the full round of ${Number(r.toFixed(4))} mm is longer than the lines beside it`, {
+        expected: "longer lines on either side",
+      });
     const s0 = Math.atan2(end.y - centre.y, end.x - centre.x);
     let sweep = Math.atan2(start.y - centre.y, start.x - centre.x) - s0;
     while (sweep <= 0) sweep += 2 * Math.PI;
     if (side < 0) sweep -= 2 * Math.PI;
-    const out = loop.flatMap((x, j): Segment[] => (j === i ? [{ kind: 'arc', centre, radius: r, start: s0, sweep }] : x === a ? [{ kind: 'line', from: a.from, to: end }] : x === c ? [{ kind: 'line', from: start, to: c.to }] : [x]));
+    const out = loop.flatMap((x, j): Segment[] =>
+      j === i
+        ? [{ kind: "arc", centre, radius: r, start: s0, sweep }]
+        : x === a
+          ? [{ kind: "line", from: a.from, to: end }]
+          : x === c
+            ? [{ kind: "line", from: start, to: c.to }]
+            : [x],
+    );
     return ok(region.map((l, j) => (j === k ? out : l)));
   }
-  return fail('no line runs between these two corners', { expected: 'two neighbouring corners of the outline' });
+  return fail("no line runs between these two corners", { expected: "two neighbouring corners of the outline" });
 }
 
 /** The round between two segments: its centre lies at the radius from both, on the side the corner turns to. */
 function roundCut(a: Segment, b: Segment, r: number): Cut | null {
-  const corner = endOf(a), u = directionAt(a, 1), w = directionAt(b, 0), side = u.x * w.y - u.y * w.x > 0 ? 1 : -1;
+  const corner = endOf(a),
+    u = directionAt(a, 1),
+    w = directionAt(b, 0),
+    side = u.x * w.y - u.y * w.x > 0 ? 1 : -1;
   const shift = (s: Segment): Segment | null => {
-    if (s.kind === 'line') {
-      const d = directionAt(s, 0), x = -d.y * r * side, y = d.x * r * side;
-      return { kind: 'line', from: v2(s.from.x + x, s.from.y + y), to: v2(s.to.x + x, s.to.y + y) };
+    if (s.kind === "line") {
+      const d = directionAt(s, 0),
+        x = -d.y * r * side,
+        y = d.x * r * side;
+      return { kind: "line", from: v2(s.from.x + x, s.from.y + y), to: v2(s.to.x + x, s.to.y + y) };
     }
     const radius = s.radius - Math.sign(s.sweep) * side * r;
     return Math.abs(radius) < 1e-9 ? null : { ...s, radius: Math.abs(radius) };
   };
-  const p = shift(a), q = shift(b);
+  const p = shift(a),
+    q = shift(b);
   if (!p || !q) return null;
   const foot = (s: Segment, c: Vec2): Vec2 => {
-    if (s.kind === 'line') return pointAt(s, parameterOf(s, c));
+    if (s.kind === "line") return pointAt(s, parameterOf(s, c));
     const d = distance2(c, s.centre) || 1;
     return v2(s.centre.x + ((c.x - s.centre.x) * s.radius) / d, s.centre.y + ((c.y - s.centre.y) * s.radius) / d);
   };
-  let best: Cut | null = null, near = Infinity;
+  let best: Cut | null = null,
+    near = Infinity;
   for (const c of carriers(p, q)) {
-    const end = foot(a, c), start = foot(b, c);
+    const end = foot(a, c),
+      start = foot(b, c);
     if (Math.abs(distance2(end, c) - r) > 1e-6 || Math.abs(distance2(start, c) - r) > 1e-6) continue;
-    const ta = parameterOf(a, end), tb = parameterOf(b, start);
+    const ta = parameterOf(a, end),
+      tb = parameterOf(b, start);
     if (ta < -1e-9 || ta > 1 + 1e-9 || tb < -1e-9 || tb > 1 + 1e-9) continue;
     const s0 = Math.atan2(end.y - c.y, end.x - c.x);
     let sweep = Math.atan2(start.y - c.y, start.x - c.x) - s0;
@@ -132,7 +212,7 @@ function roundCut(a: Segment, b: Segment, r: number): Cut | null {
     const d = distance2(c, corner);
     if (d < near && Math.abs(sweep) < Math.PI + 1e-9) {
       near = d;
-      best = { end, start, middle: { kind: 'arc', centre: c, radius: r, start: s0, sweep } satisfies Arc };
+      best = { end, start, middle: { kind: "arc", centre: c, radius: r, start: s0, sweep } satisfies Arc };
     }
   }
   return best;
@@ -140,33 +220,50 @@ function roundCut(a: Segment, b: Segment, r: number): Cut | null {
 
 /** The chamfer between two segments: as far from the corner along either. */
 function chamferCut(a: Segment, b: Segment, size: number): Cut | null {
-  const back = (s: Segment, from: 'start' | 'end'): Vec2 | null => {
-    const len = s.kind === 'line' ? distance2(s.from, s.to) : 2 * s.radius;
+  const back = (s: Segment, from: "start" | "end"): Vec2 | null => {
+    const len = s.kind === "line" ? distance2(s.from, s.to) : 2 * s.radius;
     if (size > len) return null;
-    const c = from === 'end' ? endOf(s) : startOf(s);
-    if (s.kind === 'line') return pointAt(s, from === 'end' ? 1 - size / len : size / len);
+    const c = from === "end" ? endOf(s) : startOf(s);
+    if (s.kind === "line") return pointAt(s, from === "end" ? 1 - size / len : size / len);
     // On an arc the distance is the straight one from the corner.
     const t = (2 * Math.asin(size / (2 * s.radius))) / Math.abs(s.sweep);
     void c;
-    return t > 1 ? null : pointAt(s, from === 'end' ? 1 - t : t);
+    return t > 1 ? null : pointAt(s, from === "end" ? 1 - t : t);
   };
-  const end = back(a, 'end'), start = back(b, 'start');
-  return end && start ? { end, start, middle: { kind: 'line', from: end, to: start } } : null;
+  const end = back(a, "end"),
+    start = back(b, "start");
+  return end && start ? { end, start, middle: { kind: "line", from: end, to: start } } : null;
 }
 
 /**
- * Overcuts corners with a circle so that a square mating corner clears: centred on the corner, on the wall that comes in, or on the bisector, both with the circle through the corner.
+ * Overcuts corners with a circle so that a square mating corner clears: centred on the corner, on the wall that
+ * comes in, or on the bisector, both with the circle through the corner.
  * Outside corners of the outline gain the circle, inside corners lose it.
  */
-export function relieve(region: Region, diameter: number, which: Which, placement: 'corner' | 'wall' | 'bisector'): Result<Region> {
+export function relieve(
+  region: Region,
+  diameter: number,
+  which: Which,
+  placement: "corner" | "wall" | "bisector",
+): Result<Region> {
   const corners = chosen(region, which);
   if (!corners.ok) return corners;
   let out = region;
   for (const c of corners.value) {
-    const loop = region[c.loop], u = directionAt(loop[c.at], 1), w = directionAt(loop[(c.at + 1) % loop.length], 0), r = diameter / 2;
-    const bx = w.x - u.x, by = w.y - u.y, bl = Math.hypot(bx, by) || 1;
-    const centre = placement === 'corner' ? c.point : placement === 'wall' ? v2(c.point.x - u.x * r, c.point.y - u.y * r) : v2(c.point.x + (bx / bl) * r, c.point.y + (by / bl) * r);
-    out = combine(out, [circle(r, centre)], c.turn > 0 ? 'join' : 'cutout');
+    const loop = region[c.loop],
+      u = directionAt(loop[c.at], 1),
+      w = directionAt(loop[(c.at + 1) % loop.length], 0),
+      r = diameter / 2;
+    const bx = w.x - u.x,
+      by = w.y - u.y,
+      bl = Math.hypot(bx, by) || 1;
+    const centre =
+      placement === "corner"
+        ? c.point
+        : placement === "wall"
+          ? v2(c.point.x - u.x * r, c.point.y - u.y * r)
+          : v2(c.point.x + (bx / bl) * r, c.point.y + (by / bl) * r);
+    out = combine(out, [circle(r, centre)], c.turn > 0 ? "join" : "cutout");
   }
   return ok(oriented(out));
 }

@@ -1,25 +1,33 @@
-import { evaluateNumber, type NumberScope, type NumberText, type Quantity } from '../number';
-import { fail, ok, type Problem, type Result } from '../result';
-import type { Vec2 } from '../geometry/vec';
-import { applyItem, type Work } from './applyItem';
-import { oriented, TooMany, within, type Region } from './boolean';
-import { centroidOf } from './centroid';
-import type { Made } from './chains';
-import { defectsOf, type Defect } from './defects';
-import { partKey, type PartItem } from './fromPart';
-import type { OutlineText } from './items';
-import { loopArea, loopBox, perimeter, type Segment } from './outline';
-import { NO_LENGTH } from './walk';
-import { solveWire, type Wire } from './wire';
+import { evaluateNumber, type NumberScope, type NumberText, type Quantity } from "../number";
+import { fail, ok, type Problem, type Result } from "../result";
+import type { Vec2 } from "../geometry/vec";
+import { applyItem, type Work } from "./applyItem";
+import { oriented, TooMany, within, type Region } from "./boolean";
+import { centroidOf } from "./centroid";
+import type { Made } from "./chains";
+import { defectsOf, type Defect } from "./defects";
+import { partKey, type PartItem } from "./fromPart";
+import type { OutlineText } from "./items";
+import { loopArea, loopBox, perimeter, type Segment } from "./outline";
+import { NO_LENGTH } from "./walk";
+import { solveWire, type Wire } from "./wire";
 
-/** An outline computed: closed loops (outer ones counter-clockwise, holes clockwise), open chains, and what is to be said of it. mm, mm². */
+/**
+ * An outline computed: closed loops (outer ones counter-clockwise, holes clockwise), open chains, and what is to be
+ * said of it. mm, mm².
+ */
 export interface EvaluatedOutline {
-  id: string; name: string;
-  region: Region; open: Segment[][];
+  id: string;
+  name: string;
+  region: Region;
+  open: Segment[][];
   wire: Wire | null;
   /** Whether shapes, corners or repeats make something else of the walk. */
   modified: boolean;
-  area: number; perimeter: number; centroid: Vec2 | null; box: { min: Vec2; max: Vec2 } | null;
+  area: number;
+  perimeter: number;
+  centroid: Vec2 | null;
+  box: { min: Vec2; max: Vec2 } | null;
   problems: (Problem & { item: number })[];
   defects: Defect[];
   /** What it takes from the part, its own and that of the outlines it is made with. */
@@ -34,14 +42,29 @@ const DEPTH = 20;
 const PAIRS = 400_000;
 
 /** Evaluates every outline of a job, each once; outlines may use others, never in a circle. */
-export function evaluateOutlines(outlines: readonly OutlineText[], scope: NumberScope, shapes: PartShapes = nothing): Map<string, EvaluatedOutline> {
+export function evaluateOutlines(
+  outlines: readonly OutlineText[],
+  scope: NumberScope,
+  shapes: PartShapes = nothing,
+): Map<string, EvaluatedOutline> {
   const done = new Map<string, EvaluatedOutline>();
   const byName = new Map(outlines.map((o) => [o.name.toLowerCase(), o]));
   const underway: string[] = [];
   const get = (name: string): Result<EvaluatedOutline> => {
     const o = byName.get(name.toLowerCase());
-    if (!o) return fail(`there is no outline "${name}"`, { expected: byName.size ? [...byName.values()].slice(0, 8).map((x) => `"${x.name}"`).join(', ') : 'an outline of this job' });
-    if (underway.includes(o.name) || underway.length > DEPTH) return fail(`"${o.name}" is made of itself in a circle (${[...underway, o.name].join(' → ')})`, { expected: 'another outline' });
+    if (!o)
+      return fail(`there is no outline "${name}"`, {
+        expected: byName.size
+          ? [...byName.values()]
+              .slice(0, 8)
+              .map((x) => `"${x.name}"`)
+              .join(", ")
+          : "an outline of this job",
+      });
+    if (underway.includes(o.name) || underway.length > DEPTH)
+      return fail(`"${o.name}" is made of itself in a circle (${[...underway, o.name].join(" → ")})`, {
+        expected: "another outline",
+      });
     const known = done.get(o.id);
     if (known) return ok(known);
     underway.push(o.name);
@@ -55,48 +78,82 @@ export function evaluateOutlines(outlines: readonly OutlineText[], scope: Number
 }
 
 /** Elements that came out without any length: no relation is held by one. A line home that is home already is none. */
-function noLength(o: OutlineText, wire: NonNullable<EvaluatedOutline['wire']>): EvaluatedOutline['problems'] {
+function noLength(o: OutlineText, wire: NonNullable<EvaluatedOutline["wire"]>): EvaluatedOutline["problems"] {
   if (wire.conflicts.length) return [];
   return wire.segments.flatMap((s, i) => {
     const item = wire.items[i];
     const it = o.items[item];
-    const closes = it && 'close' in it && it.close === true;
-    const nothing = s.kind === 'line' ? Math.hypot(s.to.x - s.from.x, s.to.y - s.from.y) < NO_LENGTH : s.radius < NO_LENGTH || Math.abs(s.sweep) * s.radius < NO_LENGTH;
-    return nothing && !closes ? [{ item, message: `element ${i + 1} comes out with no length: what is asked of it cannot hold together`, expected: 'one of its relations or dimensions dropped' }] : [];
+    const closes = it && "close" in it && it.close === true;
+    const nothing =
+      s.kind === "line"
+        ? Math.hypot(s.to.x - s.from.x, s.to.y - s.from.y) < NO_LENGTH
+        : s.radius < NO_LENGTH || Math.abs(s.sweep) * s.radius < NO_LENGTH;
+    return nothing && !closes
+      ? [
+          {
+            item,
+            message: `element ${i + 1} comes out with no length: what is asked of it cannot hold together`,
+            expected: "one of its relations or dimensions dropped",
+          },
+        ]
+      : [];
   });
 }
 
-function evaluateOne(o: OutlineText, scope: NumberScope, get: (name: string) => Result<EvaluatedOutline>, shapes: PartShapes): EvaluatedOutline {
+function evaluateOne(
+  o: OutlineText,
+  scope: NumberScope,
+  get: (name: string) => Result<EvaluatedOutline>,
+  shapes: PartShapes,
+): EvaluatedOutline {
   const waits = new Map<string, PartItem>();
-  const problems: EvaluatedOutline['problems'] = [];
-  const walked = o.items.filter((i) => i.item === 'line' || i.item === 'arc' || i.item === 'start').length;
+  const problems: EvaluatedOutline["problems"] = [];
+  const walked = o.items.filter((i) => i.item === "line" || i.item === "arc" || i.item === "start").length;
   const wire = walked ? solveWire(o.items, scope) : null;
   let now: Made = { region: [], open: [] };
   if (wire) {
     problems.push(...wire.problems, ...noLength(o, wire));
-    if (wire.closed) now.region = oriented([wire.segments.filter((s) => s.kind === 'arc' || Math.hypot(s.to.x - s.from.x, s.to.y - s.from.y) > 1e-9)].filter((l) => l.length > 0));
+    if (wire.closed)
+      now.region = oriented(
+        [
+          wire.segments.filter((s) => s.kind === "arc" || Math.hypot(s.to.x - s.from.x, s.to.y - s.from.y) > 1e-9),
+        ].filter((l) => l.length > 0),
+      );
     else if (wire.segments.length) now.open = [wire.segments];
   }
   o.items.forEach((it, item) => {
     const bad = (p: Problem) => void problems.push({ ...p, item });
-    const num = (t: NumberText, q: Quantity): number | null => { const r = evaluateNumber(t, q, scope); if (r.ok) return r.value.value; bad(r.problems[0]); return null; };
+    const num = (t: NumberText, q: Quantity): number | null => {
+      const r = evaluateNumber(t, q, scope);
+      if (r.ok) return r.value.value;
+      bad(r.problems[0]);
+      return null;
+    };
     const work: Work = {
-      now, num, wire,
+      now,
+      num,
+      wire,
       get: (name) => {
         const r = get(name);
         if (!r.ok) return r;
         for (const w of r.value.waits) waits.set(partKey(w), w);
         // What is wrong with an outline is wrong with all that is made of it.
         const [first] = r.value.problems;
-        if (first) return fail(`"${r.value.name}" is not right itself: ${first.message}`, { ...(first.expected ? { expected: first.expected } : {}) });
+        if (first)
+          return fail(`"${r.value.name}" is not right itself: ${first.message}`, {
+            ...(first.expected ? { expected: first.expected } : {}),
+          });
         const clash = r.value.wire?.conflicts[0];
-        if (clash) return fail(`"${r.value.name}" contradicts itself: ${clash.words}`, { expected: 'one of its dimensions dropped' });
+        if (clash)
+          return fail(`"${r.value.name}" contradicts itself: ${clash.words}`, {
+            expected: "one of its dimensions dropped",
+          });
         return r;
       },
       fromPart: (want) => {
         const key = partKey(want);
         waits.set(key, want);
-        return shapes.get(key) ?? fail('the part is not there yet', { expected: 'the row it is taken from, computed' });
+        return shapes.get(key) ?? fail("the part is not there yet", { expected: "the row it is taken from, computed" });
       },
     };
     let r: ReturnType<typeof applyItem>;
@@ -104,7 +161,9 @@ function evaluateOne(o: OutlineText, scope: NumberScope, get: (name: string) => 
       r = within(PAIRS, () => applyItem(it, work));
     } catch (e) {
       if (!(e instanceof TooMany)) throw e;
-      r = fail('too many elements run into one another to be followed', { expected: 'fewer copies, or a simpler outline' });
+      r = fail("too many elements run into one another to be followed", {
+        expected: "fewer copies, or a simpler outline",
+      });
     }
     if (r === null) return;
     if (!r.ok) return bad(r.problems[0]);
@@ -113,5 +172,22 @@ function evaluateOne(o: OutlineText, scope: NumberScope, get: (name: string) => 
   const loops = now.region;
   const area = loops.reduce((s, l) => s + loopArea(l), 0);
   const all = [...loops.flat(), ...now.open.flat()];
-  return { id: o.id, name: o.name, ...now, wire, modified: o.items.some((i) => !['start', 'line', 'arc', 'relation', 'dimension'].includes(i.item) && !((i.item === 'corners' || i.item === 'fullRound') && i.off)), area, perimeter: perimeter(all), centroid: Math.abs(area) > 1e-9 ? centroidOf(loops, area) : null, box: all.length ? loopBox(all) : null, problems, defects: defectsOf(now.region, now.open), waits: [...waits.values()] };
+  return {
+    id: o.id,
+    name: o.name,
+    ...now,
+    wire,
+    modified: o.items.some(
+      (i) =>
+        !["start", "line", "arc", "relation", "dimension"].includes(i.item) &&
+        !((i.item === "corners" || i.item === "fullRound") && i.off),
+    ),
+    area,
+    perimeter: perimeter(all),
+    centroid: Math.abs(area) > 1e-9 ? centroidOf(loops, area) : null,
+    box: all.length ? loopBox(all) : null,
+    problems,
+    defects: defectsOf(now.region, now.open),
+    waits: [...waits.values()],
+  };
 }

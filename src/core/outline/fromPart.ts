@@ -1,52 +1,101 @@
-import { fail, ok, type Result } from '../result';
-import { dot, toFrame, type Frame, type Vec2, type Vec3 } from '../geometry/vec';
-import { oriented, type Region } from './boolean';
-import { reversed, stitch } from './meet';
-import type { OutlineItem } from './items';
-import { endOf, startOf, type Segment } from './outline';
+import { fail, ok, type Result } from "../result";
+import { dot, toFrame, type Frame, type Vec2, type Vec3 } from "../geometry/vec";
+import { oriented, type Region } from "./boolean";
+import { reversed, stitch } from "./meet";
+import type { OutlineItem } from "./items";
+import { endOf, startOf, type Segment } from "./outline";
 
 /** An item that takes its lines from the part as it stands after a row, with its numbers in millimetres. */
-export type PartItem = { item: 'face'; face: Extract<OutlineItem, { item: 'face' }>['face']; row: string } | { item: 'edges'; edges: Extract<OutlineItem, { item: 'edges' }>['edges']; row: string } | { item: 'section'; axis: 'X' | 'Y' | 'Z'; at: number; row: string };
-export const partKey = (i: PartItem): string => (i.item === 'face' ? `${i.row}/${i.face}` : i.item === 'edges' ? `${i.row}/${i.edges}` : `${i.row}/${i.axis}${i.at}`);
+export type PartItem =
+  | { item: "face"; face: Extract<OutlineItem, { item: "face" }>["face"]; row: string }
+  | { item: "edges"; edges: Extract<OutlineItem, { item: "edges" }>["edges"]; row: string }
+  | { item: "section"; axis: "X" | "Y" | "Z"; at: number; row: string };
+export const partKey = (i: PartItem): string =>
+  i.item === "face" ? `${i.row}/${i.face}` : i.item === "edges" ? `${i.row}/${i.edges}` : `${i.row}/${i.axis}${i.at}`;
 
 /** An edge as the solid library measures it. */
-export interface MeasuredEdge { curve: 'line' | 'circle' | 'other'; from: Vec3; to: Vec3; middle: Vec3; centre?: Vec3; radius?: number; axis?: Vec3; sweep?: number }
+export interface MeasuredEdge {
+  curve: "line" | "circle" | "other";
+  from: Vec3;
+  to: Vec3;
+  middle: Vec3;
+  centre?: Vec3;
+  radius?: number;
+  axis?: Vec3;
+  sweep?: number;
+}
 
-/** Edges lying in a plane as closed loops of exact lines and arcs, in the coordinates of the plane. Edges that are neither are said. */
+/**
+ * Edges lying in a plane as closed loops of exact lines and arcs, in the coordinates of the plane. Edges that are
+ * neither are said.
+ */
 export function loopsOfEdges(edges: MeasuredEdge[], frame: Frame): Result<Region> {
   const pieces: Segment[] = [];
-  const flat = (p: Vec3): Vec2 => { const q = toFrame(frame, p); return { x: q.x, y: q.y }; };
+  const flat = (p: Vec3): Vec2 => {
+    const q = toFrame(frame, p);
+    return { x: q.x, y: q.y };
+  };
   for (const e of edges) {
-    const from = flat(e.from), to = flat(e.to), middle = flat(e.middle);
-    if (e.curve === 'line') pieces.push({ kind: 'line', from, to });
-    else if (e.curve === 'circle' && e.centre && e.axis && Math.abs(dot(e.axis, frame.normal)) > 1 - 1e-9) {
-      const c = flat(e.centre), angle = (p: Vec2) => Math.atan2(p.y - c.y, p.x - c.x);
-      const up = (a: number) => { let x = a; while (x <= 1e-9) x += 2 * Math.PI; while (x > 2 * Math.PI + 1e-9) x -= 2 * Math.PI; return x; };
+    const from = flat(e.from),
+      to = flat(e.to),
+      middle = flat(e.middle);
+    if (e.curve === "line") pieces.push({ kind: "line", from, to });
+    else if (e.curve === "circle" && e.centre && e.axis && Math.abs(dot(e.axis, frame.normal)) > 1 - 1e-9) {
+      const c = flat(e.centre),
+        angle = (p: Vec2) => Math.atan2(p.y - c.y, p.x - c.x);
+      const up = (a: number) => {
+        let x = a;
+        while (x <= 1e-9) x += 2 * Math.PI;
+        while (x > 2 * Math.PI + 1e-9) x -= 2 * Math.PI;
+        return x;
+      };
       const start = angle(from);
-      if (Math.hypot(from.x - to.x, from.y - to.y) < 1e-7) pieces.push({ kind: 'arc', centre: c, radius: e.radius!, start, sweep: 2 * Math.PI });
+      if (Math.hypot(from.x - to.x, from.y - to.y) < 1e-7)
+        pieces.push({ kind: "arc", centre: c, radius: e.radius!, start, sweep: 2 * Math.PI });
       else {
-        const turn = up(angle(to) - start), through = up(angle(middle) - start);
-        pieces.push({ kind: 'arc', centre: c, radius: e.radius!, start, sweep: through < turn ? turn : turn - 2 * Math.PI });
+        const turn = up(angle(to) - start),
+          through = up(angle(middle) - start);
+        pieces.push({
+          kind: "arc",
+          centre: c,
+          radius: e.radius!,
+          start,
+          sweep: through < turn ? turn : turn - 2 * Math.PI,
+        });
       }
-    } else return fail('an edge there is neither a line nor an arc', { expected: 'a face bounded by lines and arcs, or another section' });
+    } else
+      return fail("an edge there is neither a line nor an arc", {
+        expected: "a face bounded by lines and arcs, or another section",
+      });
   }
   const { loops, open } = stitch(unturned(pieces));
-  if (open.length) return fail('the edges there do not close', { expected: 'a whole face' });
-  return loops.length ? ok(oriented(loops)) : fail('there is nothing of the part', { expected: 'a plane that meets the part' });
+  if (open.length) return fail("the edges there do not close", { expected: "a whole face" });
+  return loops.length
+    ? ok(oriented(loops))
+    : fail("there is nothing of the part", { expected: "a plane that meets the part" });
 }
 
 /** Pieces walked head to tail: edges of a solid run either way. */
 function unturned(pieces: Segment[]): Segment[] {
-  const left = new Set(pieces), out: Segment[] = [];
+  const left = new Set(pieces),
+    out: Segment[] = [];
   const same = (a: Vec2, b: Vec2) => Math.hypot(a.x - b.x, a.y - b.y) < 1e-5;
   for (let next = [...left][0] as Segment | undefined; next; next = [...left][0]) {
     left.delete(next);
     out.push(next);
-    for (let tail = endOf(next); ; ) {
+    for (let tail = endOf(next); ;) {
       let found: Segment | null = null;
       for (const s of left) {
-        if (same(startOf(s), tail)) { found = s; left.delete(s); break; }
-        if (same(endOf(s), tail)) { found = reversed(s); left.delete(s); break; }
+        if (same(startOf(s), tail)) {
+          found = s;
+          left.delete(s);
+          break;
+        }
+        if (same(endOf(s), tail)) {
+          found = reversed(s);
+          left.delete(s);
+          break;
+        }
       }
       if (!found) break;
       out.push(found);

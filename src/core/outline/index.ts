@@ -1,2 +1,2 @@
-export * from './outline';
-export * from './convex';
+export * from "./outline";
+export * from "./convex";

@@ -1,24 +1,27 @@
-import type { Problem } from '../result';
-import { solveSystem, type Solution } from './solve/newton';
-import type { Equation } from './solve/system';
-import type { Walk } from './walk';
+import type { Problem } from "../result";
+import { solveSystem, type Solution } from "./solve/newton";
+import type { Equation } from "./solve/system";
+import type { Walk } from "./walk";
 
 /** A solution this much nearer than another is the one that is meant. */
 const CLEARLY = 0.5;
 
 /** How far a solution is from where the steps say to look, mm. */
 const awayFrom = (walk: Walk, v: Float64Array): number => Math.hypot(...walk.near.map((n) => awayOf(n, v)));
-const awayOf = (n: Walk['near'][number], v: Float64Array): number =>
+const awayOf = (n: Walk["near"][number], v: Float64Array): number =>
   Math.hypot(n.x === null ? 0 : v[2 * n.point] - n.x, n.y === null ? 0 : v[2 * n.point + 1] - n.y);
 
-/** The solution found by going first to where the steps say, everything else as near to holding as it gets there, and from there on. */
+/**
+ * The solution found by going first to where the steps say, everything else as near to holding as it gets there, and
+ * from there on.
+ */
 function solvedFromNear(walk: Walk, equations: Equation[]): Solution {
   const system = { ...walk.system, equations };
   const { start } = system;
   const pins = walk.near.flatMap((n): Equation[] =>
-    (['x', 'y'] as const).flatMap((axis, k) => {
+    (["x", "y"] as const).flatMap((axis, k) => {
       const [at, i] = [n[axis], 2 * n.point + k];
-      return at === null ? [] : [{ item: n.item, kind: 'shape', vars: [i], words: '', f: (v) => v[i] - at }];
+      return at === null ? [] : [{ item: n.item, kind: "shape", vars: [i], words: "", f: (v) => v[i] - at }];
     }),
   );
   const pinned = solveSystem(system, [...pins, ...equations], start);
@@ -26,10 +29,14 @@ function solvedFromNear(walk: Walk, equations: Equation[]): Solution {
 }
 
 /**
- * Of several solutions the one NEAR names. Where only a step that turns back on itself would end there, and the smooth one ends elsewhere, that is said.
+ * Of several solutions the one NEAR names. Where only a step that turns back on itself would end there, and the
+ * smooth one ends elsewhere, that is said.
  * @param solution one that holds
  */
-export function goNear(walk: Walk, solution: Solution): { solution: Solution; problems: (Problem & { item: number })[] } {
+export function goNear(
+  walk: Walk,
+  solution: Solution,
+): { solution: Solution; problems: (Problem & { item: number })[] } {
   if (!walk.near.length || awayFrom(walk, solution.v) < 1e-6) return { solution, problems: [] };
   const { equations } = walk.system;
   const other = solvedFromNear(walk, equations);
@@ -44,8 +51,8 @@ export function goNear(walk: Walk, solution: Solution): { solution: Solution; pr
     return [
       {
         item: n.item,
-        message: 'at the place NEAR names the next step would turn back instead of going on smoothly',
-        expected: 'the other place, or an arc the other way round (CW or CCW)',
+        message: "at the place NEAR names the next step would turn back instead of going on smoothly",
+        expected: "the other place, or an arc the other way round (CW or CCW)",
       },
     ];
   });

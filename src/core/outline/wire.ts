@@ -1,18 +1,19 @@
-import { INCH, lengthText, type LengthUnit, type NumberScope } from '../number';
-import type { Problem } from '../result';
-import { v2, type Vec2 } from '../geometry/vec';
-import type { OutlineItem } from './items';
-import type { Segment } from './outline';
-import { relationEquations } from './relations';
-import { goNear } from './near';
-import { findConflicts, type Conflict } from './solve/conflict';
-import { freedomOf } from './solve/diagnose';
-import { solveSystem, steadily } from './solve/newton';
-import type { Equation } from './solve/system';
-import { buildWalk, segmentsOf, type Walk } from './walk';
+import { INCH, lengthText, type LengthUnit, type NumberScope } from "../number";
+import type { Problem } from "../result";
+import { v2, type Vec2 } from "../geometry/vec";
+import type { OutlineItem } from "./items";
+import type { Segment } from "./outline";
+import { relationEquations } from "./relations";
+import { goNear } from "./near";
+import { findConflicts, type Conflict } from "./solve/conflict";
+import { freedomOf } from "./solve/diagnose";
+import { solveSystem, steadily } from "./solve/newton";
+import type { Equation } from "./solve/system";
+import { buildWalk, segmentsOf, type Walk } from "./walk";
 
 /**
- * A conflict: what cannot hold together, by the items of the outline, and every one of them that mends it when it is dropped.
+ * A conflict: what cannot hold together, by the items of the outline, and every one of them that mends it when it is
+ * dropped.
  * Without `proven` it may be the beginning that was far off.
  */
 export interface WireConflict {
@@ -23,7 +24,7 @@ export interface WireConflict {
 }
 
 /** A conflict in words; where it may be the beginning that was far off, that is said, and what helps. */
-export const conflictWords = (c: Pick<WireConflict, 'words' | 'drop' | 'proven'>): string =>
+export const conflictWords = (c: Pick<WireConflict, "words" | "drop" | "proven">): string =>
   c.proven && c.drop.length
     ? `${c.words} cannot hold together`
     : `no way was found to make these hold together: ${c.words}. NEAR on an open end says where to look`;
@@ -72,38 +73,71 @@ export function solveWire(items: OutlineItem[], scope: NumberScope): Wire {
     return d.motions.every((m) => k.every((i) => Math.abs(m[2 * i]) < 1e-7 && Math.abs(m[2 * i + 1]) < 1e-7));
   });
   return {
-    segments: segmentsOf(walk, v), closed: walk.closed || meets(walk, v), freedom: d.freedom, free: freeWords(walk, d.motions, scope.unit), inked, conflicts,
-    redundant: [...new Set(d.redundant.filter((e) => e.kind === 'dimension' && !conflicts.length && e.role !== 'halfCircle').map((e) => e.item))], problems,
-    points: [...walk.points].map(([name, k]) => ({ name, at: v2(v[2 * k], v[2 * k + 1]) })), items: walk.elements.map((e) => e.item), solved: !conflicts.length && problems.length === 0,
+    segments: segmentsOf(walk, v),
+    closed: walk.closed || meets(walk, v),
+    freedom: d.freedom,
+    free: freeWords(walk, d.motions, scope.unit),
+    inked,
+    conflicts,
+    redundant: [
+      ...new Set(
+        d.redundant
+          .filter((e) => e.kind === "dimension" && !conflicts.length && e.role !== "halfCircle")
+          .map((e) => e.item),
+      ),
+    ],
+    problems,
+    points: [...walk.points].map(([name, k]) => ({ name, at: v2(v[2 * k], v[2 * k + 1]) })),
+    items: walk.elements.map((e) => e.item),
+    solved: !conflicts.length && problems.length === 0,
   };
 }
 
 /** A contradiction of equations, as one of the outline's lines. */
 function inItems(c: Conflict): WireConflict {
   const order = (list: { item: number }[]) => [...new Set(list.map((e) => e.item))].sort((a, b) => a - b);
-  const words = [...new Set(c.equations.map((e) => e.words))].join(', ');
+  const words = [...new Set(c.equations.map((e) => e.words))].join(", ");
   return { items: order(c.equations), drop: order(c.drop), words, proven: c.proven };
 }
 
 /**
- * An arc whose chord is its whole diameter: its centre is the middle of the chord. Said as two radii the two solutions would fall together there,
+ * An arc whose chord is its whole diameter: its centre is the middle of the chord. Said as two radii the two
+ * solutions would fall together there,
  * and neither freedom nor the last digits of the centre could be told. @returns whether there was one
  */
 function halfCircles(w: Walk, v: Float64Array): boolean {
   let found = false;
   w.elements.forEach((e) => {
-    if (e.kind !== 'arc' || e.radius === undefined || e.from === e.to) return;
+    if (e.kind !== "arc" || e.radius === undefined || e.from === e.to) return;
     const { from: a, to: b, centre: c, radius } = e;
     const chord = (u: Float64Array) => Math.hypot(u[2 * b] - u[2 * a], u[2 * b + 1] - u[2 * a + 1]);
     if (Math.abs(chord(v) - 2 * radius) > 1e-6 * radius) return;
     const ends = [2 * a, 2 * a + 1, 2 * b, 2 * b + 1];
     // What made it an arc of that radius, wherever it was said.
-    const about = (q: Equation) => q.vars.includes(2 * c) && q.vars.every((i) => ends.includes(i) || i === 2 * c || i === 2 * c + 1) && (q.kind === 'shape' || /^(radius|diameter)/.test(q.words));
-    const mine = w.system.equations.filter(about), said = mine.find((q) => q.kind !== 'shape');
+    const about = (q: Equation) =>
+      q.vars.includes(2 * c) &&
+      q.vars.every((i) => ends.includes(i) || i === 2 * c || i === 2 * c + 1) &&
+      (q.kind === "shape" || /^(radius|diameter)/.test(q.words));
+    const mine = w.system.equations.filter(about),
+      said = mine.find((q) => q.kind !== "shape");
     if (!said) return;
     w.system.equations = w.system.equations.filter((q) => !mine.includes(q));
-    for (const k of [0, 1]) w.system.equations.push({ item: e.item, kind: 'shape', vars: [2 * c + k, 2 * a + k, 2 * b + k], words: 'the centre of half a circle', f: (u) => u[2 * c + k] - (u[2 * a + k] + u[2 * b + k]) / 2 });
-    w.system.equations.push({ item: said.item, kind: 'dimension', vars: ends, words: said.words, role: 'halfCircle', f: (u) => chord(u) - 2 * radius });
+    for (const k of [0, 1])
+      w.system.equations.push({
+        item: e.item,
+        kind: "shape",
+        vars: [2 * c + k, 2 * a + k, 2 * b + k],
+        words: "the centre of half a circle",
+        f: (u) => u[2 * c + k] - (u[2 * a + k] + u[2 * b + k]) / 2,
+      });
+    w.system.equations.push({
+      item: said.item,
+      kind: "dimension",
+      vars: ends,
+      words: said.words,
+      role: "halfCircle",
+      f: (u) => chord(u) - 2 * radius,
+    });
     found = true;
   });
   return found;
@@ -112,7 +146,8 @@ function halfCircles(w: Walk, v: Float64Array): boolean {
 /** Whether the walk ends where it started, without saying CLOSE. */
 function meets(w: Walk, v: Float64Array): boolean {
   if (!w.elements.length) return false;
-  const a = w.points.get('P0')!, b = w.elements[w.elements.length - 1].to;
+  const a = w.points.get("P0")!,
+    b = w.elements[w.elements.length - 1].to;
   return a !== b && Math.hypot(v[2 * a] - v[2 * b], v[2 * a + 1] - v[2 * b + 1]) < 1e-7;
 }
 
@@ -122,13 +157,14 @@ function freeWords(w: Walk, motions: Float64Array[], unit: LengthUnit): string[]
   const out: string[] = [];
   for (const [name, k] of w.points) {
     // A point closed onto the start is said once.
-    if (name !== 'P0' && k === w.points.get('P0')) continue;
+    if (name !== "P0" && k === w.points.get("P0")) continue;
     const ways = motions.map((m) => v2(m[2 * k], m[2 * k + 1])).filter((d) => Math.hypot(d.x, d.y) > 1e-7);
     if (!ways.length) continue;
-    const first = ways[0], l = Math.hypot(first.x, first.y);
+    const first = ways[0],
+      l = Math.hypot(first.x, first.y);
     const one = ways.every((d) => Math.abs(first.x * d.y - first.y * d.x) < 1e-6 * l * Math.hypot(d.x, d.y));
     const n = Number(name.slice(1));
-    const what = name === 'P0' ? 'the start' : name[0] === 'C' ? `the centre of step ${n}` : `the end of step ${n}`;
+    const what = name === "P0" ? "the start" : name[0] === "C" ? `the centre of step ${n}` : `the end of step ${n}`;
     if (!one) out.push(`${what} (${name}) is free along X and Y`);
     else if (Math.abs(first.y) < 1e-6 * l) out.push(`${what} (${name}) is free along X`);
     else if (Math.abs(first.x) < 1e-6 * l) out.push(`${what} (${name}) is free along Y`);
@@ -147,13 +183,14 @@ function freeWords(w: Walk, motions: Float64Array[], unit: LengthUnit): string[]
 function guessSize(items: OutlineItem[], unit: LengthUnit): number {
   let most = 0;
   const look = (x: unknown) => {
-    if (typeof x === 'string') {
-      const n = Number(x.replace(/[!#].*$/, ''));
+    if (typeof x === "string") {
+      const n = Number(x.replace(/[!#].*$/, ""));
       if (Number.isFinite(n) && n < 1e5) most = Math.max(most, Math.abs(n));
-    } else if (x && typeof x === 'object') Object.values(x).forEach(look);
+    } else if (x && typeof x === "object") Object.values(x).forEach(look);
   };
-  for (const i of items) if (i.item === 'start' || i.item === 'line' || i.item === 'arc') look({ ...i, angle: undefined, sweep: undefined });
-  return Math.max(1, (most || 20) * (unit === 'in' ? INCH : 1));
+  for (const i of items)
+    if (i.item === "start" || i.item === "line" || i.item === "arc") look({ ...i, angle: undefined, sweep: undefined });
+  return Math.max(1, (most || 20) * (unit === "in" ? INCH : 1));
 }
 
 /**
@@ -167,16 +204,28 @@ export function tieDown(items: OutlineItem[], scope: NumberScope): OutlineItem[]
     const w = solveWire(now, scope);
     if (!w.freedom || w.conflicts.length) break;
     const before = w.freedom;
-    const p0 = w.points.find((p) => p.name === 'P0')!;
+    const p0 = w.points.find((p) => p.name === "P0")!;
     const candidates: OutlineItem[] = [];
     for (const text of w.free) {
-      const name = /\(([PC]\d+)\)/.exec(text)![1], p = w.points.find((q) => q.name === name)!;
+      const name = /\(([PC]\d+)\)/.exec(text)![1],
+        p = w.points.find((q) => q.name === name)!;
       const unit = scope.unit;
-      const axis = (dimension: 'dx' | 'dy'): OutlineItem => (name === 'P0' ? { item: 'relation', relation: 'fix', of: ['P0'] } : { item: 'dimension', dimension, of: ['P0', name], value: lengthText(dimension === 'dx' ? p.at.x - p0.at.x : p.at.y - p0.at.y, unit, unit === 'in' ? 4 : 3) });
-      if (!/along Y$/.test(text)) candidates.push(axis('dx'));
-      if (!/along X$/.test(text)) candidates.push(axis('dy'));
+      const axis = (dimension: "dx" | "dy"): OutlineItem =>
+        name === "P0"
+          ? { item: "relation", relation: "fix", of: ["P0"] }
+          : {
+              item: "dimension",
+              dimension,
+              of: ["P0", name],
+              value: lengthText(dimension === "dx" ? p.at.x - p0.at.x : p.at.y - p0.at.y, unit, unit === "in" ? 4 : 3),
+            };
+      if (!/along Y$/.test(text)) candidates.push(axis("dx"));
+      if (!/along X$/.test(text)) candidates.push(axis("dy"));
     }
-    const taken = candidates.find((c) => { const t = solveWire([...now, c], scope); return t.freedom < before && !t.conflicts.length; });
+    const taken = candidates.find((c) => {
+      const t = solveWire([...now, c], scope);
+      return t.freedom < before && !t.conflicts.length;
+    });
     if (!taken) break;
     out.push(taken);
     now = [...now, taken];

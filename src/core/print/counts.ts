@@ -1,22 +1,42 @@
-import { dot, length, scale, sub, type Box, type Vec3 } from '../geometry/vec';
-import type { EdgeInfo, FaceInfo } from '../engine/kernel';
-import type { Job } from '../job/schema';
+import { dot, length, scale, sub, type Box, type Vec3 } from "../geometry/vec";
+import type { EdgeInfo, FaceInfo } from "../engine/kernel";
+import type { Job } from "../job/schema";
 
 /** Edges of a solid as a person counts them: the seam that closes a round face is no edge. */
 export const countEdges = (edges: EdgeInfo[]): number => edges.filter((e) => e.faces[0] !== e.faces[1]).length;
 
-interface RoundWall { origin: Vec3; direction: Vec3; from: number; to: number; sweep: number; groove: boolean }
+interface RoundWall {
+  origin: Vec3;
+  direction: Vec3;
+  from: number;
+  to: number;
+  sweep: number;
+  groove: boolean;
+}
 
 /**
- * Round holes of a solid: full inside cylinders; what shares an axis and touches along it (hole and counterbore) is one hole.
+ * Round holes of a solid: full inside cylinders; what shares an axis and touches along it (hole and counterbore) is
+ * one hole.
  * A groove alone is no hole; it joins the two ends of the bore it was cut in.
  */
-export function countHoles(job: Pick<Job, 'rows'>, faces: FaceInfo[]): number {
-  const grooves = new Set(job.rows.filter((r) => r.body.kind === 'cutRingGroove' || r.body.kind === 'cutBoreGroove').map((r) => r.id));
-  const walls = faces.filter((f) => f.surface === 'cylinder' && f.hollow && f.axis).map((f): RoundWall => {
-    const direction = f.axis!.direction, [from, to] = along(f.box, f.axis!.origin, direction);
-    return { origin: f.axis!.origin, direction, from, to, sweep: f.sweep ?? 0, groove: f.tag !== null && grooves.has(f.tag.row) };
-  });
+export function countHoles(job: Pick<Job, "rows">, faces: FaceInfo[]): number {
+  const grooves = new Set(
+    job.rows.filter((r) => r.body.kind === "cutRingGroove" || r.body.kind === "cutBoreGroove").map((r) => r.id),
+  );
+  const walls = faces
+    .filter((f) => f.surface === "cylinder" && f.hollow && f.axis)
+    .map((f): RoundWall => {
+      const direction = f.axis!.direction,
+        [from, to] = along(f.box, f.axis!.origin, direction);
+      return {
+        origin: f.axis!.origin,
+        direction,
+        from,
+        to,
+        sweep: f.sweep ?? 0,
+        groove: f.tag !== null && grooves.has(f.tag.row),
+      };
+    });
   const groups: RoundWall[][] = [];
   for (const w of walls.sort((a, b) => b.sweep - a.sweep)) {
     const mine = groups.filter((g) => g.some((o) => sameHole(o, w)));
@@ -31,7 +51,8 @@ export function countHoles(job: Pick<Job, 'rows'>, faces: FaceInfo[]): number {
 
 function sameHole(a: RoundWall, b: RoundWall): boolean {
   if (Math.abs(Math.abs(dot(a.direction, b.direction)) - 1) > 1e-9) return false;
-  const between = sub(b.origin, a.origin), t = dot(between, a.direction);
+  const between = sub(b.origin, a.origin),
+    t = dot(between, a.direction);
   if (length(sub(between, scale(a.direction, t))) > 1e-6) return false;
   const [from, to] = dot(a.direction, b.direction) > 0 ? [b.from + t, b.to + t] : [t - b.to, t - b.from];
   return from <= a.to + 1e-6 && to >= a.from - 1e-6;
@@ -39,14 +60,18 @@ function sameHole(a: RoundWall, b: RoundWall): boolean {
 
 /** Stretch of a box along an axis, from its origin. */
 function along(box: Box, origin: Vec3, direction: Vec3): [number, number] {
-  let from = Infinity, to = -Infinity;
-  for (const x of [box.min.x, box.max.x]) for (const y of [box.min.y, box.max.y]) for (const z of [box.min.z, box.max.z]) {
-    const t = dot(sub({ x, y, z }, origin), direction);
-    from = Math.min(from, t);
-    to = Math.max(to, t);
-  }
+  let from = Infinity,
+    to = -Infinity;
+  for (const x of [box.min.x, box.max.x])
+    for (const y of [box.min.y, box.max.y])
+      for (const z of [box.min.z, box.max.z]) {
+        const t = dot(sub({ x, y, z }, origin), direction);
+        from = Math.min(from, t);
+        to = Math.max(to, t);
+      }
   return [from, to];
 }
 
 /** Area of the flats a row left as its floor, mm². */
-export const floorAreaOf = (row: string, faces: FaceInfo[]): number => faces.filter((f) => f.tag?.row === row && f.tag.role === 'floor').reduce((s, f) => s + f.area, 0);
+export const floorAreaOf = (row: string, faces: FaceInfo[]): number =>
+  faces.filter((f) => f.tag?.row === row && f.tag.role === "floor").reduce((s, f) => s + f.area, 0);

@@ -1,20 +1,27 @@
-import type { Vec3 } from '../geometry/vec';
-import type { Solved, SolvedRow } from '../engine/solve';
-import type { Segment } from '../outline';
+import type { Vec3 } from "../geometry/vec";
+import type { Solved, SolvedRow } from "../engine/solve";
+import type { Segment } from "../outline";
 
-/** Figures are compared to this many decimals of a millimetre: finer than any measurement, coarser than arithmetic's noise. */
+/**
+ * Figures are compared to this many decimals of a millimetre: finer than any measurement, coarser than arithmetic's
+ * noise.
+ */
 const DECIMALS = 7;
 const round = (n: number): number => Number(n.toFixed(DECIMALS)) + 0;
 const point = (p: Vec3): number[] => [round(p.x), round(p.y), round(p.z)];
-const ends = (s: Segment): number[] => (s.kind === 'line' ? [s.from.x, s.from.y, s.to.x, s.to.y] : [s.centre.x, s.centre.y, s.radius, s.start, s.sweep]).map(round);
+const ends = (s: Segment): number[] =>
+  (s.kind === "line" ? [s.from.x, s.from.y, s.to.x, s.to.y] : [s.centre.x, s.centre.y, s.radius, s.start, s.sweep]).map(
+    round,
+  );
 
 /**
- * What a proof rests on, as plain values: the numbers of its rows and outlines, where the rows stand, and the outlines as they came out,
+ * What a proof rests on, as plain values: the numbers of its rows and outlines, where the rows stand, and the
+ * outlines as they came out,
  * which follow the faces they were taken from. No name of a field is part of it.
  */
 export function groundsOf(rows: SolvedRow[], solved: Solved): unknown[] {
   return rows.map((r) => {
-    const name = 'outline' in r.row.body ? r.row.body.outline.toLowerCase() : null;
+    const name = "outline" in r.row.body ? r.row.body.outline.toLowerCase() : null;
     const drawn = name === null ? undefined : solved.outlines.find((o) => o.name.toLowerCase() === name);
     const plane = r.planes?.start;
     return [

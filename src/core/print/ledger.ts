@@ -1,17 +1,17 @@
-import { keyOf } from '../key';
-import type { EdgeInfo, FaceInfo } from '../engine/kernel';
-import type { Solved, SolvedRow } from '../engine/solve';
-import type { Balloon, Job } from '../job/schema';
-import type { NumberScope } from '../number';
-import { ancestorsOf, citations } from './citations';
-import { countEntry, countCheck, threadEntry } from './counted';
-import { Dimensions } from './dimension';
-import { findFeature, measureFeatures } from './features';
-import { groundsOf } from './grounds';
-import { judge } from './judge';
-import { balloonLimits } from './tolerance';
+import { keyOf } from "../key";
+import type { EdgeInfo, FaceInfo } from "../engine/kernel";
+import type { Solved, SolvedRow } from "../engine/solve";
+import type { Balloon, Job } from "../job/schema";
+import type { NumberScope } from "../number";
+import { ancestorsOf, citations } from "./citations";
+import { countEntry, countCheck, threadEntry } from "./counted";
+import { Dimensions } from "./dimension";
+import { findFeature, measureFeatures } from "./features";
+import { groundsOf } from "./grounds";
+import { judge } from "./judge";
+import { balloonLimits } from "./tolerance";
 
-export type BalloonState = 'unused' | 'drives' | 'proved' | 'off' | 'stale';
+export type BalloonState = "unused" | "drives" | "proved" | "off" | "stale";
 
 /** A balloon against the model. Lengths mm, angles radians. */
 export interface LedgerEntry {
@@ -33,8 +33,12 @@ export interface LedgerEntry {
 }
 
 /** An entry in the making, with the rows it was measured on. */
-export type Draft = Omit<LedgerEntry, 'basis'> & { on: string[] };
-export interface Limits { nominal: number; low: number; high: number }
+export type Draft = Omit<LedgerEntry, "basis"> & { on: string[] };
+export interface Limits {
+  nominal: number;
+  low: number;
+  high: number;
+}
 
 /** Everything the ledger looks at. */
 export interface LedgerContext {
@@ -47,55 +51,97 @@ export interface LedgerContext {
 }
 
 /**
- * State of every balloon. "Proved" rests on the solid alone, and on the one dimension of it that is the balloon's: what grows with its number,
- * one for one, and with no other. What merely agrees proves nothing. A proof that was recorded and whose ground has changed since is stale.
+ * State of every balloon. "Proved" rests on the solid alone, and on the one dimension of it that is the balloon's:
+ * what grows with its number,
+ * one for one, and with no other. What merely agrees proves nothing. A proof that was recorded and whose ground has
+ * changed since is stale.
  */
-export function ledger(job: Job, solved: Solved, faces: FaceInfo[], edges: EdgeInfo[], scope: NumberScope): LedgerEntry[] {
+export function ledger(
+  job: Job,
+  solved: Solved,
+  faces: FaceInfo[],
+  edges: EdgeInfo[],
+  scope: NumberScope,
+): LedgerEntry[] {
   const { rows } = solved;
   const citing = citations(job, rows, scope);
-  const context: LedgerContext = { job, rows, faces, scope, citing, dimensions: new Dimensions(job, solved, faces, edges, citing, ancestorsOf(job, scope)) };
+  const context: LedgerContext = {
+    job,
+    rows,
+    faces,
+    scope,
+    citing,
+    dimensions: new Dimensions(job, solved, faces, edges, citing, ancestorsOf(job, scope)),
+  };
   return job.balloons.map((b) => {
     const draft = entry(b, context);
     const resting = rows.filter((r) => draft.on.includes(r.row.id) || draft.rows.includes(r.number));
     const basis = `${GROUND}:${keyOf(null, [b.kind, draft.nominal, draft.low, draft.high, b.measure ?? null, groundsOf(resting, solved)])}`;
     const record = job.proofs.find((p) => p.number === b.number);
     const { on: _, ...plain } = draft;
-    const stale = record !== undefined && record.basis !== basis && draft.state === 'proved';
-    return { ...plain, basis, ...(stale ? { state: 'stale' as const } : {}) };
+    const stale = record !== undefined && record.basis !== basis && draft.state === "proved";
+    return { ...plain, basis, ...(stale ? { state: "stale" as const } : {}) };
   });
 }
 /** Version of what a ground is made of: a record of another version is stale, and is proved anew. */
-const GROUND = 'g2';
+const GROUND = "g2";
 
 function entry(b: Balloon, c: LedgerContext): Draft {
   const cited = c.citing.get(b.number) ?? [];
   const limits = balloonLimits(b, c.job, c.scope);
-  const base = { number: b.number, rows: cited.map((r) => r.number), measured: null, by: '', on: [] };
-  if (!limits.ok) return { ...base, nominal: null, low: null, high: null, tolerance: '', state: cited.length ? 'drives' : 'unused', problem: limits.problems[0].message };
-  const thread = b.kind === 'thread';
+  const base = { number: b.number, rows: cited.map((r) => r.number), measured: null, by: "", on: [] };
+  if (!limits.ok)
+    return {
+      ...base,
+      nominal: null,
+      low: null,
+      high: null,
+      tolerance: "",
+      state: cited.length ? "drives" : "unused",
+      problem: limits.problems[0].message,
+    };
+  const thread = b.kind === "thread";
   const { nominal, low, high } = limits.value;
-  const own = { ...base, nominal: thread ? null : nominal, low: thread ? null : low, high: thread ? null : high, tolerance: limits.value.by };
+  const own = {
+    ...base,
+    nominal: thread ? null : nominal,
+    low: thread ? null : low,
+    high: thread ? null : high,
+    tolerance: limits.value.by,
+  };
   if (b.measure) return byPick(b, own, limits.value, c.faces);
-  if (!cited.length) return { ...own, state: 'unused', by: b.reference ? 'a reference dimension drives nothing: pick on the stage what it measures' : '' };
-  const alive = cited.filter((r) => r.state === 'ok' && !onlyThreadDepth(r, b));
-  if (!alive.length) return { ...own, state: 'drives', by: cited.some((r) => r.state === 'ok') ? 'a cosmetic thread has no depth to measure' : 'the row it drives is not made' };
+  if (!cited.length)
+    return {
+      ...own,
+      state: "unused",
+      by: b.reference ? "a reference dimension drives nothing: pick on the stage what it measures" : "",
+    };
+  const alive = cited.filter((r) => r.state === "ok" && !onlyThreadDepth(r, b));
+  if (!alive.length)
+    return {
+      ...own,
+      state: "drives",
+      by: cited.some((r) => r.state === "ok")
+        ? "a cosmetic thread has no depth to measure"
+        : "the row it drives is not made",
+    };
   if (thread) return threadEntry(b, own, alive, c);
-  if (b.kind === 'count') return countEntry(own, nominal, alive, c.faces);
+  if (b.kind === "count") return countEntry(own, nominal, alive, c.faces);
   const judged = judge(b, own, limits.value, alive, c.dimensions);
-  return judged.state === 'proved' ? countCheck(b, judged, limits.value, alive, c) : judged;
+  return judged.state === "proved" ? countCheck(b, judged, limits.value, alive, c) : judged;
 }
 
 /** A dimension measured where it was picked, and nowhere else. */
-function byPick(b: Balloon, own: Omit<Draft, 'state'>, l: Limits, faces: FaceInfo[]): Draft {
+function byPick(b: Balloon, own: Omit<Draft, "state">, l: Limits, faces: FaceInfo[]): Draft {
   const a = findFeature(b.measure!.a, faces);
   const second = b.measure!.b ? findFeature(b.measure!.b, faces) : null;
   const on = [b.measure!.a.row, ...(b.measure!.b ? [b.measure!.b.row] : [])];
-  const state = own.rows.length ? ('drives' as const) : ('unused' as const);
-  if (!a || (b.measure!.b && !second)) return { ...own, on, state, by: 'the picked face is gone; pick it again' };
+  const state = own.rows.length ? ("drives" as const) : ("unused" as const);
+  if (!a || (b.measure!.b && !second)) return { ...own, on, state, by: "the picked face is gone; pick it again" };
   const m = measureFeatures(b.kind, a, second);
   if (!m.ok) return { ...own, on, state, by: m.problems[0].message };
   const best = m.value.reduce((x, y) => (Math.abs(y.value - l.nominal) < Math.abs(x.value - l.nominal) ? y : x));
-  return { ...own, on, state: inside(best.value, l) ? 'proved' : 'off', measured: best.value, by: best.by };
+  return { ...own, on, state: inside(best.value, l) ? "proved" : "off", measured: best.value, by: best.by };
 }
 
 /** Inside the limits, with the slack of the solid's own arithmetic. */
@@ -106,7 +152,7 @@ export function inside(value: number, l: Limits): boolean {
 
 /** Whether a tapped row uses a balloon for the depth of its thread and for nothing else. */
 function onlyThreadDepth(r: SolvedRow, b: Balloon): boolean {
-  if (r.row.body.kind !== 'cutTapped' || b.kind === 'thread') return false;
+  if (r.row.body.kind !== "cutTapped" || b.kind === "thread") return false;
   const paths = r.numbers.filter((n) => n.value?.cites.includes(b.number)).map((n) => n.path);
-  return paths.length > 0 && paths.every((p) => p === 'deep');
+  return paths.length > 0 && paths.every((p) => p === "deep");
 }

@@ -1,6 +1,6 @@
-import type { Balloon } from '../job/schema';
-import { fail, ok, type Result } from '../result';
-import { findThread, type Thread } from '../tables';
+import type { Balloon } from "../job/schema";
+import { fail, ok, type Result } from "../result";
+import { findThread, type Thread } from "../tables";
 
 /** The balloon a thread is taken from by its number (`#9`), or null where the thread itself is written. */
 const citedIn = (thread: string): number | null => {
@@ -13,8 +13,11 @@ export function threadMeant(thread: string, balloons: readonly Balloon[]): Resul
   const cited = citedIn(thread);
   if (cited === null) return ok(thread);
   const b = balloons.find((o) => o.number === cited);
-  if (!b) return fail(`there is no balloon #${cited}`, { path: 'thread', expected: 'a thread such as 8-32 UNC-2B or M5' });
-  return b.thread === undefined ? fail(`#${cited} is no thread`, { path: 'thread', expected: 'a balloon with a thread' }) : ok(b.thread);
+  if (!b)
+    return fail(`there is no balloon #${cited}`, { path: "thread", expected: "a thread such as 8-32 UNC-2B or M5" });
+  return b.thread === undefined
+    ? fail(`#${cited} is no thread`, { path: "thread", expected: "a balloon with a thread" })
+    : ok(b.thread);
 }
 
 const same = (a: Thread, b: Thread): boolean =>

@@ -1,1 +1,1 @@
-export * from './reckonings';
+export * from "./reckonings";

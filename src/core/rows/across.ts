@@ -1,11 +1,19 @@
-import { choice, marked, type Part } from '../callout/grammar';
-import type { Field } from './kind';
+import { choice, marked, type Part } from "../callout/grammar";
+import type { Field } from "./kind";
 
 /** `AF a` across flats, or `AC c` across corners: the circle through them. */
 export const acrossParts = (kindPath: string, sizePath: string): Part =>
-  choice(kindPath, { AF: marked('AF', sizePath, 'Across flats', 'length', { bare: true }), AC: marked('AC', sizePath, 'Across corners', 'length', { bare: true }) });
+  choice(kindPath, {
+    AF: marked("AF", sizePath, "Across flats", "length", { bare: true }),
+    AC: marked("AC", sizePath, "Across corners", "length", { bare: true }),
+  });
 
 export const acrossField = (kindPath: string, _sizePath: string): Field => ({
-  field: 'choice', path: kindPath, label: 'Measured',
-  options: [{ value: 'AF', label: 'across flats', set: { [kindPath]: 'AF' } }, { value: 'AC', label: 'across corners', set: { [kindPath]: 'AC' } }],
+  field: "choice",
+  path: kindPath,
+  label: "Measured",
+  options: [
+    { value: "AF", label: "across flats", set: { [kindPath]: "AF" } },
+    { value: "AC", label: "across corners", set: { [kindPath]: "AC" } },
+  ],
 });

@@ -1,33 +1,54 @@
-import { z } from 'zod';
-import { fail, ok, type Result } from '../result';
-import { numberText } from '../number';
-import { choice, marked, sequence, word, type Clause, type Part } from '../callout/grammar';
-import { polygonCorners, rectangleCorners, flatsFromCorners, roundedLoop, moveLoop, circle, type Loop, type Outline, type ConvexShape } from '../outline';
-import { rotate2, v2, type Vec2 } from '../geometry/vec';
-import type { PlanePlace, Resolved, ProfilePoint } from './kind';
-import type { Pattern, PlaneRef } from './places';
+import { z } from "zod";
+import { fail, ok, type Result } from "../result";
+import { numberText } from "../number";
+import { choice, marked, sequence, word, type Clause, type Part } from "../callout/grammar";
+import {
+  polygonCorners,
+  rectangleCorners,
+  flatsFromCorners,
+  roundedLoop,
+  moveLoop,
+  circle,
+  type Loop,
+  type Outline,
+  type ConvexShape,
+} from "../outline";
+import { rotate2, v2, type Vec2 } from "../geometry/vec";
+import type { PlanePlace, Resolved, ProfilePoint } from "./kind";
+import type { Pattern, PlaneRef } from "./places";
 
 /** How deep a cut goes: through everything in its way, or to a depth below its plane. */
-export const depthFields = { depth: z.enum(['thru', 'deep']), deep: numberText.optional() };
+export const depthFields = { depth: z.enum(["thru", "deep"]), deep: numberText.optional() };
 
 export const depthClause: Clause = {
-  ...choice('depth', { thru: word('THRU'), deep: marked('DEEP', 'deep', 'Depth', 'length') }),
-  expected: 'DEEP or THRU',
+  ...choice("depth", { thru: word("THRU"), deep: marked("DEEP", "deep", "Depth", "length") }),
+  expected: "DEEP or THRU",
   required: true,
 };
 
-export const depthOf = (row: { depth: 'thru' | 'deep'; deep?: number }): Result<number | 'thru'> =>
-  row.depth === 'thru' ? ok('thru') : row.deep === undefined ? fail('the depth is missing', { path: 'deep', expected: 'DEEP and a depth' }) : ok(row.deep);
+export const depthOf = (row: { depth: "thru" | "deep"; deep?: number }): Result<number | "thru"> =>
+  row.depth === "thru"
+    ? ok("thru")
+    : row.deep === undefined
+      ? fail("the depth is missing", { path: "deep", expected: "DEEP and a depth" })
+      : ok(row.deep);
 
 export const depthField = {
-  field: 'choice' as const, path: 'depth', label: 'Depth',
-  options: [{ value: 'deep', label: 'to a depth', set: { depth: 'deep', deep: '?' } }, { value: 'thru', label: 'through', set: { depth: 'thru', deep: undefined } }],
+  field: "choice" as const,
+  path: "depth",
+  label: "Depth",
+  options: [
+    { value: "deep", label: "to a depth", set: { depth: "deep", deep: "?" } },
+    { value: "thru", label: "through", set: { depth: "thru", deep: undefined } },
+  ],
 };
 
 /** Plane of a resolved row, with where below it the cut starts. */
 export function planeOf(plane: Resolved<PlaneRef>): PlanePlace {
   const start = plane.start ?? 0;
-  return plane.on === 'floorOf' || plane.on === 'topOf' ? { on: plane.on, row: plane.row as string, start } : { on: plane.on, start };
+  return plane.on === "floorOf" || plane.on === "topOf"
+    ? { on: plane.on, row: plane.row as string, start }
+    : { on: plane.on, start };
 }
 
 /**
@@ -35,66 +56,102 @@ export function planeOf(plane: Resolved<PlaneRef>): PlanePlace {
  * @param count what `nX` says; it must agree with the places, or gives their number on a bolt circle
  */
 export function placesOf(p: Resolved<Pattern>, count: number | undefined): Result<Vec2[]> {
-  const at = 'at' in p && p.at ? v2(p.at.x, p.at.y) : v2(0, 0);
+  const at = "at" in p && p.at ? v2(p.at.x, p.at.y) : v2(0, 0);
   const agree = (places: Vec2[]): Result<Vec2[]> => {
-    if (places.length > 5000) return fail(`${places.length} places are too many`, { path: 'pattern.nx', expected: 'at most 5000' });
-    return count === undefined || count === places.length ? ok(places) : fail(`${count}X does not agree with the ${places.length} places given`, { path: 'count', expected: `${places.length}X` });
+    if (places.length > 5000)
+      return fail(`${places.length} places are too many`, { path: "pattern.nx", expected: "at most 5000" });
+    return count === undefined || count === places.length
+      ? ok(places)
+      : fail(`${count}X does not agree with the ${places.length} places given`, {
+          path: "count",
+          expected: `${places.length}X`,
+        });
   };
   switch (p.kind) {
-    case 'single': return agree([v2(0, 0)]);
-    case 'points': return agree(p.points.map((q) => v2(q.x, q.y)));
-    case 'grid': {
+    case "single":
+      return agree([v2(0, 0)]);
+    case "points":
+      return agree(p.points.map((q) => v2(q.x, q.y)));
+    case "grid": {
       const total = p.nx * p.ny;
-      if (total > 5000) return fail(`${total} places are too many`, { path: 'pattern.nx', expected: 'at most 5000' });
+      if (total > 5000) return fail(`${total} places are too many`, { path: "pattern.nx", expected: "at most 5000" });
       const places: Vec2[] = [];
-      for (let j = 0; j < p.ny; j++) for (let i = 0; i < p.nx; i++) places.push(v2(at.x + (i - (p.nx - 1) / 2) * p.dx, at.y + (j - (p.ny - 1) / 2) * p.dy));
+      for (let j = 0; j < p.ny; j++)
+        for (let i = 0; i < p.nx; i++)
+          places.push(v2(at.x + (i - (p.nx - 1) / 2) * p.dx, at.y + (j - (p.ny - 1) / 2) * p.dy));
       return agree(places);
     }
-    case 'line': {
+    case "line": {
       const d = p.turn ?? 0;
-      return agree(Array.from({ length: p.n }, (_, i) => v2(at.x + i * p.by * Math.cos(d), at.y + i * p.by * Math.sin(d))));
+      return agree(
+        Array.from({ length: p.n }, (_, i) => v2(at.x + i * p.by * Math.cos(d), at.y + i * p.by * Math.sin(d))),
+      );
     }
-    case 'boltCircle': {
-      if (count === undefined) return fail('how many holes are on the bolt circle?', { path: 'pattern.diameter', expected: 'a count such as 6X' });
+    case "boltCircle": {
+      if (count === undefined)
+        return fail("how many holes are on the bolt circle?", {
+          path: "pattern.diameter",
+          expected: "a count such as 6X",
+        });
       const from = p.from ?? 0;
-      return ok(Array.from({ length: count }, (_, i) => {
-        const a = from + (2 * Math.PI * i) / count;
-        return v2(at.x + (p.diameter / 2) * Math.cos(a), at.y + (p.diameter / 2) * Math.sin(a));
-      }));
+      return ok(
+        Array.from({ length: count }, (_, i) => {
+          const a = from + (2 * Math.PI * i) / count;
+          return v2(at.x + (p.diameter / 2) * Math.cos(a), at.y + (p.diameter / 2) * Math.sin(a));
+        }),
+      );
     }
   }
 }
 
 /** Flat shapes that blocks, pockets and polygons share. */
-export interface PolygonSize { sides: number; across: 'AF' | 'AC'; size: number }
+export interface PolygonSize {
+  sides: number;
+  across: "AF" | "AC";
+  size: number;
+}
 
 /** Corners of a regular polygon; without a turn a flat faces -y. */
 export function polygonShape({ sides, across, size }: PolygonSize, radius: number): Result<ConvexShape> {
-  if (sides < 3 || sides > 360) return fail('a polygon has 3 to 360 sides', { path: 'sides', expected: 'a number of sides' });
-  const flats = across === 'AF' ? size : flatsFromCorners(sides, size);
+  if (sides < 3 || sides > 360)
+    return fail("a polygon has 3 to 360 sides", { path: "sides", expected: "a number of sides" });
+  const flats = across === "AF" ? size : flatsFromCorners(sides, size);
   return checkRounds({ corners: polygonCorners(sides, flats), radius });
 }
 
-export const rectangleShape = (l: number, w: number, radius: number, corner: boolean): Result<ConvexShape> => checkRounds({ corners: rectangleCorners(l, w, corner), radius });
+export const rectangleShape = (l: number, w: number, radius: number, corner: boolean): Result<ConvexShape> =>
+  checkRounds({ corners: rectangleCorners(l, w, corner), radius });
 
 function checkRounds(shape: ConvexShape): Result<ConvexShape> {
   if (roundedLoop(shape.corners, shape.radius)) return ok(shape);
-  return fail('the corner radius is larger than the shape allows', { path: 'radius', expected: 'a smaller radius' });
+  return fail("the corner radius is larger than the shape allows", { path: "radius", expected: "a smaller radius" });
 }
 
 /** The loop of a convex shape, turned about the point it is placed by. */
-export const loopOf = (shape: ConvexShape, turn = 0): Loop => moveLoop(roundedLoop(shape.corners, shape.radius)!, v2(0, 0), turn);
+export const loopOf = (shape: ConvexShape, turn = 0): Loop =>
+  moveLoop(roundedLoop(shape.corners, shape.radius)!, v2(0, 0), turn);
 
-export const turned = (shape: ConvexShape, turn: number): ConvexShape => ({ ...shape, corners: shape.corners.map((c) => rotate2(c, turn)) });
+export const turned = (shape: ConvexShape, turn: number): ConvexShape => ({
+  ...shape,
+  corners: shape.corners.map((c) => rotate2(c, turn)),
+});
 
 export const disc = (diameter: number): Outline => ({ outer: circle(diameter / 2), holes: [] });
-export const annulus = (outer: number, inner: number): Outline => ({ outer: circle(outer / 2), holes: [circle(inner / 2)] });
+export const annulus = (outer: number, inner: number): Outline => ({
+  outer: circle(outer / 2),
+  holes: [circle(inner / 2)],
+});
 
 /** `l X w` with the numbers kept at two paths. */
-export const by = (first: Part, ...rest: Part[]): Part => sequence(first, ...rest.flatMap((p) => [word('X'), p]));
+export const by = (first: Part, ...rest: Part[]): Part => sequence(first, ...rest.flatMap((p) => [word("X"), p]));
 
 /** A straight-sided piece of a hole: radius r0 at depth z0 to r1 at z1. */
-export interface Piece { r0: number; z0: number; r1: number; z1: number }
+export interface Piece {
+  r0: number;
+  z0: number;
+  r1: number;
+  z1: number;
+}
 
 /**
  * The hole that several coaxial cuts make together: at every depth the widest of them.
@@ -103,36 +160,42 @@ export interface Piece { r0: number; z0: number; r1: number; z1: number }
 export function envelope(pieces: Piece[], thruRadius: number | null): ProfilePoint[] {
   const far = Math.max(...pieces.map((p) => p.z1)) + 1;
   const all = thruRadius === null ? pieces : [...pieces, { r0: thruRadius, z0: 0, r1: thruRadius, z1: far }];
-  const at = (p: Piece, z: number): number => (z < p.z0 || z > p.z1 ? -1 : p.r0 + ((p.r1 - p.r0) * (z - p.z0)) / (p.z1 - p.z0));
+  const at = (p: Piece, z: number): number =>
+    z < p.z0 || z > p.z1 ? -1 : p.r0 + ((p.r1 - p.r0) * (z - p.z0)) / (p.z1 - p.z0);
   const stops = new Set<number>();
   for (const p of all) stops.add(p.z0).add(p.z1);
   for (let i = 0; i < all.length; i++)
     for (let j = i + 1; j < all.length; j++) {
-      const a = all[i], b = all[j];
-      const sa = (a.r1 - a.r0) / (a.z1 - a.z0), sb = (b.r1 - b.r0) / (b.z1 - b.z0);
+      const a = all[i],
+        b = all[j];
+      const sa = (a.r1 - a.r0) / (a.z1 - a.z0),
+        sb = (b.r1 - b.r0) / (b.z1 - b.z0);
       if (Math.abs(sa - sb) < 1e-12) continue;
       const z = (b.r0 - sb * b.z0 - a.r0 + sa * a.z0) / (sa - sb);
       if (z > Math.max(a.z0, b.z0) && z < Math.min(a.z1, b.z1)) stops.add(z);
     }
   const levels = [...stops].sort((x, y) => x - y).filter((z, i, l) => i === 0 || z - l[i - 1] > 1e-9);
   const profile: ProfilePoint[] = [];
-  const push = (r: number, z: number | 'thru') => {
-    const last = profile[profile.length - 1], before = profile[profile.length - 2];
-    if (last && last.z !== 'thru' && z !== 'thru' && Math.abs(last.r - r) < 1e-9 && Math.abs(last.z - z) < 1e-9) return;
+  const push = (r: number, z: number | "thru") => {
+    const last = profile[profile.length - 1],
+      before = profile[profile.length - 2];
+    if (last && last.z !== "thru" && z !== "thru" && Math.abs(last.r - r) < 1e-9 && Math.abs(last.z - z) < 1e-9) return;
     // Keep a straight wall in one piece: a seam in it would be an edge nobody drew.
-    if (before && last && z !== 'thru' && before.z !== 'thru' && last.z !== 'thru') {
+    if (before && last && z !== "thru" && before.z !== "thru" && last.z !== "thru") {
       const turn = (last.r - before.r) * (z - last.z) - (last.z - before.z) * (r - last.r);
-      if (Math.abs(turn) < 1e-12 && (last.z - before.z) * (z - last.z) + (last.r - before.r) * (r - last.r) > 0) profile.pop();
+      if (Math.abs(turn) < 1e-12 && (last.z - before.z) * (z - last.z) + (last.r - before.r) * (r - last.r) > 0)
+        profile.pop();
     }
     profile.push({ r, z });
   };
   for (let i = 0; i + 1 < levels.length; i++) {
-    const [a, b] = [levels[i], levels[i + 1]], middle = (a + b) / 2;
+    const [a, b] = [levels[i], levels[i + 1]],
+      middle = (a + b) / 2;
     const top = all.reduce((best, p) => (at(p, middle) > at(best, middle) ? p : best));
     push(Math.max(0, at(top, a)), a);
     push(Math.max(0, at(top, b)), b);
   }
-  if (thruRadius !== null) profile[profile.length - 1].z = 'thru';
+  if (thruRadius !== null) profile[profile.length - 1].z = "thru";
   return profile;
 }
 
@@ -140,8 +203,9 @@ export function envelope(pieces: Piece[], thruRadius: number | null): ProfilePoi
 export function profileVolume(profile: ProfilePoint[], thruDepth: number): number {
   let v = 0;
   for (let i = 0; i + 1 < profile.length; i++) {
-    const a = profile[i], b = profile[i + 1];
-    const h = (b.z === 'thru' ? thruDepth : b.z) - (a.z === 'thru' ? thruDepth : a.z);
+    const a = profile[i],
+      b = profile[i + 1];
+    const h = (b.z === "thru" ? thruDepth : b.z) - (a.z === "thru" ? thruDepth : a.z);
     v += (Math.PI * h * (a.r * a.r + a.r * b.r + b.r * b.r)) / 3;
   }
   return v;

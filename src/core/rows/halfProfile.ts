@@ -1,19 +1,32 @@
-import { fail, ok, type Result } from '../result';
-import { loopBox } from '../outline';
-import type { Body } from './kind';
-import { openChainFor, outlinesFor, type OutlineSource } from './outlineSource';
+import { fail, ok, type Result } from "../result";
+import { loopBox } from "../outline";
+import type { Body } from "./kind";
+import { openChainFor, outlinesFor, type OutlineSource } from "./outlineSource";
 
 /**
- * The half profile of a turned row from an outline: closed loops as they are, or one open chain that is closed to the axis or outwards.
+ * The half profile of a turned row from an outline: closed loops as they are, or one open chain that is closed to
+ * the axis or outwards.
  * x is the radius, so nothing may lie beyond the axis.
  */
-export function halfProfile(name: string, source: OutlineSource | undefined, side: 'outside' | 'bore'): Result<Extract<Body, { body: 'turned' }>> {
+export function halfProfile(
+  name: string,
+  source: OutlineSource | undefined,
+  side: "outside" | "bore",
+): Result<Extract<Body, { body: "turned" }>> {
   const open = openChainFor(name, source, 0);
   if (!open.ok) return open;
   const closed = open.value ? null : outlinesFor(name, source, 0);
   if (closed && !closed.ok) return closed;
   const all = open.value ? [open.value] : closed!.value.map((o) => o.outer);
   const least = Math.min(...all.map((c) => loopBox(c).min.x));
-  if (least < -1e-7) return fail(`outline "${name}" crosses its axis: x comes to ${Number(least.toFixed(4))} mm`, { path: 'outline', expected: 'a half profile with x from 0, the radius' });
-  return ok(open.value ? { body: 'turned', outlines: [], chain: { segments: open.value, side }, sweep: 2 * Math.PI } : { body: 'turned', outlines: closed!.value, sweep: 2 * Math.PI });
+  if (least < -1e-7)
+    return fail(`outline "${name}" crosses its axis: x comes to ${Number(least.toFixed(4))} mm`, {
+      path: "outline",
+      expected: "a half profile with x from 0, the radius",
+    });
+  return ok(
+    open.value
+      ? { body: "turned", outlines: [], chain: { segments: open.value, side }, sweep: 2 * Math.PI }
+      : { body: "turned", outlines: closed!.value, sweep: 2 * Math.PI },
+  );
 }

@@ -1,67 +1,132 @@
-import { z } from 'zod';
-import { marked, number, sequence, word, type Clause, optional } from '../callout/grammar';
-import { numberText } from '../number';
-import { fail, ok, type Result } from '../result';
-import { envelope, type Piece } from './common';
-import type { Field, ProfilePoint } from './kind';
+import { z } from "zod";
+import { marked, number, sequence, word, type Clause, optional } from "../callout/grammar";
+import { numberText } from "../number";
+import { fail, ok, type Result } from "../result";
+import { envelope, type Piece } from "./common";
+import type { Field, ProfilePoint } from "./kind";
 
 /** Included angle of a usual twist drill's point: 118 degrees, common practice, no source. */
 export const DRILL_POINT = (118 * Math.PI) / 180;
 
 export const mouthFields = {
-  end: z.enum(['flat', 'point']).optional(), point: numberText.optional(),
+  end: z.enum(["flat", "point"]).optional(),
+  point: numberText.optional(),
   cbore: z.strictObject({ diameter: numberText, deep: numberText }).optional(),
   csk: z.strictObject({ diameter: numberText, angle: numberText }).optional(),
 };
 
 /** `FLAT` or `POINT a`: how a blind hole ends. */
 export const endClause: Clause = {
-  expected: 'FLAT or POINT',
-  starts: (r) => r.sees('FLAT') || r.sees('POINT'),
+  expected: "FLAT or POINT",
+  starts: (r) => r.sees("FLAT") || r.sees("POINT"),
   read(r, row) {
-    if (r.take('FLAT')) row.end = 'flat';
+    if (r.take("FLAT")) row.end = "flat";
     else {
-      r.want('POINT');
-      row.end = 'point';
-      row.point = r.angle('point');
+      r.want("POINT");
+      row.end = "point";
+      row.point = r.angle("point");
     }
   },
-  write: (row, names) => (row.end === 'flat' ? 'FLAT' : row.end === 'point' ? marked('POINT', 'point', 'Point angle', 'includedAngle').write(row, names) : ''),
-  numbers: (row) => (row.end === 'point' && row.point !== undefined ? [{ path: 'point', label: 'Point angle', quantity: 'includedAngle', text: row.point }] : []),
+  write: (row, names) =>
+    row.end === "flat"
+      ? "FLAT"
+      : row.end === "point"
+        ? marked("POINT", "point", "Point angle", "includedAngle").write(row, names)
+        : "",
+  numbers: (row) =>
+    row.end === "point" && row.point !== undefined
+      ? [{ path: "point", label: "Point angle", quantity: "includedAngle", text: row.point }]
+      : [],
 };
-export const cboreClause = optional('cbore', sequence(word('CBORE'), number('cbore.diameter', 'Counterbore ⌀', 'length', { sign: '⌀' }), marked('DEEP', 'cbore.deep', 'Counterbore depth', 'length')));
-export const cskClause = optional('csk', sequence(word('CSK'), number('csk.diameter', 'Countersink ⌀', 'length', { sign: '⌀' }), word('X'), number('csk.angle', 'Countersink angle', 'includedAngle', { angle: true })));
+export const cboreClause = optional(
+  "cbore",
+  sequence(
+    word("CBORE"),
+    number("cbore.diameter", "Counterbore ⌀", "length", { sign: "⌀" }),
+    marked("DEEP", "cbore.deep", "Counterbore depth", "length"),
+  ),
+);
+export const cskClause = optional(
+  "csk",
+  sequence(
+    word("CSK"),
+    number("csk.diameter", "Countersink ⌀", "length", { sign: "⌀" }),
+    word("X"),
+    number("csk.angle", "Countersink angle", "includedAngle", { angle: true }),
+  ),
+);
 
-interface Mouth { end?: 'flat' | 'point'; point?: number; cbore?: { diameter: number; deep: number }; csk?: { diameter: number; angle: number } }
+interface Mouth {
+  end?: "flat" | "point";
+  point?: number;
+  cbore?: { diameter: number; deep: number };
+  csk?: { diameter: number; angle: number };
+}
 
-/** Profile of a hole with its counterbore and countersink, both cut from the plane. Point depth = (d/2) / tan(point/2). */
-export function holeProfile(diameter: number, depth: number | 'thru', mouth: Mouth): Result<ProfilePoint[]> {
+/**
+ * Profile of a hole with its counterbore and countersink, both cut from the plane. Point depth = (d/2) /
+ * tan(point/2).
+ */
+export function holeProfile(diameter: number, depth: number | "thru", mouth: Mouth): Result<ProfilePoint[]> {
   const r = diameter / 2;
   const pieces: Piece[] = [];
-  if (depth !== 'thru') {
+  if (depth !== "thru") {
     pieces.push({ r0: r, z0: 0, r1: r, z1: depth });
-    if (mouth.end !== 'flat') pieces.push({ r0: r, z0: depth, r1: 0, z1: depth + r / Math.tan((mouth.point ?? DRILL_POINT) / 2) });
+    if (mouth.end !== "flat")
+      pieces.push({ r0: r, z0: depth, r1: 0, z1: depth + r / Math.tan((mouth.point ?? DRILL_POINT) / 2) });
   } else pieces.push({ r0: r, z0: 0, r1: r, z1: diameter });
   if (mouth.cbore) {
-    if (mouth.cbore.diameter <= diameter) return fail('the counterbore is not wider than the hole', { path: 'cbore.diameter', expected: 'a larger diameter' });
+    if (mouth.cbore.diameter <= diameter)
+      return fail("the counterbore is not wider than the hole", {
+        path: "cbore.diameter",
+        expected: "a larger diameter",
+      });
     pieces.push({ r0: mouth.cbore.diameter / 2, z0: 0, r1: mouth.cbore.diameter / 2, z1: mouth.cbore.deep });
   }
   if (mouth.csk) {
-    if (mouth.csk.diameter <= diameter) return fail('the countersink is not wider than the hole', { path: 'csk.diameter', expected: 'a larger diameter' });
+    if (mouth.csk.diameter <= diameter)
+      return fail("the countersink is not wider than the hole", {
+        path: "csk.diameter",
+        expected: "a larger diameter",
+      });
     const top = mouth.csk.diameter / 2;
     pieces.push({ r0: top, z0: 0, r1: 0, z1: top / Math.tan(mouth.csk.angle / 2) });
   }
-  return ok(envelope(pieces, depth === 'thru' ? r : null));
+  return ok(envelope(pieces, depth === "thru" ? r : null));
 }
 
 export const mouthEditor: Field[] = [
   {
-    field: 'choice', path: 'end', label: 'Bottom',
-    options: [{ value: '', label: 'drill point 118°', set: { end: undefined, point: undefined } }, { value: 'flat', label: 'flat', set: { end: 'flat', point: undefined } }, { value: 'point', label: 'other point', set: { end: 'point', point: '135' } }],
+    field: "choice",
+    path: "end",
+    label: "Bottom",
+    options: [
+      { value: "", label: "drill point 118°", set: { end: undefined, point: undefined } },
+      { value: "flat", label: "flat", set: { end: "flat", point: undefined } },
+      { value: "point", label: "other point", set: { end: "point", point: "135" } },
+    ],
   },
-  { field: 'number', path: 'point', label: 'Point angle' },
-  { field: 'choice', path: 'cbore', label: 'Counterbore', options: [{ value: '', label: 'none', set: { cbore: undefined } }, { value: 'yes', label: 'counterbored', set: { cbore: { diameter: '?', deep: '?' } } }] },
-  { field: 'number', path: 'cbore.diameter', label: 'Counterbore ⌀' }, { field: 'number', path: 'cbore.deep', label: 'C’bore depth' },
-  { field: 'choice', path: 'csk', label: 'Countersink', options: [{ value: '', label: 'none', set: { csk: undefined } }, { value: 'yes', label: 'countersunk', set: { csk: { diameter: '?', angle: '90' } } }] },
-  { field: 'number', path: 'csk.diameter', label: 'Countersink ⌀' }, { field: 'number', path: 'csk.angle', label: 'Included angle' },
+  { field: "number", path: "point", label: "Point angle" },
+  {
+    field: "choice",
+    path: "cbore",
+    label: "Counterbore",
+    options: [
+      { value: "", label: "none", set: { cbore: undefined } },
+      { value: "yes", label: "counterbored", set: { cbore: { diameter: "?", deep: "?" } } },
+    ],
+  },
+  { field: "number", path: "cbore.diameter", label: "Counterbore ⌀" },
+  { field: "number", path: "cbore.deep", label: "C’bore depth" },
+  {
+    field: "choice",
+    path: "csk",
+    label: "Countersink",
+    options: [
+      { value: "", label: "none", set: { csk: undefined } },
+      { value: "yes", label: "countersunk", set: { csk: { diameter: "?", angle: "90" } } },
+    ],
+  },
+  { field: "number", path: "csk.diameter", label: "Countersink ⌀" },
+  { field: "number", path: "csk.angle", label: "Included angle" },
 ];

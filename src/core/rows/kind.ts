@@ -1,61 +1,78 @@
-import type { ZodType } from 'zod';
-import type { CalloutGrammar } from '../callout/grammar';
-import type { NumberText } from '../number';
-import type { Outline, Segment } from '../outline';
-import type { Result } from '../result';
-import type { Side, Vec2 } from '../geometry/vec';
-import type { OutlineSource } from './outlineSource';
+import type { ZodType } from "zod";
+import type { CalloutGrammar } from "../callout/grammar";
+import type { NumberText } from "../number";
+import type { Outline, Segment } from "../outline";
+import type { Result } from "../result";
+import type { Side, Vec2 } from "../geometry/vec";
+import type { OutlineSource } from "./outlineSource";
 
 /** The same shape with every number text replaced by its value: millimetres, radians or plain. */
-export type Resolved<T> = T extends NumberText ? number : T extends (infer U)[] ? Resolved<U>[] : T extends object ? { [K in keyof T]: Resolved<T[K]> } : T;
+export type Resolved<T> = T extends NumberText
+  ? number
+  : T extends (infer U)[]
+    ? Resolved<U>[]
+    : T extends object
+      ? { [K in keyof T]: Resolved<T[K]> }
+      : T;
 
 /** A resolved plane: where a cut starts. `origin` is the job's own zero, used by leave rows. */
 export type PlanePlace =
-  | { on: Side; start: number }
-  | { on: 'floorOf' | 'topOf'; row: string; start: number }
-  | { on: 'origin'; z: number };
+  { on: Side; start: number } | { on: "floorOf" | "topOf"; row: string; start: number } | { on: "origin"; z: number };
 
 /** A point of a revolved profile: radius at a depth below the plane. `thru` stands for the far side of the part. */
-export interface ProfilePoint { r: number; z: number | 'thru' }
+export interface ProfilePoint {
+  r: number;
+  z: number | "thru";
+}
 
 /** One tool solid as plain data, in the coordinates of its plane, depths counted into the material. */
 export type Body =
-  | { body: 'prism'; outline: Outline; more?: Outline[]; depth: number | 'thru' }
-  | { body: 'revolved'; profile: ProfilePoint[] }
+  | { body: "prism"; outline: Outline; more?: Outline[]; depth: number | "thru" }
+  | { body: "revolved"; profile: ProfilePoint[] }
   /** What lies on one side of an open chain, off the edge of the part. */
-  | { body: 'open'; chain: Segment[]; side: 'left' | 'right'; depth: number | 'thru' }
-  /** Half profiles turned about the axis: x is the radius, y the height over the frame. An open chain is closed outwards, or to the axis. */
-  | { body: 'turned'; outlines: Outline[]; chain?: { segments: Segment[]; side: 'outside' | 'bore' }; sweep: number }
+  | { body: "open"; chain: Segment[]; side: "left" | "right"; depth: number | "thru" }
+  /**
+   * Half profiles turned about the axis: x is the radius, y the height over the frame. An open chain is closed
+   * outwards, or to the axis.
+   */
+  | { body: "turned"; outlines: Outline[]; chain?: { segments: Segment[]; side: "outside" | "bore" }; sweep: number }
   /** The groove of a pointed cutter along chains: half its included angle, and its depth. */
-  | { body: 'vee'; chains: Segment[][]; halfAngle: number; depth: number };
+  | { body: "vee"; chains: Segment[][]; halfAngle: number; depth: number };
 
 export type EdgeChoice =
-  | { edge: 'outerTop' | 'outerBottom' | 'vertical' | 'allSharp' }
-  | { edge: 'mouthOf' | 'floorOf'; row: string };
+  { edge: "outerTop" | "outerBottom" | "vertical" | "allSharp" } | { edge: "mouthOf" | "floorOf"; row: string };
 
 /** A row as plain data: what it adds or takes, where; the kernel needs nothing else. */
 export type Recipe =
-  | { op: 'leave'; plane: PlanePlace; body: Body; places: Vec2[] }
-  | { op: 'cut'; plane: PlanePlace; body: Body; places: Vec2[] }
-  | { op: 'face'; plane: PlanePlace; depth: number }
-  | { op: 'step'; plane: PlanePlace; side: Side; width: number; depth: number }
-  | { op: 'edges'; treatment: 'chamfer' | 'round'; size: number; angle: number; edges: EdgeChoice[] };
+  | { op: "leave"; plane: PlanePlace; body: Body; places: Vec2[] }
+  | { op: "cut"; plane: PlanePlace; body: Body; places: Vec2[] }
+  | { op: "face"; plane: PlanePlace; depth: number }
+  | { op: "step"; plane: PlanePlace; side: Side; width: number; depth: number }
+  | { op: "edges"; treatment: "chamfer" | "round"; size: number; angle: number; edges: EdgeChoice[] };
 
-/** What a field of the editor is, in the order a print gives it. Numbers come from the callout grammar; this adds the choices. */
+/**
+ * What a field of the editor is, in the order a print gives it. Numbers come from the callout grammar; this adds the
+ * choices.
+ */
 export type Field =
-  | { field: 'number'; path: string; label: string; optional?: boolean; when?: (row: never) => boolean }
-  | { field: 'choice'; path: string; label: string; options: { value: string; label: string; set: Record<string, unknown> }[] }
-  | { field: 'thread'; path: string; label: string }
-  | { field: 'outline'; path: string; label: string }
-  | { field: 'place' }
-  | { field: 'pattern' }
-  | { field: 'plane' }
-  | { field: 'edges' };
+  | { field: "number"; path: string; label: string; optional?: boolean; when?: (row: never) => boolean }
+  | {
+      field: "choice";
+      path: string;
+      label: string;
+      options: { value: string; label: string; set: Record<string, unknown> }[];
+    }
+  | { field: "thread"; path: string; label: string }
+  | { field: "outline"; path: string; label: string }
+  | { field: "place" }
+  | { field: "pattern" }
+  | { field: "plane" }
+  | { field: "edges" };
 
 /** All that is known about one kind of row, in one folder. */
 export interface RowKind<T extends { kind: string }> {
-  kind: T['kind'];
-  verb: 'leave' | 'cut';
+  kind: T["kind"];
+  verb: "leave" | "cut";
   /** What people call it. */
   label: string;
   schema: ZodType<T>;

@@ -1,47 +1,72 @@
-import type { Part } from '../callout/grammar';
-import { fail, ok, type Result } from '../result';
-import { insideRegion } from '../outline/boolean';
-import type { EvaluatedOutline } from '../outline/evaluateOutline';
-import { pointAt, reversed } from '../outline/meet';
-import { loopArea, moveLoop, type Outline, type Segment } from '../outline';
+import type { Part } from "../callout/grammar";
+import { fail, ok, type Result } from "../result";
+import { insideRegion } from "../outline/boolean";
+import type { EvaluatedOutline } from "../outline/evaluateOutline";
+import { pointAt, reversed } from "../outline/meet";
+import { loopArea, moveLoop, type Outline, type Segment } from "../outline";
 
 /** Gives a job's outlines by name. */
 export type OutlineSource = (name: string) => Result<EvaluatedOutline>;
 
 /** The name of an outline in a row's callout. */
 export const outlineName: Part = {
-  expected: 'the name of an outline in double quotes',
+  expected: "the name of an outline in double quotes",
   starts: (r) => (r.skip(), r.text[r.pos] === '"'),
-  read(r, row) { row.outline = r.quoted().trim(); if (!row.outline) r.fail('the name of an outline'); },
-  write: (row) => `"${String(row.outline).replace(/"/g, '”')}"`,
+  read(r, row) {
+    row.outline = r.quoted().trim();
+    if (!row.outline) r.fail("the name of an outline");
+  },
+  write: (row) => `"${String(row.outline).replace(/"/g, "”")}"`,
   numbers: () => [],
 };
 
 /** An outline that can be carried into a row: it solves, and it does not cross itself. */
 function sound(name: string, source: OutlineSource | undefined): Result<EvaluatedOutline> {
-  const found = source ? source(name) : fail(`there is no outline "${name}"`, { expected: 'an outline of this job' });
-  if (!found.ok) return { ok: false, problems: found.problems.map((p) => ({ ...p, path: 'outline' })) };
+  const found = source ? source(name) : fail(`there is no outline "${name}"`, { expected: "an outline of this job" });
+  if (!found.ok) return { ok: false, problems: found.problems.map((p) => ({ ...p, path: "outline" })) };
   const e = found.value;
-  if (e.wire?.conflicts.length) return wrong(e, `its dimensions contradict one another (${e.wire.conflicts.map((c) => c.words).join('; and ')})`, 'one of them dropped');
-  if (e.problems.length) return wrong(e, e.problems[0].message, e.problems[0].expected ?? 'an outline that can be computed');
-  const crossing = e.defects.find((d) => d.kind === 'self-crossing' || d.kind === 'overlap');
-  if (crossing) return wrong(e, crossing.words, 'an outline that does not cross itself');
+  if (e.wire?.conflicts.length)
+    return wrong(
+      e,
+      `its dimensions contradict one another (${e.wire.conflicts.map((c) => c.words).join("; and ")})`,
+      "one of them dropped",
+    );
+  if (e.problems.length)
+    return wrong(e, e.problems[0].message, e.problems[0].expected ?? "an outline that can be computed");
+  const crossing = e.defects.find((d) => d.kind === "self-crossing" || d.kind === "overlap");
+  if (crossing) return wrong(e, crossing.words, "an outline that does not cross itself");
   return ok(e);
 }
-const wrong = (e: EvaluatedOutline, message: string, expected: string) => fail(`outline "${e.name}": ${message}`, { path: 'outline', expected });
+const wrong = (e: EvaluatedOutline, message: string, expected: string) =>
+  fail(`outline "${e.name}": ${message}`, { path: "outline", expected });
 
-/** Closed regions of an outline, each with its holes (all counter-clockwise, as solids are made from them), turned. What keeps it from being one is said. */
+/**
+ * Closed regions of an outline, each with its holes (all counter-clockwise, as solids are made from them), turned.
+ * What keeps it from being one is said.
+ */
 export function outlinesFor(name: string, source: OutlineSource | undefined, turn: number): Result<Outline[]> {
   const found = sound(name, source);
   if (!found.ok) return found;
   const e = found.value;
-  if (e.open.length) return wrong(e, 'it is not closed', 'CLOSE, or OFFSET for a band round it');
-  if (!e.region.length) return wrong(e, 'it has no closed loop', 'a closed walk or a shape');
-  const outers = e.region.filter((l) => loopArea(l) > 0), holes = e.region.filter((l) => loopArea(l) < 0);
-  return ok(outers.map((outer) => ({
-    outer: moveLoop(outer, { x: 0, y: 0 }, turn),
-    holes: holes.filter((h) => insideRegion([outer], pointAt(h[0], 0.37)) && !outers.some((o) => o !== outer && insideRegion([outer], pointAt(o[0], 0.37)) && insideRegion([o], pointAt(h[0], 0.37)))).map((h) => moveLoop([...h].reverse().map(reversed), { x: 0, y: 0 }, turn)),
-  })));
+  if (e.open.length) return wrong(e, "it is not closed", "CLOSE, or OFFSET for a band round it");
+  if (!e.region.length) return wrong(e, "it has no closed loop", "a closed walk or a shape");
+  const outers = e.region.filter((l) => loopArea(l) > 0),
+    holes = e.region.filter((l) => loopArea(l) < 0);
+  return ok(
+    outers.map((outer) => ({
+      outer: moveLoop(outer, { x: 0, y: 0 }, turn),
+      holes: holes
+        .filter(
+          (h) =>
+            insideRegion([outer], pointAt(h[0], 0.37)) &&
+            !outers.some(
+              (o) =>
+                o !== outer && insideRegion([outer], pointAt(o[0], 0.37)) && insideRegion([o], pointAt(h[0], 0.37)),
+            ),
+        )
+        .map((h) => moveLoop([...h].reverse().map(reversed), { x: 0, y: 0 }, turn)),
+    })),
+  );
 }
 
 /** The one open chain of an outline that has no closed loop, turned; null where it is closed. */
@@ -50,7 +75,8 @@ export function openChainFor(name: string, source: OutlineSource | undefined, tu
   if (!found.ok) return found;
   const e = found.value;
   if (!e.open.length) return ok(null);
-  if (e.open.length > 1 || e.region.length) return wrong(e, 'it is not closed', e.region.length ? 'closed loops, or one open chain' : 'one open chain');
+  if (e.open.length > 1 || e.region.length)
+    return wrong(e, "it is not closed", e.region.length ? "closed loops, or one open chain" : "one open chain");
   return ok(moveLoop(e.open[0], { x: 0, y: 0 }, turn));
 }
 
@@ -59,5 +85,7 @@ export function chainsFor(name: string, source: OutlineSource | undefined, turn:
   const found = sound(name, source);
   if (!found.ok) return found;
   const all = [...found.value.region, ...found.value.open];
-  return all.length ? ok(all.map((c) => moveLoop(c, { x: 0, y: 0 }, turn))) : wrong(found.value, 'it has no chain', 'a walk, a shape or a text');
+  return all.length
+    ? ok(all.map((c) => moveLoop(c, { x: 0, y: 0 }, turn)))
+    : wrong(found.value, "it has no chain", "a walk, a shape or a text");
 }

@@ -1,172 +1,246 @@
-import { z } from 'zod';
-import { numberText, inCallout, type NumberText } from '../number';
-import { optional, type Clause, type NumberField, type Part } from '../callout/grammar';
-import type { Reader } from '../callout/reader';
-import type { Side } from '../geometry/vec';
+import { z } from "zod";
+import { numberText, inCallout, type NumberText } from "../number";
+import { optional, type Clause, type NumberField, type Part } from "../callout/grammar";
+import type { Reader } from "../callout/reader";
+import type { Side } from "../geometry/vec";
 
 const point = z.strictObject({ x: numberText, y: numberText });
 export const pointZ = z.strictObject({ x: numberText, y: numberText, z: numberText.optional() });
 
 /** Where the copies of a row stand: at points, on a grid, a line or a bolt circle; `single` is one, at 0,0. */
-export const pattern = z.discriminatedUnion('kind', [
-  z.strictObject({ kind: z.literal('single') }),
-  z.strictObject({ kind: z.literal('points'), points: z.array(point).min(1).max(5000) }),
-  z.strictObject({ kind: z.literal('grid'), nx: numberText, ny: numberText, dx: numberText, dy: numberText, at: point.optional() }),
-  z.strictObject({ kind: z.literal('line'), n: numberText, by: numberText, turn: numberText.optional(), at: point.optional() }),
-  z.strictObject({ kind: z.literal('boltCircle'), diameter: numberText, from: numberText.optional(), at: point.optional() }),
+export const pattern = z.discriminatedUnion("kind", [
+  z.strictObject({ kind: z.literal("single") }),
+  z.strictObject({ kind: z.literal("points"), points: z.array(point).min(1).max(5000) }),
+  z.strictObject({
+    kind: z.literal("grid"),
+    nx: numberText,
+    ny: numberText,
+    dx: numberText,
+    dy: numberText,
+    at: point.optional(),
+  }),
+  z.strictObject({
+    kind: z.literal("line"),
+    n: numberText,
+    by: numberText,
+    turn: numberText.optional(),
+    at: point.optional(),
+  }),
+  z.strictObject({
+    kind: z.literal("boltCircle"),
+    diameter: numberText,
+    from: numberText.optional(),
+    at: point.optional(),
+  }),
 ]);
 export type Pattern = z.infer<typeof pattern>;
 
 export const rowRef = z.string().min(1).max(64);
 
 /** A plane by its meaning, never by an index: a side of the part, the floor of a cut row, the top of a leave row. */
-export const planeRef = z.discriminatedUnion('on', [
-  z.strictObject({ on: z.enum(['top', 'bottom', 'front', 'back', 'left', 'right']), start: numberText.optional() }),
-  z.strictObject({ on: z.literal('floorOf'), row: rowRef, start: numberText.optional() }),
-  z.strictObject({ on: z.literal('topOf'), row: rowRef, start: numberText.optional() }),
+export const planeRef = z.discriminatedUnion("on", [
+  z.strictObject({ on: z.enum(["top", "bottom", "front", "back", "left", "right"]), start: numberText.optional() }),
+  z.strictObject({ on: z.literal("floorOf"), row: rowRef, start: numberText.optional() }),
+  z.strictObject({ on: z.literal("topOf"), row: rowRef, start: numberText.optional() }),
 ]);
 export type PlaneRef = z.infer<typeof planeRef>;
 
-const coordinate = (path: string, axis: string, text: NumberText): NumberField => ({ path, label: axis, quantity: 'coordinate', text });
+const coordinate = (path: string, axis: string, text: NumberText): NumberField => ({
+  path,
+  label: axis,
+  quantity: "coordinate",
+  text,
+});
 
 export function readPoint(r: Reader, path: string): { x: NumberText; y: NumberText } {
-  const x = r.number(`${path}.x`, 'a coordinate x,y');
+  const x = r.number(`${path}.x`, "a coordinate x,y");
   r.skip();
-  if (r.text[r.pos] !== ',') r.fail('a comma between x and y');
+  if (r.text[r.pos] !== ",") r.fail("a comma between x and y");
   r.pos++;
-  return { x, y: r.number(`${path}.y`, 'a coordinate y') };
+  return { x, y: r.number(`${path}.y`, "a coordinate y") };
 }
-export const writePoint = (p: { x: string; y: string; z?: string }): string => [p.x, p.y, ...(p.z === undefined ? [] : [p.z])].map(inCallout).join(',');
+export const writePoint = (p: { x: string; y: string; z?: string }): string =>
+  [p.x, p.y, ...(p.z === undefined ? [] : [p.z])].map(inCallout).join(",");
 
 /** `AT x,y[,z]` of a leave row. */
-export const atZ: Clause = optional('at', {
-  expected: 'AT',
-  starts: (r) => r.sees('AT'),
+export const atZ: Clause = optional("at", {
+  expected: "AT",
+  starts: (r) => r.sees("AT"),
   read(r, row) {
-    r.want('AT');
-    row.at = readPoint(r, 'at');
+    r.want("AT");
+    row.at = readPoint(r, "at");
     r.skip();
-    if (r.text[r.pos] === ',') {
+    if (r.text[r.pos] === ",") {
       r.pos++;
-      row.at.z = r.number('at.z', 'a coordinate z');
+      row.at.z = r.number("at.z", "a coordinate z");
     }
   },
   write: (row) => `AT ${writePoint(row.at)}`,
-  numbers: (row) => ['x', 'y', 'z'].filter((k) => row.at[k] !== undefined).map((k) => coordinate(`at.${k}`, k.toUpperCase(), row.at[k])),
+  numbers: (row) =>
+    ["x", "y", "z"]
+      .filter((k) => row.at[k] !== undefined)
+      .map((k) => coordinate(`at.${k}`, k.toUpperCase(), row.at[k])),
 });
 
-const at = (r: Reader): { at?: { x: NumberText; y: NumberText } } => (r.take('AT') ? { at: readPoint(r, 'pattern.at') } : {});
+const at = (r: Reader): { at?: { x: NumberText; y: NumberText } } =>
+  r.take("AT") ? { at: readPoint(r, "pattern.at") } : {};
 
 /** The pattern of a row. Without one: a single place at 0,0. */
 export const patternClause: Clause = {
-  expected: 'AT, GRID, LINE or ON BC',
-  starts: (r) => r.sees('AT') || r.sees('GRID') || r.sees('LINE') || r.sees('ON', 'BC'),
+  expected: "AT, GRID, LINE or ON BC",
+  starts: (r) => r.sees("AT") || r.sees("GRID") || r.sees("LINE") || r.sees("ON", "BC"),
   read(r, row) {
-    if (r.take('AT')) {
-      const points = [readPoint(r, 'pattern.points.0')];
+    if (r.take("AT")) {
+      const points = [readPoint(r, "pattern.points.0")];
       while (r.seesNumber()) points.push(readPoint(r, `pattern.points.${points.length}`));
-      row.pattern = { kind: 'points', points };
-    } else if (r.take('GRID')) {
-      const nx = r.number('pattern.nx', 'how many along x'), ny = r.number('pattern.ny', 'how many along y');
-      r.want('BY');
-      row.pattern = { kind: 'grid', nx, ny, dx: r.number('pattern.dx', 'spacing along x'), dy: r.number('pattern.dy', 'spacing along y'), ...at(r) };
-    } else if (r.take('LINE')) {
-      const n = r.number('pattern.n', 'how many');
-      r.want('BY');
-      const by = r.number('pattern.by', 'a spacing');
-      const turn = r.take('TURN') ? { turn: r.angle('pattern.turn') } : {};
-      row.pattern = { kind: 'line', n, by, ...turn, ...at(r) };
+      row.pattern = { kind: "points", points };
+    } else if (r.take("GRID")) {
+      const nx = r.number("pattern.nx", "how many along x"),
+        ny = r.number("pattern.ny", "how many along y");
+      r.want("BY");
+      row.pattern = {
+        kind: "grid",
+        nx,
+        ny,
+        dx: r.number("pattern.dx", "spacing along x"),
+        dy: r.number("pattern.dy", "spacing along y"),
+        ...at(r),
+      };
+    } else if (r.take("LINE")) {
+      const n = r.number("pattern.n", "how many");
+      r.want("BY");
+      const by = r.number("pattern.by", "a spacing");
+      const turn = r.take("TURN") ? { turn: r.angle("pattern.turn") } : {};
+      row.pattern = { kind: "line", n, by, ...turn, ...at(r) };
     } else {
-      r.take('ON', 'BC');
-      const diameter = r.diameter('pattern.diameter');
-      const from = r.take('FROM') ? { from: r.angle('pattern.from') } : {};
-      row.pattern = { kind: 'boltCircle', diameter, ...from, ...at(r) };
+      r.take("ON", "BC");
+      const diameter = r.diameter("pattern.diameter");
+      const from = r.take("FROM") ? { from: r.angle("pattern.from") } : {};
+      row.pattern = { kind: "boltCircle", diameter, ...from, ...at(r) };
     }
   },
   write(row) {
     const p: Pattern = row.pattern;
-    const place = 'at' in p && p.at ? ` AT ${writePoint(p.at)}` : '';
+    const place = "at" in p && p.at ? ` AT ${writePoint(p.at)}` : "";
     switch (p.kind) {
-      case 'single': return '';
-      case 'points': return `AT ${p.points.map(writePoint).join(' ')}`;
-      case 'grid': return `GRID ${inCallout(p.nx)} ${inCallout(p.ny)} BY ${inCallout(p.dx)} ${inCallout(p.dy)}${place}`;
-      case 'line': return `LINE ${inCallout(p.n)} BY ${inCallout(p.by)}${p.turn === undefined ? '' : ` TURN ${inCallout(p.turn)}`}${place}`;
-      case 'boltCircle': return `ON BC ${inCallout(p.diameter)}${p.from === undefined ? '' : ` FROM ${inCallout(p.from)}`}${place}`;
+      case "single":
+        return "";
+      case "points":
+        return `AT ${p.points.map(writePoint).join(" ")}`;
+      case "grid":
+        return `GRID ${inCallout(p.nx)} ${inCallout(p.ny)} BY ${inCallout(p.dx)} ${inCallout(p.dy)}${place}`;
+      case "line":
+        return `LINE ${inCallout(p.n)} BY ${inCallout(p.by)}${p.turn === undefined ? "" : ` TURN ${inCallout(p.turn)}`}${place}`;
+      case "boltCircle":
+        return `ON BC ${inCallout(p.diameter)}${p.from === undefined ? "" : ` FROM ${inCallout(p.from)}`}${place}`;
     }
   },
   numbers(row) {
     const p: Pattern = row.pattern;
-    const f = (key: string, label: string, quantity: NumberField['quantity']): NumberField[] => {
+    const f = (key: string, label: string, quantity: NumberField["quantity"]): NumberField[] => {
       const text = (p as unknown as Record<string, NumberText | undefined>)[key];
       return text === undefined ? [] : [{ path: `pattern.${key}`, label, quantity, text }];
     };
-    const place = 'at' in p && p.at ? [coordinate('pattern.at.x', 'X', p.at.x), coordinate('pattern.at.y', 'Y', p.at.y)] : [];
+    const place =
+      "at" in p && p.at ? [coordinate("pattern.at.x", "X", p.at.x), coordinate("pattern.at.y", "Y", p.at.y)] : [];
     switch (p.kind) {
-      case 'single': return [];
-      case 'points': return p.points.flatMap((q, i) => [coordinate(`pattern.points.${i}.x`, `X ${i + 1}`, q.x), coordinate(`pattern.points.${i}.y`, `Y ${i + 1}`, q.y)]);
-      case 'grid': return [...f('nx', 'Along x', 'count'), ...f('ny', 'Along y', 'count'), ...f('dx', 'Spacing x', 'coordinate'), ...f('dy', 'Spacing y', 'coordinate'), ...place];
-      case 'line': return [...f('n', 'How many', 'count'), ...f('by', 'Spacing', 'coordinate'), ...f('turn', 'Direction', 'angle'), ...place];
-      case 'boltCircle': return [...f('diameter', 'Bolt circle', 'length'), ...f('from', 'First hole at', 'angle'), ...place];
+      case "single":
+        return [];
+      case "points":
+        return p.points.flatMap((q, i) => [
+          coordinate(`pattern.points.${i}.x`, `X ${i + 1}`, q.x),
+          coordinate(`pattern.points.${i}.y`, `Y ${i + 1}`, q.y),
+        ]);
+      case "grid":
+        return [
+          ...f("nx", "Along x", "count"),
+          ...f("ny", "Along y", "count"),
+          ...f("dx", "Spacing x", "coordinate"),
+          ...f("dy", "Spacing y", "coordinate"),
+          ...place,
+        ];
+      case "line":
+        return [
+          ...f("n", "How many", "count"),
+          ...f("by", "Spacing", "coordinate"),
+          ...f("turn", "Direction", "angle"),
+          ...place,
+        ];
+      case "boltCircle":
+        return [...f("diameter", "Bolt circle", "length"), ...f("from", "First hole at", "angle"), ...place];
     }
   },
 };
 
-const sideWords: [string, Side][] = [['TOP', 'top'], ['BOTTOM', 'bottom'], ['FRONT', 'front'], ['BACK', 'back'], ['LEFT', 'left'], ['RIGHT', 'right']];
+const sideWords: [string, Side][] = [
+  ["TOP", "top"],
+  ["BOTTOM", "bottom"],
+  ["FRONT", "front"],
+  ["BACK", "back"],
+  ["LEFT", "left"],
+  ["RIGHT", "right"],
+];
 
 /** `ON TOP`, `ON FLOOR OF 3`, ...; on the top when nothing is said. */
 export const planeClause: Clause = {
-  expected: 'ON and a plane',
-  starts: (r) => r.sees('ON') && !r.sees('ON', 'BC'),
+  expected: "ON and a plane",
+  starts: (r) => r.sees("ON") && !r.sees("ON", "BC"),
   read(r, row, names) {
-    r.want('ON');
+    r.want("ON");
     const kept = row.plane?.start === undefined ? {} : { start: row.plane.start };
-    if (r.take('FLOOR', 'OF')) row.plane = { on: 'floorOf', row: names.idOf(r.whole('the number of a row')), ...kept };
-    else if (r.take('TOP', 'OF')) row.plane = { on: 'topOf', row: names.idOf(r.whole('the number of a row')), ...kept };
+    if (r.take("FLOOR", "OF")) row.plane = { on: "floorOf", row: names.idOf(r.whole("the number of a row")), ...kept };
+    else if (r.take("TOP", "OF")) row.plane = { on: "topOf", row: names.idOf(r.whole("the number of a row")), ...kept };
     else {
       const side = sideWords.find(([w]) => r.take(w));
-      if (!side) r.fail('TOP, BOTTOM, FRONT, BACK, LEFT, RIGHT, FLOOR OF n, TOP OF n or BC');
+      if (!side) r.fail("TOP, BOTTOM, FRONT, BACK, LEFT, RIGHT, FLOOR OF n, TOP OF n or BC");
       row.plane = { on: side![1], ...kept };
     }
   },
   write(row, names) {
     const p: PlaneRef = row.plane;
-    if (p.on === 'floorOf') return `ON FLOOR OF ${names.numberOf(p.row)}`;
-    if (p.on === 'topOf') return `ON TOP OF ${names.numberOf(p.row)}`;
-    return p.on === 'top' ? '' : `ON ${p.on.toUpperCase()}`;
+    if (p.on === "floorOf") return `ON FLOOR OF ${names.numberOf(p.row)}`;
+    if (p.on === "topOf") return `ON TOP OF ${names.numberOf(p.row)}`;
+    return p.on === "top" ? "" : `ON ${p.on.toUpperCase()}`;
   },
   numbers: () => [],
 };
 
 /** `START s`: the cut begins s below its plane. */
 export const startClause: Clause = {
-  expected: 'START',
-  starts: (r) => r.sees('START'),
+  expected: "START",
+  starts: (r) => r.sees("START"),
   read(r, row) {
-    r.want('START');
-    row.plane = { ...(row.plane ?? { on: 'top' }), start: r.number('plane.start', 'a depth below the plane') };
+    r.want("START");
+    row.plane = { ...(row.plane ?? { on: "top" }), start: r.number("plane.start", "a depth below the plane") };
   },
-  write: (row) => (row.plane.start === undefined ? '' : `START ${inCallout(row.plane.start)}`),
-  numbers: (row) => (row.plane.start === undefined ? [] : [{ path: 'plane.start', label: 'Start below', quantity: 'offset', text: row.plane.start }]),
+  write: (row) => (row.plane.start === undefined ? "" : `START ${inCallout(row.plane.start)}`),
+  numbers: (row) =>
+    row.plane.start === undefined
+      ? []
+      : [{ path: "plane.start", label: "Start below", quantity: "offset", text: row.plane.start }],
 };
 
 /** How often, as prints write it: `6X`. */
 export const countPrefix: Part = {
-  expected: 'a count such as 6X',
+  expected: "a count such as 6X",
   starts: () => true,
   read(r, row) {
     const start = r.pos;
     r.skip();
-    if (!/[0-9(#?`]/.test(r.text[r.pos] ?? '')) return;
+    if (!/[0-9(#?`]/.test(r.text[r.pos] ?? "")) return;
     try {
-      const count = r.number('count');
-      if (r.take('X')) {
+      const count = r.number("count");
+      if (r.take("X")) {
         row.count = count;
         return;
       }
-    } catch { /* not a count: what follows reads it again and says what is wrong */ }
-    r.marks.delete('count');
+    } catch {
+      /* not a count: what follows reads it again and says what is wrong */
+    }
+    r.marks.delete("count");
     r.pos = start;
   },
-  write: (row) => (row.count === undefined ? '' : `${inCallout(row.count)}X`),
-  numbers: (row) => (row.count === undefined ? [] : [{ path: 'count', label: 'Count', quantity: 'count', text: row.count }]),
+  write: (row) => (row.count === undefined ? "" : `${inCallout(row.count)}X`),
+  numbers: (row) =>
+    row.count === undefined ? [] : [{ path: "count", label: "Count", quantity: "count", text: row.count }],
 };

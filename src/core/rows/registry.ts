@@ -1,56 +1,101 @@
-import { z } from 'zod';
-import { CalloutError, Reader } from '../callout/reader';
-import { numbersOf, readCallout, writeCallout, type Draft, type NumberField, type RowNames } from '../callout/grammar';
-import type { NumberText } from '../number';
-import { cutBoreGroove, type CutBoreGroove } from './cutBoreGroove';
-import { cutBreak, type CutBreak } from './cutBreak';
-import { cutChamfer, type CutChamfer } from './cutChamfer';
-import { cutFace, type CutFace } from './cutFace';
-import { cutHoles, type CutHoles } from './cutHoles';
-import { cutPocket, type CutPocket } from './cutPocket';
-import { cutRingGroove, type CutRingGroove } from './cutRingGroove';
-import { cutRound, type CutRound } from './cutRound';
-import { cutStep, type CutStep } from './cutStep';
-import { cutTapped, threadAt, type CutTapped } from './cutTapped';
-import { cutOutline, type CutOutline } from './cutOutline';
-import { cutTurned, type CutTurned } from './cutTurned';
-import { cutEngrave, type CutEngrave } from './cutEngrave';
-import { leaveTurned, type LeaveTurned } from './leaveTurned';
-import { leavePrism, type LeavePrism } from './leavePrism';
-import { leaveBlock, type LeaveBlock } from './leaveBlock';
-import { leavePolygon, type LeavePolygon } from './leavePolygon';
-import { leaveRing, type LeaveRing } from './leaveRing';
-import { leaveRound, type LeaveRound } from './leaveRound';
-import type { RowKind } from './kind';
+import { z } from "zod";
+import { CalloutError, Reader } from "../callout/reader";
+import { numbersOf, readCallout, writeCallout, type Draft, type NumberField, type RowNames } from "../callout/grammar";
+import type { NumberText } from "../number";
+import { cutBoreGroove, type CutBoreGroove } from "./cutBoreGroove";
+import { cutBreak, type CutBreak } from "./cutBreak";
+import { cutChamfer, type CutChamfer } from "./cutChamfer";
+import { cutFace, type CutFace } from "./cutFace";
+import { cutHoles, type CutHoles } from "./cutHoles";
+import { cutPocket, type CutPocket } from "./cutPocket";
+import { cutRingGroove, type CutRingGroove } from "./cutRingGroove";
+import { cutRound, type CutRound } from "./cutRound";
+import { cutStep, type CutStep } from "./cutStep";
+import { cutTapped, threadAt, type CutTapped } from "./cutTapped";
+import { cutOutline, type CutOutline } from "./cutOutline";
+import { cutTurned, type CutTurned } from "./cutTurned";
+import { cutEngrave, type CutEngrave } from "./cutEngrave";
+import { leaveTurned, type LeaveTurned } from "./leaveTurned";
+import { leavePrism, type LeavePrism } from "./leavePrism";
+import { leaveBlock, type LeaveBlock } from "./leaveBlock";
+import { leavePolygon, type LeavePolygon } from "./leavePolygon";
+import { leaveRing, type LeaveRing } from "./leaveRing";
+import { leaveRound, type LeaveRound } from "./leaveRound";
+import type { RowKind } from "./kind";
 
-export type RowBody = LeaveBlock | LeaveRound | LeavePolygon | LeaveRing | LeavePrism | LeaveTurned | CutOutline | CutTurned | CutEngrave | CutFace | CutStep | CutPocket | CutRingGroove | CutBoreGroove | CutTapped | CutHoles | CutChamfer | CutRound | CutBreak;
+export type RowBody =
+  | LeaveBlock
+  | LeaveRound
+  | LeavePolygon
+  | LeaveRing
+  | LeavePrism
+  | LeaveTurned
+  | CutOutline
+  | CutTurned
+  | CutEngrave
+  | CutFace
+  | CutStep
+  | CutPocket
+  | CutRingGroove
+  | CutBoreGroove
+  | CutTapped
+  | CutHoles
+  | CutChamfer
+  | CutRound
+  | CutBreak;
 
 // One line a row kind. Order matters only where two could start alike: threads before plain holes.
 // eslint-disable-next-line @typescript-eslint/no-explicit-any
 const kinds: RowKind<any>[] = [
-  leaveBlock, leaveRound, leavePolygon, leaveRing, leavePrism, leaveTurned,
-  cutFace, cutStep, cutTurned, cutEngrave, cutOutline, cutPocket, cutRingGroove, cutBoreGroove, cutChamfer, cutRound, cutBreak, cutTapped, cutHoles,
+  leaveBlock,
+  leaveRound,
+  leavePolygon,
+  leaveRing,
+  leavePrism,
+  leaveTurned,
+  cutFace,
+  cutStep,
+  cutTurned,
+  cutEngrave,
+  cutOutline,
+  cutPocket,
+  cutRingGroove,
+  cutBoreGroove,
+  cutChamfer,
+  cutRound,
+  cutBreak,
+  cutTapped,
+  cutHoles,
 ];
 
 export const rowKinds: readonly RowKind<RowBody>[] = kinds;
 export const kindOf = (body: { kind: string }): RowKind<RowBody> => kinds.find((k) => k.kind === body.kind)!;
 
-export const rowBodySchema = z.discriminatedUnion('kind', kinds.map((k) => k.schema) as never) as unknown as z.ZodType<RowBody>;
+export const rowBodySchema = z.discriminatedUnion(
+  "kind",
+  kinds.map((k) => k.schema) as never,
+) as unknown as z.ZodType<RowBody>;
 
 export const rowNumbers = (body: RowBody): NumberField[] => numbersOf(kindOf(body).callout, body);
-export const writeRowBody = (body: RowBody, names: RowNames): string => `${kindOf(body).verb.toUpperCase()} ${writeCallout(kindOf(body).callout, body, names)}`;
+export const writeRowBody = (body: RowBody, names: RowNames): string =>
+  `${kindOf(body).verb.toUpperCase()} ${writeCallout(kindOf(body).callout, body, names)}`;
 
 /** A row kind after a count (`4X POCKET`, `4X ⌀.25`): looks past the count for what stands there. */
 function startsAt(kind: RowKind<RowBody>, r: Reader, afterCount: number): boolean {
   const save = r.pos;
-  const counted = kind.kind === 'cutTapped' || kind.kind === 'cutHoles' || kind.kind === 'cutPocket' || kind.kind === 'cutOutline';
+  const counted =
+    kind.kind === "cutTapped" || kind.kind === "cutHoles" || kind.kind === "cutPocket" || kind.kind === "cutOutline";
   if (counted) r.pos = afterCount;
   const starts =
-    kind.kind === 'cutOutline' ? r.take('POCKET') && (r.skip(), r.text[r.pos] === '"')
-    : kind.kind === 'cutPocket' ? r.sees('POCKET')
-    : kind.kind === 'cutTapped' ? threadAt(r) !== null
-    : kind.kind === 'cutHoles' ? r.sees('⌀') || r.seesNumber()
-    : kind.callout.head.starts(r);
+    kind.kind === "cutOutline"
+      ? r.take("POCKET") && (r.skip(), r.text[r.pos] === '"')
+      : kind.kind === "cutPocket"
+        ? r.sees("POCKET")
+        : kind.kind === "cutTapped"
+          ? threadAt(r) !== null
+          : kind.kind === "cutHoles"
+            ? r.sees("⌀") || r.seesNumber()
+            : kind.callout.head.starts(r);
   r.pos = save;
   return starts;
 }
@@ -60,10 +105,10 @@ function afterCount(r: Reader): number {
   const probe = new Reader(r.text, r.named);
   probe.pos = r.pos;
   probe.skip();
-  if (!/[0-9(#?`]/.test(r.text[probe.pos] ?? '') && !probe.seesNumber()) return r.pos;
+  if (!/[0-9(#?`]/.test(r.text[probe.pos] ?? "") && !probe.seesNumber()) return r.pos;
   try {
-    probe.number('count');
-    return probe.take('X') ? probe.pos : r.pos;
+    probe.number("count");
+    return probe.take("X") ? probe.pos : r.pos;
   } catch (e) {
     if (e instanceof CalloutError) return r.pos;
     throw e;
@@ -74,15 +119,19 @@ function afterCount(r: Reader): number {
  * Reads a row after its optional OFF and name: `LEAVE ...` or `CUT ...`.
  * @throws CalloutError with the offset at fault
  */
-export function readRowBody(r: Reader, verb: 'leave' | 'cut', names: RowNames): RowBody {
+export function readRowBody(r: Reader, verb: "leave" | "cut", names: RowNames): RowBody {
   const after = afterCount(r);
   const kind = kinds.find((k) => k.verb === verb && startsAt(k, r, after));
   if (!kind) {
-    const list = verb === 'leave' ? 'BLOCK, ROUND, POLYGON, RING, PRISM or TURNED' : 'FACE, STEP, POCKET, TURNED, ENGRAVE, GROOVE, CHAMFER, ROUND, BREAK, a thread or ⌀';
+    const list =
+      verb === "leave"
+        ? "BLOCK, ROUND, POLYGON, RING, PRISM or TURNED"
+        : "FACE, STEP, POCKET, TURNED, ENGRAVE, GROOVE, CHAMFER, ROUND, BREAK, a thread or ⌀";
     const start = r.pos;
     r.pos = after;
-    if (verb === 'leave' && after > start && kinds.some((k) => k.verb === 'leave' && k.callout.head.starts(r))) return r.fail('the row without a count, once for every place', 'a LEAVE row takes no count', start);
-    return r.fail(list, r.here ? `${JSON.stringify(r.here)} is no row` : 'the row is missing');
+    if (verb === "leave" && after > start && kinds.some((k) => k.verb === "leave" && k.callout.head.starts(r)))
+      return r.fail("the row without a count, once for every place", "a LEAVE row takes no count", start);
+    return r.fail(list, r.here ? `${JSON.stringify(r.here)} is no row` : "the row is missing");
   }
   const draft: Draft = { kind: kind.kind, ...kind.blank() };
   readCallout(kind.callout, r, draft, names);
@@ -92,7 +141,7 @@ export function readRowBody(r: Reader, verb: 'leave' | 'cut', names: RowNames): 
 /** A copy of a row with one number set; an empty optional number is taken away. */
 export function withNumber(body: RowBody, path: string, text: NumberText | undefined): RowBody {
   const copy = structuredClone(body) as Draft;
-  const keys = path.split('.');
+  const keys = path.split(".");
   let o = copy;
   for (const k of keys.slice(0, -1)) o = o[k] ??= {};
   if (text === undefined) delete o[keys[keys.length - 1]];

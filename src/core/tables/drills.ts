@@ -1,23 +1,37 @@
-import { INCH } from '../number';
-import { table } from './table';
+import { INCH } from "../number";
+import { table } from "./table";
 
 /** A drill with a name: number, letter, fraction or metric size. Diameter in mm. */
-export interface Drill { name: string; diameter: number }
+export interface Drill {
+  name: string;
+  diameter: number;
+}
 
 // Number drills 1 to 60, thousandths and tenths of an inch.
-const numbers = [2280, 2210, 2130, 2090, 2055, 2040, 2010, 1990, 1960, 1935, 1910, 1890, 1850, 1820, 1800, 1770, 1730, 1695, 1660, 1610, 1590, 1570, 1540, 1520, 1495, 1470, 1440, 1405, 1360, 1285, 1200, 1160, 1130, 1110, 1100, 1065, 1040, 1015, 995, 980, 960, 935, 890, 860, 820, 810, 785, 760, 730, 700, 670, 635, 595, 550, 520, 465, 430, 420, 410, 400];
-const letters = [234, 238, 242, 246, 250, 257, 261, 266, 272, 277, 281, 290, 295, 302, 316, 323, 332, 339, 348, 358, 368, 377, 386, 397, 404, 413];
+const numbers = [
+  2280, 2210, 2130, 2090, 2055, 2040, 2010, 1990, 1960, 1935, 1910, 1890, 1850, 1820, 1800, 1770, 1730, 1695, 1660,
+  1610, 1590, 1570, 1540, 1520, 1495, 1470, 1440, 1405, 1360, 1285, 1200, 1160, 1130, 1110, 1100, 1065, 1040, 1015, 995,
+  980, 960, 935, 890, 860, 820, 810, 785, 760, 730, 700, 670, 635, 595, 550, 520, 465, 430, 420, 410, 400,
+];
+const letters = [
+  234, 238, 242, 246, 250, 257, 261, 266, 272, 277, 281, 290, 295, 302, 316, 323, 332, 339, 348, 358, 368, 377, 386,
+  397, 404, 413,
+];
 
 const fraction = (sixtyFourths: number): string => {
-  let top = sixtyFourths % 64, bottom = 64;
+  let top = sixtyFourths % 64,
+    bottom = 64;
   const whole = Math.floor(sixtyFourths / 64);
-  while (top && top % 2 === 0) { top /= 2; bottom /= 2; }
-  return [whole || '', top ? `${top}/${bottom}` : ''].filter(Boolean).join('-');
+  while (top && top % 2 === 0) {
+    top /= 2;
+    bottom /= 2;
+  }
+  return [whole || "", top ? `${top}/${bottom}` : ""].filter(Boolean).join("-");
 };
 
 export const inchDrills = table<Drill>({
-  source: 'ASME B94.11M number, letter and fractional sizes; from memory',
-  checked: 'monotonic and against the fractional series in tables.test.ts',
+  source: "ASME B94.11M number, letter and fractional sizes; from memory",
+  checked: "monotonic and against the fractional series in tables.test.ts",
   rows: [
     ...numbers.map((t, i) => ({ name: `No. ${i + 1}`, diameter: (t / 10000) * INCH })),
     ...letters.map((t, i) => ({ name: String.fromCharCode(65 + i), diameter: (t / 1000) * INCH })),
@@ -26,8 +40,8 @@ export const inchDrills = table<Drill>({
 });
 
 export const metricDrills = table<Drill>({
-  source: 'usual metric steps: 0.05 to 3 mm, 0.1 to 14 mm, 0.25 to 20 mm, 0.5 to 32 mm; common practice, no source',
-  checked: 'monotonic in tables.test.ts',
+  source: "usual metric steps: 0.05 to 3 mm, 0.1 to 14 mm, 0.25 to 20 mm, 0.5 to 32 mm; common practice, no source",
+  checked: "monotonic in tables.test.ts",
   rows: [
     ...Array.from({ length: 41 }, (_, i) => 1 + i * 0.05),
     ...Array.from({ length: 110 }, (_, i) => 3.1 + i * 0.1),
@@ -45,4 +59,5 @@ export const drillUnder = (diameter: number, drills: readonly Drill[]): Drill | 
   [...drills].reverse().find((d) => d.diameter <= diameter + 1e-9) ?? null;
 
 /** The smallest drill not under a size, or null. */
-export const drillOver = (diameter: number, drills: readonly Drill[]): Drill | null => drills.find((d) => d.diameter >= diameter - 1e-9) ?? null;
+export const drillOver = (diameter: number, drills: readonly Drill[]): Drill | null =>
+  drills.find((d) => d.diameter >= diameter - 1e-9) ?? null;

@@ -1,30 +1,40 @@
-import { table } from './table';
+import { table } from "./table";
 
 /** A material a shop buys, with its density in g/cm³. */
-export interface Material { name: string; density: number; aliases: string[]; family: 'aluminium' | 'steel' | 'copper alloy' | 'titanium' | 'iron' | 'plastic' }
+export interface Material {
+  name: string;
+  density: number;
+  aliases: string[];
+  family: "aluminium" | "steel" | "copper alloy" | "titanium" | "iron" | "plastic";
+}
 
 export const materials = table<Material>({
-  source: 'handbook densities; from memory',
-  checked: 'ranges by family in tables.test.ts',
+  source: "handbook densities; from memory",
+  checked: "ranges by family in tables.test.ts",
   rows: [
-    { name: 'aluminium 6061', density: 2.70, aliases: ['aluminum 6061', '6061', '6061-t6', 'aluminium'], family: 'aluminium' },
-    { name: 'aluminium 7075', density: 2.81, aliases: ['aluminum 7075', '7075'], family: 'aluminium' },
-    { name: 'aluminium 2024', density: 2.78, aliases: ['aluminum 2024', '2024'], family: 'aluminium' },
-    { name: 'steel 1018', density: 7.87, aliases: ['1018', 'mild steel', 'steel'], family: 'steel' },
-    { name: 'steel 1045', density: 7.85, aliases: ['1045'], family: 'steel' },
-    { name: 'steel 4140', density: 7.85, aliases: ['4140'], family: 'steel' },
-    { name: 'stainless 303', density: 8.00, aliases: ['303'], family: 'steel' },
-    { name: 'stainless 304', density: 8.00, aliases: ['304', 'stainless'], family: 'steel' },
-    { name: 'stainless 316', density: 8.00, aliases: ['316'], family: 'steel' },
-    { name: 'brass', density: 8.50, aliases: ['brass 360', 'c360'], family: 'copper alloy' },
-    { name: 'bronze', density: 8.80, aliases: [], family: 'copper alloy' },
-    { name: 'copper', density: 8.94, aliases: [], family: 'copper alloy' },
-    { name: 'titanium 6al-4v', density: 4.43, aliases: ['titanium'], family: 'titanium' },
-    { name: 'cast iron', density: 7.20, aliases: ['grey iron'], family: 'iron' },
-    { name: 'acetal', density: 1.41, aliases: ['pom'], family: 'plastic' },
-    { name: 'nylon', density: 1.14, aliases: [], family: 'plastic' },
-    { name: 'pvc', density: 1.40, aliases: [], family: 'plastic' },
-    { name: 'polyethylene', density: 0.95, aliases: ['hdpe'], family: 'plastic' },
+    {
+      name: "aluminium 6061",
+      density: 2.7,
+      aliases: ["aluminum 6061", "6061", "6061-t6", "aluminium"],
+      family: "aluminium",
+    },
+    { name: "aluminium 7075", density: 2.81, aliases: ["aluminum 7075", "7075"], family: "aluminium" },
+    { name: "aluminium 2024", density: 2.78, aliases: ["aluminum 2024", "2024"], family: "aluminium" },
+    { name: "steel 1018", density: 7.87, aliases: ["1018", "mild steel", "steel"], family: "steel" },
+    { name: "steel 1045", density: 7.85, aliases: ["1045"], family: "steel" },
+    { name: "steel 4140", density: 7.85, aliases: ["4140"], family: "steel" },
+    { name: "stainless 303", density: 8.0, aliases: ["303"], family: "steel" },
+    { name: "stainless 304", density: 8.0, aliases: ["304", "stainless"], family: "steel" },
+    { name: "stainless 316", density: 8.0, aliases: ["316"], family: "steel" },
+    { name: "brass", density: 8.5, aliases: ["brass 360", "c360"], family: "copper alloy" },
+    { name: "bronze", density: 8.8, aliases: [], family: "copper alloy" },
+    { name: "copper", density: 8.94, aliases: [], family: "copper alloy" },
+    { name: "titanium 6al-4v", density: 4.43, aliases: ["titanium"], family: "titanium" },
+    { name: "cast iron", density: 7.2, aliases: ["grey iron"], family: "iron" },
+    { name: "acetal", density: 1.41, aliases: ["pom"], family: "plastic" },
+    { name: "nylon", density: 1.14, aliases: [], family: "plastic" },
+    { name: "pvc", density: 1.4, aliases: [], family: "plastic" },
+    { name: "polyethylene", density: 0.95, aliases: ["hdpe"], family: "plastic" },
   ],
 });
 

@@ -1,3 +1,7 @@
 /** A table is data with its source in the header; code never holds a magic limit. */
-export interface Table<T> { source: string; checked: string; rows: readonly T[] }
+export interface Table<T> {
+  source: string;
+  checked: string;
+  rows: readonly T[];
+}
 export const table = <T>(t: Table<T>): Table<T> => t;

@@ -1,77 +1,122 @@
-import { evaluateNumber, INCH } from '../number';
-import { fail } from '../result';
-import { drillNamed, drillOver, drillUnder, findMaterial, findThread, inchCrib, inchDrills, inchThreads, materials, metricCoarse, metricCrib, metricDrills, metricFine, minorLimits, percentThread, readThread, stockSizes } from '.';
+import { evaluateNumber, INCH } from "../number";
+import { fail } from "../result";
+import {
+  drillNamed,
+  drillOver,
+  drillUnder,
+  findMaterial,
+  findThread,
+  inchCrib,
+  inchDrills,
+  inchThreads,
+  materials,
+  metricCoarse,
+  metricCrib,
+  metricDrills,
+  metricFine,
+  minorLimits,
+  percentThread,
+  readThread,
+  stockSizes,
+} from ".";
 
 const rising = (list: number[]) => list.every((v, i) => i === 0 || v >= list[i - 1]);
 
-describe('tables', () => {
-  it('have a source each', () => {
-    for (const t of [inchDrills, metricDrills, inchThreads, metricCoarse, metricFine, materials, inchCrib, metricCrib, stockSizes]) expect(t.source.length).toBeGreaterThan(10);
+describe("tables", () => {
+  it("have a source each", () => {
+    for (const t of [
+      inchDrills,
+      metricDrills,
+      inchThreads,
+      metricCoarse,
+      metricFine,
+      materials,
+      inchCrib,
+      metricCrib,
+      stockSizes,
+    ])
+      expect(t.source.length).toBeGreaterThan(10);
   });
-  it('have drills in rising order, with the names of the trade', () => {
+  it("have drills in rising order, with the names of the trade", () => {
     expect(rising(inchDrills.rows.map((d) => d.diameter))).toBe(true);
     expect(rising(metricDrills.rows.map((d) => d.diameter))).toBe(true);
-    expect(drillNamed(0.201 * INCH, inchDrills.rows)?.name).toBe('No. 7');
-    expect(drillNamed(0.257 * INCH, inchDrills.rows)?.name).toBe('F');
-    expect(inchDrills.rows.find((d) => d.name === '27/64')?.diameter).toBeCloseTo(0.421875 * INCH, 9);
-    expect(drillUnder(5.04, metricDrills.rows)?.name).toBe('5 mm');
-    expect(drillOver(5.04, metricDrills.rows)?.name).toBe('5.1 mm');
+    expect(drillNamed(0.201 * INCH, inchDrills.rows)?.name).toBe("No. 7");
+    expect(drillNamed(0.257 * INCH, inchDrills.rows)?.name).toBe("F");
+    expect(inchDrills.rows.find((d) => d.name === "27/64")?.diameter).toBeCloseTo(0.421875 * INCH, 9);
+    expect(drillUnder(5.04, metricDrills.rows)?.name).toBe("5 mm");
+    expect(drillOver(5.04, metricDrills.rows)?.name).toBe("5.1 mm");
   });
-  it('have number drills that fall and letter drills that rise', () => {
-    const numbers = Array.from({ length: 60 }, (_, i) => inchDrills.rows.find((d) => d.name === `No. ${i + 1}`)!.diameter);
+  it("have number drills that fall and letter drills that rise", () => {
+    const numbers = Array.from(
+      { length: 60 },
+      (_, i) => inchDrills.rows.find((d) => d.name === `No. ${i + 1}`)!.diameter,
+    );
     expect(rising([...numbers].reverse())).toBe(true);
-    const letters = [...'ABCDEFGHIJKLMNOPQRSTUVWXYZ'].map((l) => inchDrills.rows.find((d) => d.name === l)!.diameter);
+    const letters = [..."ABCDEFGHIJKLMNOPQRSTUVWXYZ"].map((l) => inchDrills.rows.find((d) => d.name === l)!.diameter);
     expect(rising(letters)).toBe(true);
     expect(letters[0]).toBeGreaterThan(numbers[0]);
   });
-  it('have tap drills that leave 52 to 87 per cent of thread', () => {
+  it("have tap drills that leave 52 to 87 per cent of thread", () => {
     for (const t of [...inchThreads.rows, ...metricCoarse.rows, ...metricFine.rows]) {
       const p = percentThread(t, t.tapDrill);
       expect([t.name, p > 52 && p < 87, p]).toEqual([t.name, true, p]);
     }
   });
-  it('name the drill they give', () => {
+  it("name the drill they give", () => {
     for (const t of inchThreads.rows) {
       const named = inchDrills.rows.find((d) => d.name === t.drillName);
       if (named) expect(Math.abs(named.diameter - t.tapDrill)).toBeLessThan(0.001);
       else expect(t.tapDrill).toBeGreaterThan(INCH); // over the drill table
     }
   });
-  it('have minor diameters that follow the published ones', () => {
+  it("have minor diameters that follow the published ones", () => {
     // ISO 965-1, M5 6H: 4.134 to 4.334. ASME B1.1, 1/4-20 UNC 2B: .196 to .207. Figures from memory.
-    const m5 = minorLimits(findThread('M5')!);
+    const m5 = minorLimits(findThread("M5")!);
     expect(m5.min).toBeCloseTo(4.134, 3);
     expect(m5.max).toBeCloseTo(4.334, 2);
-    const quarter = minorLimits(findThread('1/4-20 UNC-2B')!);
+    const quarter = minorLimits(findThread("1/4-20 UNC-2B")!);
     expect(quarter.min / INCH).toBeCloseTo(0.196, 3);
     expect(quarter.max / INCH).toBeCloseTo(0.207, 3);
   });
-  it('read threads as prints call them', () => {
-    expect(readThread('10-32 UNF-2B DEEP')).toEqual({ designation: '10-32 UNF-2B', length: 12 });
-    expect(readThread('1/4-20 THRU')).toEqual({ designation: '1/4-20', length: 6 });
-    expect(readThread('m6x1-6h')).toEqual({ designation: 'M6X1-6H', length: 7 });
-    expect(readThread('10-33 THRU')).toBeNull();
-    expect(readThread('5 X 2')).toBeNull();
-    expect(findThread('10-32 UNF-2B')!.major / INCH).toBeCloseTo(0.19, 9);
-    expect(findThread('1-1/4-7 UNC')!.major / INCH).toBeCloseTo(1.25, 9);
-    expect(findThread('M8')!.pitch).toBe(1.25);
-    expect(findThread('M8X1')!.size?.tapDrill).toBe(7);
-    expect(findThread('M8X9')).toBeNull();
-    expect(findThread('nonsense')).toBeNull();
+  it("read threads as prints call them", () => {
+    expect(readThread("10-32 UNF-2B DEEP")).toEqual({ designation: "10-32 UNF-2B", length: 12 });
+    expect(readThread("1/4-20 THRU")).toEqual({ designation: "1/4-20", length: 6 });
+    expect(readThread("m6x1-6h")).toEqual({ designation: "M6X1-6H", length: 7 });
+    expect(readThread("10-33 THRU")).toBeNull();
+    expect(readThread("5 X 2")).toBeNull();
+    expect(findThread("10-32 UNF-2B")!.major / INCH).toBeCloseTo(0.19, 9);
+    expect(findThread("1-1/4-7 UNC")!.major / INCH).toBeCloseTo(1.25, 9);
+    expect(findThread("M8")!.pitch).toBe(1.25);
+    expect(findThread("M8X1")!.size?.tapDrill).toBe(7);
+    expect(findThread("M8X9")).toBeNull();
+    expect(findThread("nonsense")).toBeNull();
   });
-  it('have densities inside their family', () => {
-    const range: Record<string, [number, number]> = { aluminium: [2.6, 2.9], steel: [7.7, 8.1], 'copper alloy': [8.3, 9], titanium: [4.3, 4.6], iron: [7, 7.4], plastic: [0.9, 1.5] };
-    for (const m of materials.rows) expect(m.density >= range[m.family][0] && m.density <= range[m.family][1]).toBe(true);
-    expect(findMaterial('Aluminum 6061')?.density).toBe(2.7);
-    expect(findMaterial('moon rock')).toBeNull();
+  it("have densities inside their family", () => {
+    const range: Record<string, [number, number]> = {
+      aluminium: [2.6, 2.9],
+      steel: [7.7, 8.1],
+      "copper alloy": [8.3, 9],
+      titanium: [4.3, 4.6],
+      iron: [7, 7.4],
+      plastic: [0.9, 1.5],
+    };
+    for (const m of materials.rows)
+      expect(m.density >= range[m.family][0] && m.density <= range[m.family][1]).toBe(true);
+    expect(findMaterial("Aluminum 6061")?.density).toBe(2.7);
+    expect(findMaterial("moon rock")).toBeNull();
   });
-  it('have stock sizes that are numbers and rise', () => {
-    for (const r of stockSizes.rows) for (const list of [r.plateThickness, r.barWidth, r.roundDiameter]) {
-      const values = list.map((t) => { const v = evaluateNumber(t, 'length', { unit: r.unit, balloon: () => fail('none') }); return v.ok ? v.value.value : NaN; });
-      expect(values.every(Number.isFinite) && rising(values)).toBe(true);
-    }
+  it("have stock sizes that are numbers and rise", () => {
+    for (const r of stockSizes.rows)
+      for (const list of [r.plateThickness, r.barWidth, r.roundDiameter]) {
+        const values = list.map((t) => {
+          const v = evaluateNumber(t, "length", { unit: r.unit, balloon: () => fail("none") });
+          return v.ok ? v.value.value : NaN;
+        });
+        expect(values.every(Number.isFinite) && rising(values)).toBe(true);
+      }
   });
-  it('have cutters that reach deeper as they grow', () => {
-    for (const t of [inchCrib, metricCrib]) expect(rising(t.rows.map((c) => c.reach)) && rising(t.rows.map((c) => c.diameter))).toBe(true);
+  it("have cutters that reach deeper as they grow", () => {
+    for (const t of [inchCrib, metricCrib])
+      expect(rising(t.rows.map((c) => c.reach)) && rising(t.rows.map((c) => c.diameter))).toBe(true);
   });
 });

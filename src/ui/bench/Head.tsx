@@ -1,15 +1,21 @@
-'use client';
-import Link from 'next/link';
-import { releaseState, type Job } from '@/core/job';
-import type { Evaluated } from '@/kernel/worker';
-import { steps, useBench, type Step } from '../store/benchStore';
-import { useJob } from '../store/jobStore';
-import { useLight } from '../common/light';
-import { cancelEngine } from '../engine/useEngine';
-import css from './Bench.module.css';
-import { useEffect, useState } from 'react';
+"use client";
+import Link from "next/link";
+import { releaseState, type Job } from "@/core/job";
+import type { Evaluated } from "@/kernel/worker";
+import { steps, useBench, type Step } from "../store/benchStore";
+import { useJob } from "../store/jobStore";
+import { useLight } from "../common/light";
+import { cancelEngine } from "../engine/useEngine";
+import css from "./Bench.module.css";
+import { useEffect, useState } from "react";
 
-const saveWords = { saved: 'saved', saving: 'saving …', away: 'server away, kept here', conflict: 'changed elsewhere', refused: 'not saved' };
+const saveWords = {
+  saved: "saved",
+  saving: "saving …",
+  away: "server away, kept here",
+  conflict: "changed elsewhere",
+  refused: "not saved",
+};
 
 /** Title block, the ruler of the seven steps, and the few tools that belong to the whole job. */
 export function Head({ job }: { job: Job }) {
@@ -18,17 +24,45 @@ export function Head({ job }: { job: Job }) {
   return (
     <header className={css.head}>
       <div className={css.block}>
-        <Link className={css.mark} href="/" title="back to the shelf"><i />SGORBIA</Link>
-        <label style={{ width: 178 }}><span className="lab">Job</span><HeadField label="Job name" value={job.name} commit={(name) => name && edit([{ edit: 'setHead', head: { name } }])} /></label>
-        <label style={{ width: 52 }}><span className="lab">Rev</span><HeadField label="Revision" value={job.revision} commit={(revision) => edit([{ edit: 'setHead', head: { revision } }])} /></label>
-        <div style={{ width: 150 }}><span className="lab">Unit · material</span><span className={css.val} title={job.material.name} style={{ overflow: 'hidden', whiteSpace: 'nowrap' }}>{job.unit} · {job.material.name || '—'}</span></div>
+        <Link className={css.mark} href="/" title="back to the shelf">
+          <i />
+          SGORBIA
+        </Link>
+        <label style={{ width: 178 }}>
+          <span className="lab">Job</span>
+          <HeadField
+            label="Job name"
+            value={job.name}
+            commit={(name) => name && edit([{ edit: "setHead", head: { name } }])}
+          />
+        </label>
+        <label style={{ width: 52 }}>
+          <span className="lab">Rev</span>
+          <HeadField
+            label="Revision"
+            value={job.revision}
+            commit={(revision) => edit([{ edit: "setHead", head: { revision } }])}
+          />
+        </label>
+        <div style={{ width: 150 }}>
+          <span className="lab">Unit · material</span>
+          <span className={css.val} title={job.material.name} style={{ overflow: "hidden", whiteSpace: "nowrap" }}>
+            {job.unit} · {job.material.name || "—"}
+          </span>
+        </div>
       </div>
       <nav className={css.scale} aria-label="Steps of the job">
         {steps.map((s, i) => {
           const n = note(s, job, evaluated);
           return (
-            <button key={s} aria-current={step === s ? 'step' : undefined} onClick={() => set({ step: s, picked: null })} title={`key ${i + 1}`}>
-              {s[0].toUpperCase() + s.slice(1)}<small className={n.red ? css.red : undefined}>{n.text}</small>
+            <button
+              key={s}
+              aria-current={step === s ? "step" : undefined}
+              onClick={() => set({ step: s, picked: null })}
+              title={`key ${i + 1}`}
+            >
+              {s[0].toUpperCase() + s.slice(1)}
+              <small className={n.red ? css.red : undefined}>{n.text}</small>
             </button>
           );
         })}
@@ -41,45 +75,76 @@ export function Head({ job }: { job: Job }) {
 function HeadField({ value, commit, label }: { value: string; commit: (v: string) => void; label: string }) {
   const [text, setText] = useState<string | null>(null);
   return (
-    <input className={css.val} aria-label={label} value={text ?? value} maxLength={label === 'Revision' ? 20 : 120} onChange={(e) => setText(e.target.value)}
-      onBlur={() => { if (text !== null && text.trim() !== value) commit(text.trim()); setText(null); }}
-      onKeyDown={(e) => { if (e.key === 'Enter') e.currentTarget.blur(); if (e.key === 'Escape') { setText(null); } }} />
+    <input
+      className={css.val}
+      aria-label={label}
+      value={text ?? value}
+      maxLength={label === "Revision" ? 20 : 120}
+      onChange={(e) => setText(e.target.value)}
+      onBlur={() => {
+        if (text !== null && text.trim() !== value) commit(text.trim());
+        setText(null);
+      }}
+      onKeyDown={(e) => {
+        if (e.key === "Enter") e.currentTarget.blur();
+        if (e.key === "Escape") {
+          setText(null);
+        }
+      }}
+    />
   );
 }
 
 /** What stands under a step's name: how far it is, in the fewest words. */
 function note(step: Step, job: Job, e: Evaluated | null): { text: string; red?: boolean } {
   const findings = e?.evaluation.findings.filter((f) => !f.waived) ?? [];
-  const hold = ['grip-too-shallow', 'cut-into-jaw'];
+  const hold = ["grip-too-shallow", "cut-into-jaw"];
   switch (step) {
-    case 'print': return { text: job.balloons.length ? `${job.balloons.length} balloon${job.balloons.length === 1 ? '' : 's'}` : '—' };
-    case 'stock': {
-      const bad = findings.some((f) => f.rule === 'outside-stock' && f.severity === 'stop') || Boolean(e?.evaluation.stockProblem);
-      return { text: bad ? 'too small' : job.stock ? `1 ${job.stock.shape}` : '—', red: bad };
+    case "print":
+      return {
+        text: job.balloons.length ? `${job.balloons.length} balloon${job.balloons.length === 1 ? "" : "s"}` : "—",
+      };
+    case "stock": {
+      const bad =
+        findings.some((f) => f.rule === "outside-stock" && f.severity === "stop") ||
+        Boolean(e?.evaluation.stockProblem);
+      return { text: bad ? "too small" : job.stock ? `1 ${job.stock.shape}` : "—", red: bad };
     }
-    case 'shape': {
-      const failed = e?.evaluation.solved.rows.filter((r) => r.state === 'failed').length ?? 0;
-      const n = findings.filter((f) => !hold.includes(f.rule) && f.rule !== 'outside-stock').length + failed;
-      return n ? { text: `${n} remark${n === 1 ? '' : 's'}`, red: true } : { text: `${job.rows.length} row${job.rows.length === 1 ? '' : 's'}` };
+    case "shape": {
+      const failed = e?.evaluation.solved.rows.filter((r) => r.state === "failed").length ?? 0;
+      const n = findings.filter((f) => !hold.includes(f.rule) && f.rule !== "outside-stock").length + failed;
+      return n
+        ? { text: `${n} remark${n === 1 ? "" : "s"}`, red: true }
+        : { text: `${job.rows.length} row${job.rows.length === 1 ? "" : "s"}` };
     }
-    case 'hold': {
+    case "hold": {
       const n = findings.filter((f) => hold.includes(f.rule)).length;
-      return n ? { text: `${n} remark${n === 1 ? '' : 's'}`, red: true } : { text: job.hold ? 'vise' : '—' };
+      return n ? { text: `${n} remark${n === 1 ? "" : "s"}`, red: true } : { text: job.hold ? "vise" : "—" };
     }
-    case 'paths': return { text: e?.plans.length ? `${e.plans.length} path${e.plans.length === 1 ? '' : 's'}` : '—' };
-    case 'proof': {
+    case "paths":
+      return { text: e?.plans.length ? `${e.plans.length} path${e.plans.length === 1 ? "" : "s"}` : "—" };
+    case "proof": {
       const ledger = e?.evaluation.ledger ?? [];
-      const off = ledger.filter((l) => l.state === 'off').length + (e?.evaluation.checks.filter((c) => !c.agrees).length ?? 0);
-      return ledger.length ? { text: off ? `${ledger.filter((l) => l.state === 'proved').length}/${ledger.length} ✗${off} off` : `${ledger.filter((l) => l.state === 'proved').length} / ${ledger.length}`, red: off > 0 } : { text: off ? `${off} off` : '—', red: off > 0 };
+      const off =
+        ledger.filter((l) => l.state === "off").length + (e?.evaluation.checks.filter((c) => !c.agrees).length ?? 0);
+      return ledger.length
+        ? {
+            text: off
+              ? `${ledger.filter((l) => l.state === "proved").length}/${ledger.length} ✗${off} off`
+              : `${ledger.filter((l) => l.state === "proved").length} / ${ledger.length}`,
+            red: off > 0,
+          }
+        : { text: off ? `${off} off` : "—", red: off > 0 };
     }
-    case 'release': return releaseNote(job);
+    case "release":
+      return releaseNote(job);
   }
 }
 
-const releaseWords = { draft: 'draft', earlier: 'draft', released: 'released', changed: 'changed since' } as const;
+const releaseWords = { draft: "draft", earlier: "draft", released: "released", changed: "changed since" } as const;
 function releaseNote(job: Job): { text: string; red?: boolean } {
   const { state } = releaseState(job);
-  return { text: releaseWords[state], red: state === 'changed' };
+  return { text: releaseWords[state], red: state === "changed" };
 }
 
 function Tools() {
@@ -95,13 +160,47 @@ function Tools() {
   return (
     <div className={css.tools}>
       <div>
-        <button disabled={!past.length} onClick={undo} title={`undo ${past[past.length - 1]?.label ?? ''} (Ctrl Z)`} aria-label="Undo">undo</button>
-        <button disabled={!future.length} onClick={redo} title={`redo ${future[0]?.label ?? ''} (Ctrl Shift Z)`} aria-label="Redo">redo</button>
-        <button onClick={() => set({ reckoner: !reckoner })} aria-pressed={reckoner} title="the arithmetic of the shop: key =">reckon</button>
-        <button onClick={turn} title="paper or dark">{light === 'dark' ? 'paper' : 'dark'}</button>
+        <button
+          disabled={!past.length}
+          onClick={undo}
+          title={`undo ${past[past.length - 1]?.label ?? ""} (Ctrl Z)`}
+          aria-label="Undo"
+        >
+          undo
+        </button>
+        <button
+          disabled={!future.length}
+          onClick={redo}
+          title={`redo ${future[0]?.label ?? ""} (Ctrl Shift Z)`}
+          aria-label="Redo"
+        >
+          redo
+        </button>
+        <button
+          onClick={() => set({ reckoner: !reckoner })}
+          aria-pressed={reckoner}
+          title="the arithmetic of the shop: key ="
+        >
+          reckon
+        </button>
+        <button onClick={turn} title="paper or dark">
+          {light === "dark" ? "paper" : "dark"}
+        </button>
       </div>
-      <div role="status" title={message || engineProblem} className={save === 'saved' || save === 'saving' ? undefined : 'red'}>
-        {long ? <>computing … <button onClick={cancelEngine}>stop</button></> : engineProblem ? <span className="red">{engineProblem.slice(0, 26)}</span> : saveWords[save]}
+      <div
+        role="status"
+        title={message || engineProblem}
+        className={save === "saved" || save === "saving" ? undefined : "red"}
+      >
+        {long ? (
+          <>
+            computing … <button onClick={cancelEngine}>stop</button>
+          </>
+        ) : engineProblem ? (
+          <span className="red">{engineProblem.slice(0, 26)}</span>
+        ) : (
+          saveWords[save]
+        )}
       </div>
     </div>
   );

@@ -1,15 +1,18 @@
-'use client';
-import { Alert, App, Button, Modal, Space } from 'antd';
-import dayjs from 'dayjs';
-import { slipWords } from '@/core/mismatch';
-import { cardDifferences } from '@/core/callout';
-import type { Job } from '@/core/job';
-import { api, Refused } from '../store/api';
-import { useBench } from '../store/benchStore';
-import { useJob, type Offered } from '../store/jobStore';
-import css from './Notices.module.css';
+"use client";
+import { Alert, App, Button, Modal, Space } from "antd";
+import dayjs from "dayjs";
+import { slipWords } from "@/core/mismatch";
+import { cardDifferences } from "@/core/callout";
+import type { Job } from "@/core/job";
+import { api, Refused } from "../store/api";
+import { useBench } from "../store/benchStore";
+import { useJob, type Offered } from "../store/jobStore";
+import css from "./Notices.module.css";
 
-/** What must not be overlooked, over the stage: saving that does not go, edits a closed window left, a slip that is being tried, an edit that was not taken. */
+/**
+ * What must not be overlooked, over the stage: saving that does not go, edits a closed window left, a slip that is
+ * being tried, an edit that was not taken.
+ */
 export function Notices() {
   const offered = useJob((s) => s.offered);
   return (
@@ -17,21 +20,33 @@ export function Notices() {
       <SaveTrouble />
       <Refusal />
       <Trial />
-      {offered.map((o) => <LeftBehind key={o.leftover.key} offer={o} />)}
+      {offered.map((o) => (
+        <LeftBehind key={o.leftover.key} offer={o} />
+      ))}
     </div>
   );
 }
 
-const clock = (ms: number) => dayjs(ms).format('HH:mm:ss');
+const clock = (ms: number) => dayjs(ms).format("HH:mm:ss");
 
 function SaveTrouble() {
   const save = useJob((s) => s.save);
   const message = useJob((s) => s.message);
   const since = useJob((s) => s.since);
   const again = useJob((s) => s.saveNow);
-  if ((save !== 'away' && save !== 'refused') || since === null) return null;
+  if ((save !== "away" && save !== "refused") || since === null) return null;
   return (
-    <Alert type="error" showIcon title={`Not saved since ${clock(since)}: ${message}`} description="Everything typed is kept in this browser and sent again with growing pauses." action={<Button size="small" onClick={again}>Try now</Button>} />
+    <Alert
+      type="error"
+      showIcon
+      title={`Not saved since ${clock(since)}: ${message}`}
+      description="Everything typed is kept in this browser and sent again with growing pauses."
+      action={
+        <Button size="small" onClick={again}>
+          Try now
+        </Button>
+      }
+    />
   );
 }
 
@@ -46,11 +61,27 @@ function Trial() {
   const trial = useJob((s) => s.trial);
   const end = useJob((s) => s.endTrial);
   // On the Proof step the finder itself has the two buttons.
-  const onProof = useBench((s) => s.step === 'proof');
+  const onProof = useBench((s) => s.step === "proof");
   if (!trial) return null;
   return (
-    <Alert type="warning" showIcon data-testid="trial" title={`A slip is being tried (${slipWords[trial.kind]}). It is no part of the job until it is kept.`}
-      action={!onProof && <Space><Button size="small" onClick={() => end('keep')}>Keep it</Button><Button size="small" onClick={() => end('back')}>Put it back</Button></Space>} />
+    <Alert
+      type="warning"
+      showIcon
+      data-testid="trial"
+      title={`A slip is being tried (${slipWords[trial.kind]}). It is no part of the job until it is kept.`}
+      action={
+        !onProof && (
+          <Space>
+            <Button size="small" onClick={() => end("keep")}>
+              Keep it
+            </Button>
+            <Button size="small" onClick={() => end("back")}>
+              Put it back
+            </Button>
+          </Space>
+        )
+      }
+    />
   );
 }
 
@@ -64,25 +95,46 @@ function LeftBehind({ offer }: { offer: Offered }) {
     try {
       await api.importText(JSON.stringify({ ...offer.job, name: `${offer.job!.name} (unsaved)`.slice(0, 120) }));
       letGo(offer);
-      void message.success('They are a job of their own on the shelf now', 4);
+      void message.success("They are a job of their own on the shelf now", 4);
     } catch (e) {
-      void message.error(e instanceof Refused ? e.message : 'the server does not answer', 6);
+      void message.error(e instanceof Refused ? e.message : "the server does not answer", 6);
     }
   };
-  const when = offer.leftover.unsent.at ? `, the last at ${dayjs(offer.leftover.unsent.at).format('D MMM HH:mm')}` : '';
+  const when = offer.leftover.unsent.at ? `, the last at ${dayjs(offer.leftover.unsent.at).format("D MMM HH:mm")}` : "";
   const fits = offer.fitsOn === job;
-  const apart = fits ? '' : ' The job has been changed since, so they do not simply go on top.';
+  const apart = fits ? "" : " The job has been changed since, so they do not simply go on top.";
   return (
     <Alert
-      type="warning" showIcon title={`A window that was closed left ${offer.count} change${offer.count === 1 ? '' : 's'} that never reached the server${when}.${apart}`}
-      description={offer.job ? <Lines title="" list={cardDifferences(offer.job, job).onlyFirst} /> : <Lines title="They cannot be placed any more; as they were kept:" list={[JSON.stringify(offer.leftover.unsent.rest)]} />}
-      action={(
+      type="warning"
+      showIcon
+      title={`A window that was closed left ${offer.count} change${offer.count === 1 ? "" : "s"} that never reached the server${when}.${apart}`}
+      description={
+        offer.job ? (
+          <Lines title="" list={cardDifferences(offer.job, job).onlyFirst} />
+        ) : (
+          <Lines
+            title="They cannot be placed any more; as they were kept:"
+            list={[JSON.stringify(offer.leftover.unsent.rest)]}
+          />
+        )
+      }
+      action={
         <Space orientation="vertical" size={4}>
-          {offer.job && <Button size="small" type="primary" block onClick={() => takeUp(offer)}>{fits ? 'Take them up' : 'Take that state'}</Button>}
-          {offer.job && <Button size="small" block onClick={() => void copy()}>As a job of its own</Button>}
-          <Button size="small" block onClick={() => letGo(offer)}>Throw away</Button>
+          {offer.job && (
+            <Button size="small" type="primary" block onClick={() => takeUp(offer)}>
+              {fits ? "Take them up" : "Take that state"}
+            </Button>
+          )}
+          {offer.job && (
+            <Button size="small" block onClick={() => void copy()}>
+              As a job of its own
+            </Button>
+          )}
+          <Button size="small" block onClick={() => letGo(offer)}>
+            Throw away
+          </Button>
         </Space>
-      )}
+      }
     />
   );
 }
@@ -91,7 +143,9 @@ function Lines({ title, list }: { title: string; list: string[] }) {
   return (
     <div>
       {title}
-      <ul className={css.lines}>{list.length ? list.map((l, i) => <li key={i}>{l}</li>) : <li>(nothing that a card shows)</li>}</ul>
+      <ul className={css.lines}>
+        {list.length ? list.map((l, i) => <li key={i}>{l}</li>) : <li>(nothing that a card shows)</li>}
+      </ul>
     </div>
   );
 }
@@ -102,12 +156,28 @@ export function ConflictDialog({ job }: { job: Job }) {
   const settle = useJob((s) => s.settle);
   const apart = conflict ? cardDifferences(job, conflict.job) : { onlyFirst: [], onlySecond: [] };
   return (
-    <Modal open={conflict !== null} width={720} title="This job was changed in another window" closable={false} footer={[
-      <Button key="t" onClick={() => settle('theirs')}>Take the other window’s job</Button>,
-      <Button key="m" type="primary" onClick={() => settle('mine')}>Keep what is here</Button>,
-    ]}>
-      <p>The other window saved revision {conflict?.revision}. Nothing is lost until you choose; what is replaced stays in the job’s log.</p>
-      <div className={css.sides}><Lines title="Only here:" list={apart.onlyFirst} /><Lines title="Only there:" list={apart.onlySecond} /></div>
+    <Modal
+      open={conflict !== null}
+      width={720}
+      title="This job was changed in another window"
+      closable={false}
+      footer={[
+        <Button key="t" onClick={() => settle("theirs")}>
+          Take the other window’s job
+        </Button>,
+        <Button key="m" type="primary" onClick={() => settle("mine")}>
+          Keep what is here
+        </Button>,
+      ]}
+    >
+      <p>
+        The other window saved revision {conflict?.revision}. Nothing is lost until you choose; what is replaced stays
+        in the job’s log.
+      </p>
+      <div className={css.sides}>
+        <Lines title="Only here:" list={apart.onlyFirst} />
+        <Lines title="Only there:" list={apart.onlySecond} />
+      </div>
     </Modal>
   );
 }

@@ -1,57 +1,82 @@
-'use client';
-import { useEffect } from 'react';
-import { steps, useBench } from '../store/benchStore';
-import { useJob } from '../store/jobStore';
-import { stepRow } from './actions';
+"use client";
+import { useEffect } from "react";
+import { steps, useBench } from "../store/benchStore";
+import { useJob } from "../store/jobStore";
+import { stepRow } from "./actions";
 
 /** Every key of the bench, for the list under `?` and for the listener: one place. */
 export const keyList: [string, string][] = [
-  ['1 – 7', 'the steps, Print to Release'], ['/', 'to the callout line'], ['l', 'to the ledger’s entry line'], ['[  ]', 'one row back, one row forth'], ['b', 'hold: the print over the view'], ['m', 'measure: pick two places'],
-  ['u', 'inch or millimetre in the readout'], ['=', 'the reckoner'], ['?', 'this list'], ['Ctrl Z', 'undo; with Shift, redo'], ['Alt ↑ ↓', 'move the row that has the keyboard'], ['Enter', 'open or close a row'], ['Esc', 'close what is open'],
+  ["1 – 7", "the steps, Print to Release"],
+  ["/", "to the callout line"],
+  ["l", "to the ledger’s entry line"],
+  ["[  ]", "one row back, one row forth"],
+  ["b", "hold: the print over the view"],
+  ["m", "measure: pick two places"],
+  ["u", "inch or millimetre in the readout"],
+  ["=", "the reckoner"],
+  ["?", "this list"],
+  ["Ctrl Z", "undo; with Shift, redo"],
+  ["Alt ↑ ↓", "move the row that has the keyboard"],
+  ["Enter", "open or close a row"],
+  ["Esc", "close what is open"],
 ];
 
-const typing = (t: EventTarget | null) => t instanceof HTMLElement && (t.isContentEditable || ['INPUT', 'TEXTAREA', 'SELECT'].includes(t.tagName));
+const typing = (t: EventTarget | null) =>
+  t instanceof HTMLElement && (t.isContentEditable || ["INPUT", "TEXTAREA", "SELECT"].includes(t.tagName));
 
 export function useKeys(): void {
   useEffect(() => {
     const down = (e: KeyboardEvent) => {
       const bench = useBench.getState();
-      if ((e.ctrlKey || e.metaKey) && e.key.toLowerCase() === 'z' && !(typing(e.target) && (e.target as HTMLInputElement).dataset.draft === 'yes')) {
+      if (
+        (e.ctrlKey || e.metaKey) &&
+        e.key.toLowerCase() === "z" &&
+        !(typing(e.target) && (e.target as HTMLInputElement).dataset.draft === "yes")
+      ) {
         e.preventDefault();
         if (e.shiftKey) useJob.getState().redo();
         else useJob.getState().undo();
         return;
       }
       if (e.ctrlKey || e.metaKey || e.altKey) return;
-      if (e.key === 'Escape') {
-        bench.set({ help: false, measuring: false, measured: [], picking: null, ...(typing(e.target) ? {} : { openRow: null }) });
+      if (e.key === "Escape") {
+        bench.set({
+          help: false,
+          measuring: false,
+          measured: [],
+          picking: null,
+          ...(typing(e.target) ? {} : { openRow: null }),
+        });
         if (typing(e.target)) (e.target as HTMLElement).blur();
         return;
       }
       if (typing(e.target)) return;
       if (/^[1-7]$/.test(e.key)) bench.set({ step: steps[Number(e.key) - 1], picked: null });
-      else if (e.key === '/') {
+      else if (e.key === "/") {
         e.preventDefault();
-        bench.set({ step: 'shape' });
-        setTimeout(() => document.getElementById('callout-line')?.focus(), 0);
-      } else if (e.key === 'l') {
+        bench.set({ step: "shape" });
+        setTimeout(() => document.getElementById("callout-line")?.focus(), 0);
+      } else if (e.key === "l") {
         e.preventDefault();
-        bench.set({ step: 'print' });
-        setTimeout(() => document.getElementById('ledger-line')?.focus(), 0);
-      } else if (e.key === '[') stepRow(-1);
-      else if (e.key === ']') stepRow(1);
-      else if (e.key === 'b' && !e.repeat) bench.set({ blink: true });
-      else if (e.key === 'm') bench.set({ measuring: !bench.measuring, measured: [] });
-      else if (e.key === 'u') bench.set({ unitShown: (bench.unitShown ?? useJob.getState().job?.unit) === 'in' ? 'mm' : 'in' });
-      else if (e.key === '=') bench.set({ reckoner: !bench.reckoner });
-      else if (e.key === '?') bench.set({ help: !bench.help });
+        bench.set({ step: "print" });
+        setTimeout(() => document.getElementById("ledger-line")?.focus(), 0);
+      } else if (e.key === "[") stepRow(-1);
+      else if (e.key === "]") stepRow(1);
+      else if (e.key === "b" && !e.repeat) bench.set({ blink: true });
+      else if (e.key === "m") bench.set({ measuring: !bench.measuring, measured: [] });
+      else if (e.key === "u")
+        bench.set({ unitShown: (bench.unitShown ?? useJob.getState().job?.unit) === "in" ? "mm" : "in" });
+      else if (e.key === "=") bench.set({ reckoner: !bench.reckoner });
+      else if (e.key === "?") bench.set({ help: !bench.help });
     };
-    const up = (e: KeyboardEvent) => { if (e.key === 'b') useBench.getState().set({ blink: false }); };
-    window.addEventListener('keydown', down);
-    window.addEventListener('keyup', up);
+    const up = (e: KeyboardEvent) => {
+      if (e.key === "b") useBench.getState().set({ blink: false });
+    };
+    window.addEventListener("keydown", down);
+    window.addEventListener("keyup", up);
     return () => {
-      window.removeEventListener('keydown', down);
-      window.removeEventListener('keyup', up);
+      window.removeEventListener("keydown", down);
+      window.removeEventListener("keyup", up);
     };
   }, []);
 }

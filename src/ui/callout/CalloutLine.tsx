@@ -1,17 +1,17 @@
-'use client';
-import { useEffect, useMemo, useRef, useState } from 'react';
-import { namedIn, readRowLine } from '@/core/callout';
-import { rowNames, type Balloon, type Row } from '@/core/job';
-import { threadMeant } from '@/core/print/threads';
-import { kindOf, rowKinds } from '@/core/rows';
-import { showLength } from '@/core/number';
-import { numberScope, reportNumbers } from '@/core/engine/numbers';
-import { findThread } from '@/core/tables';
-import { engine } from '../engine/engine';
-import { freshId } from '../bench/actions';
-import { useBench } from '../store/benchStore';
-import { useJob } from '../store/jobStore';
-import css from './CalloutLine.module.css';
+"use client";
+import { useEffect, useMemo, useRef, useState } from "react";
+import { namedIn, readRowLine } from "@/core/callout";
+import { rowNames, type Balloon, type Row } from "@/core/job";
+import { threadMeant } from "@/core/print/threads";
+import { kindOf, rowKinds } from "@/core/rows";
+import { showLength } from "@/core/number";
+import { numberScope, reportNumbers } from "@/core/engine/numbers";
+import { findThread } from "@/core/tables";
+import { engine } from "../engine/engine";
+import { freshId } from "../bench/actions";
+import { useBench } from "../store/benchStore";
+import { useJob } from "../store/jobStore";
+import css from "./CalloutLine.module.css";
 
 /**
  * Type what the print says; see the ghost on the stage; press Enter.
@@ -21,16 +21,16 @@ export function CalloutLine() {
   const job = useJob((s) => s.job)!;
   const edit = useJob((s) => s.edit);
   const { selected, set } = useBench();
-  const [text, setText] = useState('');
+  const [text, setText] = useState("");
   const input = useRef<HTMLInputElement>(null);
   const names = useMemo(() => rowNames(job.rows), [job.rows]);
   const typed = text.trim();
   // The verb may be left out: what cannot be a leave row is a cut.
   const line = useMemo(() => {
     if (!typed) return null;
-    if (/^(leave|cut|off)\b/i.test(typed)) return { read: readRowLine(text, names, 'ghost', namedIn(job)), shift: 0 };
-    const prefix = job.rows.length === 0 ? 'LEAVE ' : 'CUT ';
-    return { read: readRowLine(prefix + text, names, 'ghost', namedIn(job)), shift: prefix.length };
+    if (/^(leave|cut|off)\b/i.test(typed)) return { read: readRowLine(text, names, "ghost", namedIn(job)), shift: 0 };
+    const prefix = job.rows.length === 0 ? "LEAVE " : "CUT ";
+    return { read: readRowLine(prefix + text, names, "ghost", namedIn(job)), shift: prefix.length };
   }, [text, typed, names, job.rows.length]);
   const row = line?.read.ok ? line.read.row : null;
   const error = line && !line.read.ok ? line.read.error : null;
@@ -46,60 +46,135 @@ export function CalloutLine() {
     }
     let live = true;
     const t = setTimeout(() => {
-      engine().ghost(JSON.parse(JSON.stringify(job)), JSON.parse(JSON.stringify(row)), at).then((g) => { if (live) set({ ghost: g }); }, () => {});
+      engine()
+        .ghost(JSON.parse(JSON.stringify(job)), JSON.parse(JSON.stringify(row)), at)
+        .then(
+          (g) => {
+            if (live) set({ ghost: g });
+          },
+          () => {},
+        );
     }, 40);
-    return () => { live = false; clearTimeout(t); };
+    return () => {
+      live = false;
+      clearTimeout(t);
+    };
   }, [row, badNumber, job, at, set]);
   useEffect(() => () => set({ ghost: null }), [set]);
 
   const enter = () => {
     if (!row) return;
     const id = freshId();
-    const problem = edit([{ edit: 'addRows', rows: [{ ...row, id }], at }], kindOf(row.body).label);
+    const problem = edit([{ edit: "addRows", rows: [{ ...row, id }], at }], kindOf(row.body).label);
     if (problem) return;
-    setText('');
+    setText("");
     set({ ghost: null, selected: id, showRow: null });
   };
   const unfinished = error && column >= text.trimEnd().length;
   return (
-    <form className={`${css.line} ${error && !unfinished ? css.bad : ''}`} onSubmit={(e) => { e.preventDefault(); enter(); }}>
+    <form
+      className={`${css.line} ${error && !unfinished ? css.bad : ""}`}
+      onSubmit={(e) => {
+        e.preventDefault();
+        enter();
+      }}
+    >
       <div className={css.typed}>
         <div className={css.mirror} aria-hidden="true">
-          {error && !unfinished ? <>{text.slice(0, column)}<u>{text.slice(column) || ' '}</u></> : text}
+          {error && !unfinished ? (
+            <>
+              {text.slice(0, column)}
+              <u>{text.slice(column) || " "}</u>
+            </>
+          ) : (
+            text
+          )}
           {unfinished && typed && <s> {short(error.expected)}</s>}
         </div>
-        <input id="callout-line" ref={input} value={text} onChange={(e) => setText(e.target.value)} spellCheck={false} autoComplete="off" maxLength={2000} aria-label="Callout line" aria-invalid={Boolean(error && !unfinished)} aria-describedby="callout-says"
-          placeholder={job.rows.length ? '4X 8-32 UNC-2B DEEP .3 ON BC 1.72 FROM 45' : 'LEAVE BLOCK 4 X 2.5 X .75'} />
+        <input
+          id="callout-line"
+          ref={input}
+          value={text}
+          onChange={(e) => setText(e.target.value)}
+          spellCheck={false}
+          autoComplete="off"
+          maxLength={2000}
+          aria-label="Callout line"
+          aria-invalid={Boolean(error && !unfinished)}
+          aria-describedby="callout-says"
+          placeholder={job.rows.length ? "4X 8-32 UNC-2B DEEP .3 ON BC 1.72 FROM 45" : "LEAVE BLOCK 4 X 2.5 X .75"}
+        />
         <kbd>/</kbd>
       </div>
       <em id="callout-says" aria-live="polite">
-        {!typed ? <Starters put={(t) => { setText(t); input.current?.focus(); }} unit={job.unit} first={job.rows.length === 0} />
-          : error ? <span className={unfinished ? undefined : 'red'}>{unfinished ? `next: ${error.expected.toLowerCase()}` : `${error.message}; expected: ${error.expected}`}</span>
-          : badNumber ? <span className="red">{badNumber.label.toLowerCase()}: {badNumber.problem!.message}{badNumber.problem!.expected ? `; expected: ${badNumber.problem!.expected}` : ''}. Enter puts it on the card all the same</span>
-          : <>{says(row!, numbers, job.unit, job.balloons)}; Enter puts it {at >= job.rows.length ? 'last' : `after row ${at}`}</>}
+        {!typed ? (
+          <Starters
+            put={(t) => {
+              setText(t);
+              input.current?.focus();
+            }}
+            unit={job.unit}
+            first={job.rows.length === 0}
+          />
+        ) : error ? (
+          <span className={unfinished ? undefined : "red"}>
+            {unfinished ? `next: ${error.expected.toLowerCase()}` : `${error.message}; expected: ${error.expected}`}
+          </span>
+        ) : badNumber ? (
+          <span className="red">
+            {badNumber.label.toLowerCase()}: {badNumber.problem!.message}
+            {badNumber.problem!.expected ? `; expected: ${badNumber.problem!.expected}` : ""}. Enter puts it on the card
+            all the same
+          </span>
+        ) : (
+          <>
+            {says(row!, numbers, job.unit, job.balloons)}; Enter puts it{" "}
+            {at >= job.rows.length ? "last" : `after row ${at}`}
+          </>
+        )}
       </em>
     </form>
   );
 }
 
-const short = (expected: string) => expected.split(', ').slice(0, 4).join(' … ');
+const short = (expected: string) => expected.split(", ").slice(0, 4).join(" … ");
 
 /** What was read, in words, with the table's drill where there is one. */
-function says(row: Row, numbers: ReturnType<typeof reportNumbers>, unit: 'in' | 'mm', balloons: readonly Balloon[]): string {
-  const meant = 'thread' in row.body ? threadMeant(row.body.thread, balloons) : null;
+function says(
+  row: Row,
+  numbers: ReturnType<typeof reportNumbers>,
+  unit: "in" | "mm",
+  balloons: readonly Balloon[],
+): string {
+  const meant = "thread" in row.body ? threadMeant(row.body.thread, balloons) : null;
   const thread = meant?.ok ? findThread(meant.value) : null;
   const unsaid = kindOf(row.body).unsaid?.(row.body);
-  const size = numbers.filter((n) => n.quantity === 'length').slice(0, 3).map((n) => `${n.label.toLowerCase()} ${showLength(n.value!.value, unit)}`).join(', ');
-  return `${kindOf(row.body).label}${thread?.size ? `, drill ${thread.size.drillName} ⌀${showLength(thread.size.tapDrill, thread.system === 'metric' ? 'mm' : 'in')}` : ''}${size ? `: ${size}` : ''}${unsaid ? `, with a ${unsaid}` : ''}`;
+  const size = numbers
+    .filter((n) => n.quantity === "length")
+    .slice(0, 3)
+    .map((n) => `${n.label.toLowerCase()} ${showLength(n.value!.value, unit)}`)
+    .join(", ");
+  return `${kindOf(row.body).label}${thread?.size ? `, drill ${thread.size.drillName} ⌀${showLength(thread.size.tapDrill, thread.system === "metric" ? "mm" : "in")}` : ""}${size ? `: ${size}` : ""}${unsaid ? `, with a ${unsaid}` : ""}`;
 }
 
 /** One line to start from for every kind of row, for those who do not know the grammar yet. */
-function Starters({ put, unit, first }: { put: (t: string) => void; unit: 'in' | 'mm'; first: boolean }) {
-  const kinds = rowKinds.filter((k) => !first || k.verb === 'leave');
+function Starters({ put, unit, first }: { put: (t: string) => void; unit: "in" | "mm"; first: boolean }) {
+  const kinds = rowKinds.filter((k) => !first || k.verb === "leave");
   return (
-    <select className={css.starters} value="" aria-label="Start from an example" onChange={(e) => put(rowKinds.find((k) => k.kind === e.target.value)!.example[unit])}>
-      <option value="" disabled>type what the print says, or start from an example …</option>
-      {kinds.map((k) => <option key={k.kind} value={k.kind}>{k.verb} · {k.label}: {k.example[unit].replace(/^(LEAVE|CUT) /, '')}</option>)}
+    <select
+      className={css.starters}
+      value=""
+      aria-label="Start from an example"
+      onChange={(e) => put(rowKinds.find((k) => k.kind === e.target.value)!.example[unit])}
+    >
+      <option value="" disabled>
+        type what the print says, or start from an example …
+      </option>
+      {kinds.map((k) => (
+        <option key={k.kind} value={k.kind}>
+          {k.verb} · {k.label}: {k.example[unit].replace(/^(LEAVE|CUT) /, "")}
+        </option>
+      ))}
     </select>
   );
 }

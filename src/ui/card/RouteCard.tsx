@@ -1,62 +1,91 @@
-'use client';
-import { DndContext, KeyboardSensor, PointerSensor, closestCenter, useSensor, useSensors, type DragEndEvent } from '@dnd-kit/core';
-import { SortableContext, sortableKeyboardCoordinates, verticalListSortingStrategy } from '@dnd-kit/sortable';
-import { namedIn, readRowLine, writeRow } from '@/core/callout';
-import { rowNames, type Row } from '@/core/job';
-import { App } from 'antd';
-import { useEffect } from 'react';
-import { freshId } from '../bench/actions';
-import { useBench } from '../store/benchStore';
-import { useJob } from '../store/jobStore';
-import { RouteRow } from './RouteRow';
-import css from './Card.module.css';
+"use client";
+import {
+  DndContext,
+  KeyboardSensor,
+  PointerSensor,
+  closestCenter,
+  useSensor,
+  useSensors,
+  type DragEndEvent,
+} from "@dnd-kit/core";
+import { SortableContext, sortableKeyboardCoordinates, verticalListSortingStrategy } from "@dnd-kit/sortable";
+import { namedIn, readRowLine, writeRow } from "@/core/callout";
+import { rowNames, type Row } from "@/core/job";
+import { App } from "antd";
+import { useEffect } from "react";
+import { freshId } from "../bench/actions";
+import { useBench } from "../store/benchStore";
+import { useJob } from "../store/jobStore";
+import { RouteRow } from "./RouteRow";
+import css from "./Card.module.css";
 
-/** The ruled table of leave and cut rows, with the red-pencil margin. Rows move by dragging or with Alt and the arrows. */
+/**
+ * The ruled table of leave and cut rows, with the red-pencil margin. Rows move by dragging or with Alt and the
+ * arrows.
+ */
 export function RouteCard() {
   const job = useJob((s) => s.job)!;
   const edit = useJob((s) => s.edit);
   const { message } = App.useApp();
-  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }), useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }));
+  const sensors = useSensors(
+    useSensor(PointerSensor, { activationConstraint: { distance: 6 } }),
+    useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
+  );
   const dropped = ({ active, over }: DragEndEvent) => {
     if (!over || active.id === over.id) return;
-    edit([{ edit: 'moveRow', id: String(active.id), to: job.rows.findIndex((r) => r.id === over.id) }], 'move row');
+    edit([{ edit: "moveRow", id: String(active.id), to: job.rows.findIndex((r) => r.id === over.id) }], "move row");
   };
 
   // Copied rows are their text; pasted text becomes rows, after the selected one.
   useEffect(() => {
-    const typing = (t: EventTarget | null) => t instanceof HTMLElement && ['INPUT', 'TEXTAREA', 'SELECT'].includes(t.tagName);
+    const typing = (t: EventTarget | null) =>
+      t instanceof HTMLElement && ["INPUT", "TEXTAREA", "SELECT"].includes(t.tagName);
     const copy = (e: ClipboardEvent) => {
       const { selected } = useBench.getState();
       const now = useJob.getState().job;
       const row = now?.rows.find((r) => r.id === selected);
       if (!now || !row || typing(e.target) || window.getSelection()?.toString()) return;
-      e.clipboardData?.setData('text/plain', `${writeRow(row, rowNames(now.rows))}\n`);
+      e.clipboardData?.setData("text/plain", `${writeRow(row, rowNames(now.rows))}\n`);
       e.preventDefault();
     };
     const paste = (e: ClipboardEvent) => {
-      if (typing(e.target) && (e.target as HTMLElement).id !== 'callout-line') return;
-      const text = e.clipboardData?.getData('text/plain') ?? '';
-      if ((e.target as HTMLElement).id === 'callout-line' && !text.trim().includes('\n')) return;
+      if (typing(e.target) && (e.target as HTMLElement).id !== "callout-line") return;
+      const text = e.clipboardData?.getData("text/plain") ?? "";
+      if ((e.target as HTMLElement).id === "callout-line" && !text.trim().includes("\n")) return;
       e.preventDefault();
       const problem = pasteRows(text);
       if (problem) void message.error(problem, 6);
     };
-    document.addEventListener('copy', copy);
-    document.addEventListener('paste', paste);
+    document.addEventListener("copy", copy);
+    document.addEventListener("paste", paste);
     return () => {
-      document.removeEventListener('copy', copy);
-      document.removeEventListener('paste', paste);
+      document.removeEventListener("copy", copy);
+      document.removeEventListener("paste", paste);
     };
   }, [message]);
 
   return (
     <div className={css.route}>
-      <div className={css.headRow}><span>row</span><span>leave / cut</span><span className={css.penHead}>red pencil</span></div>
+      <div className={css.headRow}>
+        <span>row</span>
+        <span>leave / cut</span>
+        <span className={css.penHead}>red pencil</span>
+      </div>
       <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={dropped}>
         <SortableContext items={job.rows.map((r) => r.id)} strategy={verticalListSortingStrategy}>
-          <div className={css.rows} role={job.rows.length ? 'list' : undefined} aria-label={job.rows.length ? 'Route card' : undefined}>
-            {job.rows.map((r, i) => <RouteRow key={r.id} row={r} number={i + 1} />)}
-            {job.rows.length === 0 && <p className={css.none}>No rows yet. The first one leaves the base shape: type it above as the print gives it.</p>}
+          <div
+            className={css.rows}
+            role={job.rows.length ? "list" : undefined}
+            aria-label={job.rows.length ? "Route card" : undefined}
+          >
+            {job.rows.map((r, i) => (
+              <RouteRow key={r.id} row={r} number={i + 1} />
+            ))}
+            {job.rows.length === 0 && (
+              <p className={css.none}>
+                No rows yet. The first one leaves the base shape: type it above as the print gives it.
+              </p>
+            )}
           </div>
         </SortableContext>
       </DndContext>
@@ -68,7 +97,10 @@ export function RouteCard() {
 export function pasteRows(text: string): string | null {
   const { job, edit } = useJob.getState();
   if (!job) return null;
-  const lines = text.split(/\r?\n/).map((l) => l.trim()).filter((l) => l && !l.startsWith(';'));
+  const lines = text
+    .split(/\r?\n/)
+    .map((l) => l.trim())
+    .filter((l) => l && !l.startsWith(";"));
   if (!lines.length) return null;
   const names = rowNames(job.rows);
   const rows: Row[] = [];
@@ -79,7 +111,7 @@ export function pasteRows(text: string): string | null {
   }
   const { selected, set } = useBench.getState();
   const at = selected ? job.rows.findIndex((r) => r.id === selected) + 1 : job.rows.length;
-  const problem = edit([{ edit: 'addRows', rows, at: at || job.rows.length }], 'paste');
+  const problem = edit([{ edit: "addRows", rows, at: at || job.rows.length }], "paste");
   set({ selected: rows[rows.length - 1].id });
   return problem;
 }

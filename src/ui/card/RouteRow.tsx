@@ -1,16 +1,16 @@
-'use client';
-import { useSortable } from '@dnd-kit/sortable';
-import { App } from 'antd';
-import { rowNames, type Row } from '@/core/job';
-import { writeRow } from '@/core/callout';
-import { kindOf } from '@/core/rows';
-import { memo, useEffect, useRef } from 'react';
-import { freshId } from '../bench/actions';
-import { useBench } from '../store/benchStore';
-import { useJob } from '../store/jobStore';
-import { RedPencil } from './RedPencil';
-import { RowEditor } from './RowEditor';
-import css from './Card.module.css';
+"use client";
+import { useSortable } from "@dnd-kit/sortable";
+import { App } from "antd";
+import { rowNames, type Row } from "@/core/job";
+import { writeRow } from "@/core/callout";
+import { kindOf } from "@/core/rows";
+import { memo, useEffect, useRef } from "react";
+import { freshId } from "../bench/actions";
+import { useBench } from "../store/benchStore";
+import { useJob } from "../store/jobStore";
+import { RedPencil } from "./RedPencil";
+import { RowEditor } from "./RowEditor";
+import css from "./Card.module.css";
 
 /** One row as the print would write it, with its remarks in the margin; it opens in place. */
 export const RouteRow = memo(function RouteRow({ row, number }: { row: Row; number: number }) {
@@ -25,11 +25,11 @@ export const RouteRow = memo(function RouteRow({ row, number }: { row: Row; numb
   const { setNodeRef, listeners, attributes, transform, transition, isDragging } = useSortable({ id: row.id });
   const { message } = App.useApp();
   const ref = useRef<HTMLDivElement>(null);
-  const text = writeRow(row, rowNames(job.rows)).replace(/^OFF /, '');
-  const verb = text.startsWith('LEAVE') ? 'leave' : 'cut';
-  const callout = text.replace(/^(LEAVE|CUT) ("[^"]*": )?/, '');
+  const text = writeRow(row, rowNames(job.rows)).replace(/^OFF /, "");
+  const verb = text.startsWith("LEAVE") ? "leave" : "cut";
+  const callout = text.replace(/^(LEAVE|CUT) ("[^"]*": )?/, "");
   const unsaid = kindOf(row.body).unsaid?.(row.body);
-  const failed = solved?.state === 'failed' && !row.off ? solved : null;
+  const failed = solved?.state === "failed" && !row.off ? solved : null;
 
   useEffect(() => {
     if (!focus) return;
@@ -37,44 +37,79 @@ export const RouteRow = memo(function RouteRow({ row, number }: { row: Row; numb
     set({ focusRow: null });
   }, [focus, set]);
 
-  const users = () => job.rows.flatMap((r, i) => (r.id !== row.id && JSON.stringify(r.body).includes(`"${row.id}"`) ? [i + 1] : []));
+  const users = () =>
+    job.rows.flatMap((r, i) => (r.id !== row.id && JSON.stringify(r.body).includes(`"${row.id}"`) ? [i + 1] : []));
   const remove = () => {
     const used = users();
-    edit([{ edit: 'deleteRow', id: row.id }], 'delete row');
+    edit([{ edit: "deleteRow", id: row.id }], "delete row");
     set({ openRow: null, selected: null, focusRow: job.rows[number]?.id ?? job.rows[number - 2]?.id ?? null });
-    if (used.length) void message.warning(`row ${number} was used by row ${used.join(', ')}: undo brings it back`, 5);
+    if (used.length) void message.warning(`row ${number} was used by row ${used.join(", ")}: undo brings it back`, 5);
   };
   const duplicate = () => {
     const id = freshId();
-    edit([{ edit: 'addRows', rows: [{ ...structuredClone(row), id }], at: number }], 'duplicate row');
+    edit([{ edit: "addRows", rows: [{ ...structuredClone(row), id }], at: number }], "duplicate row");
     set({ selected: id, focusRow: id });
   };
   const move = (by: number) => {
-    edit([{ edit: 'moveRow', id: row.id, to: Math.max(0, number - 1 + by) }], 'move row');
+    edit([{ edit: "moveRow", id: row.id, to: Math.max(0, number - 1 + by) }], "move row");
     set({ focusRow: row.id });
   };
   const toggle = () => set({ openRow: open ? null : row.id, selected: row.id });
   const keys = (e: React.KeyboardEvent) => {
     if (e.target !== ref.current) return;
-    if (e.altKey && e.key === 'ArrowUp') move(-1);
-    else if (e.altKey && e.key === 'ArrowDown') move(1);
-    else if (e.key === 'ArrowUp' || e.key === 'ArrowDown') {
-      const next = job.rows[number - 1 + (e.key === 'ArrowUp' ? -1 : 1)];
+    if (e.altKey && e.key === "ArrowUp") move(-1);
+    else if (e.altKey && e.key === "ArrowDown") move(1);
+    else if (e.key === "ArrowUp" || e.key === "ArrowDown") {
+      const next = job.rows[number - 1 + (e.key === "ArrowUp" ? -1 : 1)];
       if (next) set({ focusRow: next.id, selected: next.id });
-    } else if (e.key === 'Enter' || e.key === ' ') toggle();
-    else if (e.key === 'Delete') remove();
+    } else if (e.key === "Enter" || e.key === " ") toggle();
+    else if (e.key === "Delete") remove();
     else return;
     e.preventDefault();
   };
   return (
-    <div ref={(n) => { setNodeRef(n); ref.current = n; }} role="listitem" tabIndex={0} data-row={number} aria-label={`row ${number}: ${text}`} aria-current={selected || undefined}
-      className={`${css.row} ${selected || shown ? css.on : ''} ${open ? css.open : ''} ${row.off ? css.off : ''} ${isDragging ? css.drag : ''}`}
-      style={{ transform: transform ? `translate3d(0,${transform.y}px,0)` : undefined, transition }} onKeyDown={keys} onFocus={(e) => { if (e.target === ref.current) set({ selected: row.id }); }}>
-      <span className={css.n} {...listeners} {...attributes} role={undefined} tabIndex={-1} title="drag to another place">{number}</span>
+    <div
+      ref={(n) => {
+        setNodeRef(n);
+        ref.current = n;
+      }}
+      role="listitem"
+      tabIndex={0}
+      data-row={number}
+      aria-label={`row ${number}: ${text}`}
+      aria-current={selected || undefined}
+      className={`${css.row} ${selected || shown ? css.on : ""} ${open ? css.open : ""} ${row.off ? css.off : ""} ${isDragging ? css.drag : ""}`}
+      style={{ transform: transform ? `translate3d(0,${transform.y}px,0)` : undefined, transition }}
+      onKeyDown={keys}
+      onFocus={(e) => {
+        if (e.target === ref.current) set({ selected: row.id });
+      }}
+    >
+      <span
+        className={css.n}
+        {...listeners}
+        {...attributes}
+        role={undefined}
+        tabIndex={-1}
+        title="drag to another place"
+      >
+        {number}
+      </span>
       <div className={css.body} onClick={() => set({ selected: row.id })} onDoubleClick={toggle}>
-        <span className={`${css.kind} ${verb === 'leave' ? css.leave : css.cut}`}>{verb}{row.name ? ` · ${row.name}` : ''}{row.off ? ' · off' : ''}</span>
-        <button className={css.call} onClick={toggle} aria-expanded={open}>{callout}{unsaid && <small className={css.unsaid}> {unsaid}</small>}</button>
-        {failed && <span className={css.failed} role="alert">cannot be made: {failed.message}</span>}
+        <span className={`${css.kind} ${verb === "leave" ? css.leave : css.cut}`}>
+          {verb}
+          {row.name ? ` · ${row.name}` : ""}
+          {row.off ? " · off" : ""}
+        </span>
+        <button className={css.call} onClick={toggle} aria-expanded={open}>
+          {callout}
+          {unsaid && <small className={css.unsaid}> {unsaid}</small>}
+        </button>
+        {failed && (
+          <span className={css.failed} role="alert">
+            cannot be made: {failed.message}
+          </span>
+        )}
       </div>
       <RedPencil rowId={row.id} />
       {open && <RowEditor row={row} number={number} duplicate={duplicate} remove={remove} move={move} />}

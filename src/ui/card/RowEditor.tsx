@@ -1,57 +1,138 @@
-'use client';
-import type { Row } from '@/core/job';
-import { kindOf, rowNumbers, type Field } from '@/core/rows';
-import type { NumberText, Quantity } from '@/core/number';
-import { getPath, setPath } from '@/core/callout/grammar';
-import { NumberBox } from '../common/NumberBox';
-import { useJob } from '../store/jobStore';
-import { useBench } from '../store/benchStore';
-import { OutlineBox } from '../outline/OutlineShelf';
-import { ChoiceBox, EdgesEditor, PatternEditor, PlaneEditor, PlaceEditor, ThreadBox } from './editors';
-import css from './Card.module.css';
+"use client";
+import type { Row } from "@/core/job";
+import { kindOf, rowNumbers, type Field } from "@/core/rows";
+import type { NumberText, Quantity } from "@/core/number";
+import { getPath, setPath } from "@/core/callout/grammar";
+import { NumberBox } from "../common/NumberBox";
+import { useJob } from "../store/jobStore";
+import { useBench } from "../store/benchStore";
+import { OutlineBox } from "../outline/OutlineShelf";
+import { ChoiceBox, EdgesEditor, PatternEditor, PlaneEditor, PlaceEditor, ThreadBox } from "./editors";
+import css from "./Card.module.css";
 
-interface Props { row: Row; number: number; duplicate(): void; remove(): void; move(by: number): void }
+interface Props {
+  row: Row;
+  number: number;
+  duplicate(): void;
+  remove(): void;
+  move(by: number): void;
+}
 
-/** A row opened in place: its numbers in the order a print gives them, its choices, and what can be done with the row. */
+/**
+ * A row opened in place: its numbers in the order a print gives them, its choices, and what can be done with the
+ * row.
+ */
 export function RowEditor({ row, number, duplicate, remove, move }: Props) {
   const job = useJob((s) => s.job)!;
   const edit = useJob((s) => s.edit);
   const set = useBench((s) => s.set);
   const kind = kindOf(row.body);
   const known = new Map(rowNumbers(row.body).map((n) => [n.path, n]));
-  const setNumber = (path: string) => (text: NumberText | undefined) => edit([{ edit: 'setNumber', id: row.id, path, text }], kind.label);
+  const setNumber = (path: string) => (text: NumberText | undefined) =>
+    edit([{ edit: "setNumber", id: row.id, path, text }], kind.label);
   const setBody = (changes: Record<string, unknown>) => {
     const body = JSON.parse(JSON.stringify(row.body));
     for (const [k, v] of Object.entries(changes)) setPath(body, k, v);
-    edit([{ edit: 'setRow', id: row.id, body }], kind.label);
+    edit([{ edit: "setRow", id: row.id, body }], kind.label);
   };
   const draw = (f: Field, i: number) => {
     switch (f.field) {
-      case 'number': {
+      case "number": {
         const n = known.get(f.path);
         if (!n && !(f.optional && (!f.when || f.when(row.body as never)) && parentThere(row.body, f.path))) return null;
-        return <NumberBox key={f.path} job={job} label={f.label} value={n?.text} quantity={n?.quantity ?? guess(f.path)} optional={f.optional} commit={setNumber(f.path)} autoFocus={i === 0} />;
+        return (
+          <NumberBox
+            key={f.path}
+            job={job}
+            label={f.label}
+            value={n?.text}
+            quantity={n?.quantity ?? guess(f.path)}
+            optional={f.optional}
+            commit={setNumber(f.path)}
+            autoFocus={i === 0}
+          />
+        );
       }
-      case 'choice': return <ChoiceBox key={f.path} label={f.label} value={chosen(row.body, f.path)} options={f.options} choose={(o) => setBody(o.set)} />;
-      case 'thread': return <ThreadBox key={f.path} value={String(getPath(row.body, f.path))} commit={(v) => setBody({ [f.path]: v })} balloons={job.balloons} />;
-      case 'outline': return <OutlineBox key={f.path} label={f.label} value={String(getPath(row.body, f.path))} choose={(v) => setBody({ [f.path]: v })} />;
-      case 'place': return <PlaceEditor key="place" job={job} body={row.body} setBody={setBody} />;
-      case 'pattern': return <PatternEditor key="pattern" job={job} body={row.body} setBody={setBody} setNumber={setNumber} />;
-      case 'plane': return <PlaneEditor key="plane" job={job} row={row} number={number} setBody={setBody} setNumber={setNumber} />;
-      case 'edges': return <EdgesEditor key="edges" job={job} row={row} number={number} setBody={setBody} />;
+      case "choice":
+        return (
+          <ChoiceBox
+            key={f.path}
+            label={f.label}
+            value={chosen(row.body, f.path)}
+            options={f.options}
+            choose={(o) => setBody(o.set)}
+          />
+        );
+      case "thread":
+        return (
+          <ThreadBox
+            key={f.path}
+            value={String(getPath(row.body, f.path))}
+            commit={(v) => setBody({ [f.path]: v })}
+            balloons={job.balloons}
+          />
+        );
+      case "outline":
+        return (
+          <OutlineBox
+            key={f.path}
+            label={f.label}
+            value={String(getPath(row.body, f.path))}
+            choose={(v) => setBody({ [f.path]: v })}
+          />
+        );
+      case "place":
+        return <PlaceEditor key="place" job={job} body={row.body} setBody={setBody} />;
+      case "pattern":
+        return <PatternEditor key="pattern" job={job} body={row.body} setBody={setBody} setNumber={setNumber} />;
+      case "plane":
+        return <PlaneEditor key="plane" job={job} row={row} number={number} setBody={setBody} setNumber={setNumber} />;
+      case "edges":
+        return <EdgesEditor key="edges" job={job} row={row} number={number} setBody={setBody} />;
     }
   };
   return (
     <div className={css.editor}>
       <div className={css.fields}>{kind.fields.map(draw)}</div>
       <div className={css.actions}>
-        <label className={css.name}><span className="sr">Name of the row</span><input className="box" defaultValue={row.name ?? ''} placeholder="name" maxLength={120} key={row.name ?? ''} onBlur={(e) => e.target.value.trim() !== (row.name ?? '') && edit([{ edit: 'nameRow', id: row.id, name: e.target.value }], 'name')} onKeyDown={(e) => { if (e.key === 'Enter') e.currentTarget.blur(); }} /></label>
-        <button className="btn small" onClick={() => edit([{ edit: 'switchRow', id: row.id, off: !row.off }], row.off ? 'switch on' : 'switch off')}>{row.off ? 'switch on' : 'switch off'}</button>
-        <button className="btn small" onClick={duplicate}>duplicate</button>
-        <button className="btn small" onClick={() => move(-1)} aria-label="Move up" title="Alt ↑">↑</button>
-        <button className="btn small" onClick={() => move(1)} aria-label="Move down" title="Alt ↓">↓</button>
-        <button className="btn small" onClick={remove}>delete</button>
-        <button className="btn small" onClick={() => set({ openRow: null, focusRow: row.id })}>close</button>
+        <label className={css.name}>
+          <span className="sr">Name of the row</span>
+          <input
+            className="box"
+            defaultValue={row.name ?? ""}
+            placeholder="name"
+            maxLength={120}
+            key={row.name ?? ""}
+            onBlur={(e) =>
+              e.target.value.trim() !== (row.name ?? "") &&
+              edit([{ edit: "nameRow", id: row.id, name: e.target.value }], "name")
+            }
+            onKeyDown={(e) => {
+              if (e.key === "Enter") e.currentTarget.blur();
+            }}
+          />
+        </label>
+        <button
+          className="btn small"
+          onClick={() => edit([{ edit: "switchRow", id: row.id, off: !row.off }], row.off ? "switch on" : "switch off")}
+        >
+          {row.off ? "switch on" : "switch off"}
+        </button>
+        <button className="btn small" onClick={duplicate}>
+          duplicate
+        </button>
+        <button className="btn small" onClick={() => move(-1)} aria-label="Move up" title="Alt ↑">
+          ↑
+        </button>
+        <button className="btn small" onClick={() => move(1)} aria-label="Move down" title="Alt ↓">
+          ↓
+        </button>
+        <button className="btn small" onClick={remove}>
+          delete
+        </button>
+        <button className="btn small" onClick={() => set({ openRow: null, focusRow: row.id })}>
+          close
+        </button>
       </div>
     </div>
   );
@@ -60,7 +141,9 @@ export function RowEditor({ row, number, duplicate, remove, move }: Props) {
 /** A choice's value as text: `true` of a flag, `yes` of something that is there. */
 function chosen(body: unknown, path: string): string {
   const v = getPath(body, path);
-  return v === undefined ? '' : typeof v === 'object' ? 'yes' : String(v);
+  return v === undefined ? "" : typeof v === "object" ? "yes" : String(v);
 }
-const parentThere = (body: unknown, path: string) => !path.includes('.') || getPath(body, path.slice(0, path.lastIndexOf('.'))) !== undefined;
-const guess = (path: string): Quantity => (/turn|from|angle|point/i.test(path) ? 'angle' : /count|sides/.test(path) ? 'count' : 'length');
+const parentThere = (body: unknown, path: string) =>
+  !path.includes(".") || getPath(body, path.slice(0, path.lastIndexOf("."))) !== undefined;
+const guess = (path: string): Quantity =>
+  /turn|from|angle|point/i.test(path) ? "angle" : /count|sides/.test(path) ? "count" : "length";

@@ -1,13 +1,13 @@
-'use client';
-import { INCH } from '@/core/number';
-import { useBench } from '../store/benchStore';
-import { useJob } from '../store/jobStore';
-import { CalloutLine } from '../callout/CalloutLine';
-import { OutlineEditor } from '../outline/OutlineEditor';
-import { OutlineShelf } from '../outline/OutlineShelf';
-import { RouteCard } from './RouteCard';
-import { JobRemarks } from './RedPencil';
-import css from './Card.module.css';
+"use client";
+import { INCH } from "@/core/number";
+import { useBench } from "../store/benchStore";
+import { useJob } from "../store/jobStore";
+import { CalloutLine } from "../callout/CalloutLine";
+import { OutlineEditor } from "../outline/OutlineEditor";
+import { OutlineShelf } from "../outline/OutlineShelf";
+import { RouteCard } from "./RouteCard";
+import { JobRemarks } from "./RedPencil";
+import css from "./Card.module.css";
 
 /** The Shape step: the callout line over the route card, and the sum under it. */
 export function ShapeCard() {
@@ -16,22 +16,47 @@ export function ShapeCard() {
   const outline = job.outlines.find((o) => o.id === openOutline);
   const e = evaluated?.evaluation;
   const row = e?.solved.rows.find((r) => r.row.id === selected);
-  const vol = (mm3: number) => (job.unit === 'in' ? `${(mm3 / INCH ** 3).toFixed(3)} in³` : `${(mm3 / 1000).toFixed(3)} cm³`);
+  const vol = (mm3: number) =>
+    job.unit === "in" ? `${(mm3 / INCH ** 3).toFixed(3)} in³` : `${(mm3 / 1000).toFixed(3)} cm³`;
   const left = e?.stock && e.part ? e.stock.volume - e.part.volume : null;
   const mass = e?.stock?.chipMass ?? null;
   return (
     <>
-      {outline ? <OutlineEditor key={outline.id} outline={outline} /> : (
+      {outline ? (
+        <OutlineEditor key={outline.id} outline={outline} />
+      ) : (
         <>
           <CalloutLine />
           <RouteCard />
-          <JobRemarks rules={(r) => !['grip-too-shallow', 'cut-into-jaw'].includes(r)} />
+          <JobRemarks rules={(r) => !["grip-too-shallow", "cut-into-jaw"].includes(r)} />
           <OutlineShelf />
         </>
       )}
       <footer className={css.sum}>
-        <span>{row && row.state === 'ok' ? <>row {row.number} {row.removed >= 0 ? 'takes' : 'leaves'} <b>{vol(Math.abs(row.removed))}</b></> : 'pick a row or a face'}</span>
-        <span>{left === null ? (job.stock ? '' : 'no stock chosen') : <>left to cut <b>{vol(left)}</b>{mass !== null && ` · ${job.unit === 'in' ? `${(mass / 28.349523125).toFixed(1)} oz` : `${mass.toFixed(1)} g`}`}</>}</span>
+        <span>
+          {row && row.state === "ok" ? (
+            <>
+              row {row.number} {row.removed >= 0 ? "takes" : "leaves"} <b>{vol(Math.abs(row.removed))}</b>
+            </>
+          ) : (
+            "pick a row or a face"
+          )}
+        </span>
+        <span>
+          {left === null ? (
+            job.stock ? (
+              ""
+            ) : (
+              "no stock chosen"
+            )
+          ) : (
+            <>
+              left to cut <b>{vol(left)}</b>
+              {mass !== null &&
+                ` · ${job.unit === "in" ? `${(mass / 28.349523125).toFixed(1)} oz` : `${mass.toFixed(1)} g`}`}
+            </>
+          )}
+        </span>
       </footer>
     </>
   );

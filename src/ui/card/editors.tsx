@@ -1,31 +1,60 @@
-'use client';
-import { useState } from 'react';
-import { rowNames, type Balloon, type Job, type Row } from '@/core/job';
-import { threadMeant } from '@/core/print/threads';
-import { kindOf, type EdgeChoice, type Pattern, type PlaneRef, type RowBody } from '@/core/rows';
-import { toNumberText, type NumberText } from '@/core/number';
-import { findThread, readThread } from '@/core/tables';
-import { writeRow } from '@/core/callout';
-import { NumberBox } from '../common/NumberBox';
-import { PlaneAxes } from './PlaneAxes';
-import css from './Card.module.css';
-import box from '../common/NumberBox.module.css';
+"use client";
+import { useState } from "react";
+import { rowNames, type Balloon, type Job, type Row } from "@/core/job";
+import { threadMeant } from "@/core/print/threads";
+import { kindOf, type EdgeChoice, type Pattern, type PlaneRef, type RowBody } from "@/core/rows";
+import { toNumberText, type NumberText } from "@/core/number";
+import { findThread, readThread } from "@/core/tables";
+import { writeRow } from "@/core/callout";
+import { NumberBox } from "../common/NumberBox";
+import { PlaneAxes } from "./PlaneAxes";
+import css from "./Card.module.css";
+import box from "../common/NumberBox.module.css";
 
 type SetBody = (changes: Record<string, unknown>) => void;
 type SetNumber = (path: string) => (text: NumberText | undefined) => void;
 
-export function ChoiceBox<T extends { value: string; label: string }>({ label, value, options, choose }: { label: string; value: string; options: T[]; choose: (o: T) => void }) {
+export function ChoiceBox<T extends { value: string; label: string }>({
+  label,
+  value,
+  options,
+  choose,
+}: {
+  label: string;
+  value: string;
+  options: T[];
+  choose: (o: T) => void;
+}) {
   return (
     <div className={box.field}>
-      <label>{label}
-        <select className="box" value={value} onChange={(e) => choose(options.find((o) => o.value === e.target.value)!)}>{options.map((o) => <option key={o.value} value={o.value}>{o.label}</option>)}</select>
+      <label>
+        {label}
+        <select
+          className="box"
+          value={value}
+          onChange={(e) => choose(options.find((o) => o.value === e.target.value)!)}
+        >
+          {options.map((o) => (
+            <option key={o.value} value={o.value}>
+              {o.label}
+            </option>
+          ))}
+        </select>
       </label>
     </div>
   );
 }
 
 /** A thread by its designation; the table's drill stands under it. */
-export function ThreadBox({ value, commit, balloons }: { value: string; commit: (v: string) => void; balloons: readonly Balloon[] }) {
+export function ThreadBox({
+  value,
+  commit,
+  balloons,
+}: {
+  value: string;
+  commit: (v: string) => void;
+  balloons: readonly Balloon[];
+}) {
   const [draft, setDraft] = useState<string | null>(null);
   const shown = draft ?? value;
   const typed = shown.trim();
@@ -36,99 +65,246 @@ export function ThreadBox({ value, commit, balloons }: { value: string; commit: 
   const whole = t ? (cites ? typed : read!.designation) : null;
   return (
     <div className={box.field}>
-      <label>Thread
-        <div className={`${box.box} ${t ? '' : box.question}`}><input value={shown} spellCheck={false} maxLength={40} onChange={(e) => setDraft(e.target.value)} onBlur={() => { if (draft !== null && whole && whole !== value) commit(whole); if (whole || draft === null) setDraft(null); }} onKeyDown={(e) => { if (e.key === 'Enter') e.currentTarget.blur(); }} /></div>
+      <label>
+        Thread
+        <div className={`${box.box} ${t ? "" : box.question}`}>
+          <input
+            value={shown}
+            spellCheck={false}
+            maxLength={40}
+            onChange={(e) => setDraft(e.target.value)}
+            onBlur={() => {
+              if (draft !== null && whole && whole !== value) commit(whole);
+              if (whole || draft === null) setDraft(null);
+            }}
+            onKeyDown={(e) => {
+              if (e.key === "Enter") e.currentTarget.blur();
+            }}
+          />
+        </div>
       </label>
-      <small className={t ? undefined : 'red'}>{!meant.ok ? meant.problems[0].message : t?.size ? `drill ${t.size.drillName}` : t ? 'no table drill' : `as 10-32 UNF-2B or M5`}</small>
+      <small className={t ? undefined : "red"}>
+        {!meant.ok
+          ? meant.problems[0].message
+          : t?.size
+            ? `drill ${t.size.drillName}`
+            : t
+              ? "no table drill"
+              : `as 10-32 UNF-2B or M5`}
+      </small>
     </div>
   );
 }
 
-const zero = { x: toNumberText('0'), y: toNumberText('0') };
+const zero = { x: toNumberText("0"), y: toNumberText("0") };
 
 /** Where a leave row stands. */
 export function PlaceEditor({ job, body, setBody }: { job: Job; body: RowBody; setBody: SetBody }) {
   const b = body as { at?: { x: NumberText; y: NumberText; z?: NumberText } };
-  const set = (k: 'x' | 'y' | 'z') => (t: NumberText | undefined) => {
+  const set = (k: "x" | "y" | "z") => (t: NumberText | undefined) => {
     const at = { ...zero, ...b.at, ...(t === undefined ? {} : { [k]: t }) };
-    if (t === undefined && k === 'z') delete (at as { z?: NumberText }).z;
+    if (t === undefined && k === "z") delete (at as { z?: NumberText }).z;
     setBody({ at });
   };
   return (
     <>
-      <NumberBox job={job} label="At x" value={b.at?.x} quantity="coordinate" optional commit={(t) => (t === undefined ? setBody({ at: undefined }) : set('x')(t))} />
-      <NumberBox job={job} label="At y" value={b.at?.y} quantity="coordinate" optional commit={(t) => (t === undefined ? setBody({ at: undefined }) : set('y')(t))} />
-      <NumberBox job={job} label="At z" value={b.at?.z} quantity="coordinate" optional commit={set('z')} />
+      <NumberBox
+        job={job}
+        label="At x"
+        value={b.at?.x}
+        quantity="coordinate"
+        optional
+        commit={(t) => (t === undefined ? setBody({ at: undefined }) : set("x")(t))}
+      />
+      <NumberBox
+        job={job}
+        label="At y"
+        value={b.at?.y}
+        quantity="coordinate"
+        optional
+        commit={(t) => (t === undefined ? setBody({ at: undefined }) : set("y")(t))}
+      />
+      <NumberBox job={job} label="At z" value={b.at?.z} quantity="coordinate" optional commit={set("z")} />
     </>
   );
 }
 
-const q = toNumberText('?');
-const patterns: { value: Pattern['kind']; label: string; make: Pattern }[] = [
-  { value: 'single', label: 'one, at 0,0', make: { kind: 'single' } },
-  { value: 'points', label: 'at points', make: { kind: 'points', points: [{ ...zero }] } },
-  { value: 'grid', label: 'on a grid', make: { kind: 'grid', nx: toNumberText('2'), ny: toNumberText('2'), dx: q, dy: q } },
-  { value: 'line', label: 'in a line', make: { kind: 'line', n: toNumberText('2'), by: q } },
-  { value: 'boltCircle', label: 'on a bolt circle', make: { kind: 'boltCircle', diameter: q } },
+const q = toNumberText("?");
+const patterns: { value: Pattern["kind"]; label: string; make: Pattern }[] = [
+  { value: "single", label: "one, at 0,0", make: { kind: "single" } },
+  { value: "points", label: "at points", make: { kind: "points", points: [{ ...zero }] } },
+  {
+    value: "grid",
+    label: "on a grid",
+    make: { kind: "grid", nx: toNumberText("2"), ny: toNumberText("2"), dx: q, dy: q },
+  },
+  { value: "line", label: "in a line", make: { kind: "line", n: toNumberText("2"), by: q } },
+  { value: "boltCircle", label: "on a bolt circle", make: { kind: "boltCircle", diameter: q } },
 ];
 
 /** Where the copies of a cut stand. */
-export function PatternEditor({ job, body, setBody, setNumber }: { job: Job; body: RowBody; setBody: SetBody; setNumber: SetNumber }) {
+export function PatternEditor({
+  job,
+  body,
+  setBody,
+  setNumber,
+}: {
+  job: Job;
+  body: RowBody;
+  setBody: SetBody;
+  setNumber: SetNumber;
+}) {
   const row = body as RowBody & { pattern: Pattern; count?: NumberText };
   const p = row.pattern;
-  const counted = row.kind === 'cutHoles' || row.kind === 'cutTapped' || row.kind === 'cutPocket';
-  const choose = (make: Pattern) => setBody({ pattern: make, ...(make.kind === 'boltCircle' ? (row.count === undefined ? { count: toNumberText('4') } : {}) : { count: undefined }) });
-  const n = (path: string, label: string, value: NumberText | undefined, quantity: 'length' | 'coordinate' | 'count' | 'angle', optional = false) => <NumberBox key={path} job={job} label={label} value={value} quantity={quantity} optional={optional} commit={setNumber(`pattern.${path}`)} />;
+  const counted = row.kind === "cutHoles" || row.kind === "cutTapped" || row.kind === "cutPocket";
+  const choose = (make: Pattern) =>
+    setBody({
+      pattern: make,
+      ...(make.kind === "boltCircle"
+        ? row.count === undefined
+          ? { count: toNumberText("4") }
+          : {}
+        : { count: undefined }),
+    });
+  const n = (
+    path: string,
+    label: string,
+    value: NumberText | undefined,
+    quantity: "length" | "coordinate" | "count" | "angle",
+    optional = false,
+  ) => (
+    <NumberBox
+      key={path}
+      job={job}
+      label={label}
+      value={value}
+      quantity={quantity}
+      optional={optional}
+      commit={setNumber(`pattern.${path}`)}
+    />
+  );
   const middle = (label: string) => {
-    const at = 'at' in p ? p.at : undefined;
-    const set = (k: 'x' | 'y') => (t: NumberText | undefined) => setBody({ 'pattern.at': t === undefined ? undefined : { ...zero, ...at, [k]: t } });
+    const at = "at" in p ? p.at : undefined;
+    const set = (k: "x" | "y") => (t: NumberText | undefined) =>
+      setBody({ "pattern.at": t === undefined ? undefined : { ...zero, ...at, [k]: t } });
     return (
       <>
-        <NumberBox job={job} label={`${label} x`} value={at?.x} quantity="coordinate" optional commit={set('x')} />
-        <NumberBox job={job} label={`${label} y`} value={at?.y} quantity="coordinate" optional commit={set('y')} />
+        <NumberBox job={job} label={`${label} x`} value={at?.x} quantity="coordinate" optional commit={set("x")} />
+        <NumberBox job={job} label={`${label} y`} value={at?.y} quantity="coordinate" optional commit={set("y")} />
       </>
     );
   };
   return (
     <>
-      <ChoiceBox label="Places" value={p.kind} options={patterns.filter((o) => counted || o.value !== 'boltCircle')} choose={(o) => choose(o.make)} />
-      {p.kind === 'points' && p.points.map((pt, i) => (
-        <div key={i} className={css.pair}>
-          {n(`points.${i}.x`, `x ${i + 1}`, pt.x, 'coordinate')}{n(`points.${i}.y`, `y ${i + 1}`, pt.y, 'coordinate')}
-          {p.points.length > 1 && <button className={css.tiny} aria-label={`take away point ${i + 1}`} onClick={() => setBody({ pattern: { ...p, points: p.points.filter((_, k) => k !== i) }, count: undefined })}>×</button>}
+      <ChoiceBox
+        label="Places"
+        value={p.kind}
+        options={patterns.filter((o) => counted || o.value !== "boltCircle")}
+        choose={(o) => choose(o.make)}
+      />
+      {p.kind === "points" &&
+        p.points.map((pt, i) => (
+          <div key={i} className={css.pair}>
+            {n(`points.${i}.x`, `x ${i + 1}`, pt.x, "coordinate")}
+            {n(`points.${i}.y`, `y ${i + 1}`, pt.y, "coordinate")}
+            {p.points.length > 1 && (
+              <button
+                className={css.tiny}
+                aria-label={`take away point ${i + 1}`}
+                onClick={() =>
+                  setBody({ pattern: { ...p, points: p.points.filter((_, k) => k !== i) }, count: undefined })
+                }
+              >
+                ×
+              </button>
+            )}
+          </div>
+        ))}
+      {p.kind === "points" && (
+        <div className={box.field}>
+          <button
+            className="btn small"
+            style={{ marginTop: 14 }}
+            onClick={() => setBody({ pattern: { ...p, points: [...p.points, { x: q, y: q }] }, count: undefined })}
+          >
+            one more point
+          </button>
         </div>
-      ))}
-      {p.kind === 'points' && <div className={box.field}><button className="btn small" style={{ marginTop: 14 }} onClick={() => setBody({ pattern: { ...p, points: [...p.points, { x: q, y: q }] }, count: undefined })}>one more point</button></div>}
-      {p.kind === 'grid' && <>{n('nx', 'Along x', p.nx, 'count')}{n('ny', 'Along y', p.ny, 'count')}{n('dx', 'Spacing x', p.dx, 'coordinate')}{n('dy', 'Spacing y', p.dy, 'coordinate')}{middle('Middle')}</>}
-      {p.kind === 'line' && <>{n('n', 'How many', p.n, 'count')}{n('by', 'Spacing', p.by, 'coordinate')}{n('turn', 'Direction', p.turn, 'angle', true)}{middle('First')}</>}
-      {p.kind === 'boltCircle' && <>{n('diameter', 'Bolt circle ⌀', p.diameter, 'length')}{n('from', 'First hole at', p.from, 'angle', true)}{middle('Middle')}</>}
+      )}
+      {p.kind === "grid" && (
+        <>
+          {n("nx", "Along x", p.nx, "count")}
+          {n("ny", "Along y", p.ny, "count")}
+          {n("dx", "Spacing x", p.dx, "coordinate")}
+          {n("dy", "Spacing y", p.dy, "coordinate")}
+          {middle("Middle")}
+        </>
+      )}
+      {p.kind === "line" && (
+        <>
+          {n("n", "How many", p.n, "count")}
+          {n("by", "Spacing", p.by, "coordinate")}
+          {n("turn", "Direction", p.turn, "angle", true)}
+          {middle("First")}
+        </>
+      )}
+      {p.kind === "boltCircle" && (
+        <>
+          {n("diameter", "Bolt circle ⌀", p.diameter, "length")}
+          {n("from", "First hole at", p.from, "angle", true)}
+          {middle("Middle")}
+        </>
+      )}
     </>
   );
 }
 
-const planes = ['top', 'bottom', 'front', 'back', 'left', 'right'] as const;
+const planes = ["top", "bottom", "front", "back", "left", "right"] as const;
 
 /** The plane a cut starts on, by its meaning. */
-export function PlaneEditor({ job, row, number, setBody, setNumber }: { job: Job; row: Row; number: number; setBody: SetBody; setNumber: SetNumber }) {
+export function PlaneEditor({
+  job,
+  row,
+  number,
+  setBody,
+  setNumber,
+}: {
+  job: Job;
+  row: Row;
+  number: number;
+  setBody: SetBody;
+  setNumber: SetNumber;
+}) {
   const plane = (row.body as { plane: PlaneRef }).plane;
   const names = rowNames(job.rows);
-  const value = plane.on === 'floorOf' || plane.on === 'topOf' ? `${plane.on}:${plane.row}` : plane.on;
+  const value = plane.on === "floorOf" || plane.on === "topOf" ? `${plane.on}:${plane.row}` : plane.on;
   const earlier = job.rows.slice(0, number - 1);
   const options = [
     ...planes.map((p) => ({ value: p as string, label: p as string })),
-    ...earlier.filter((r) => kindOf(r.body).verb === 'cut' && 'plane' in r.body).map((r) => ({ value: `floorOf:${r.id}`, label: `floor of row ${names.numberOf(r.id)}` })),
-    ...earlier.filter((r) => kindOf(r.body).verb === 'leave').map((r) => ({ value: `topOf:${r.id}`, label: `top of row ${names.numberOf(r.id)}` })),
+    ...earlier
+      .filter((r) => kindOf(r.body).verb === "cut" && "plane" in r.body)
+      .map((r) => ({ value: `floorOf:${r.id}`, label: `floor of row ${names.numberOf(r.id)}` })),
+    ...earlier
+      .filter((r) => kindOf(r.body).verb === "leave")
+      .map((r) => ({ value: `topOf:${r.id}`, label: `top of row ${names.numberOf(r.id)}` })),
   ];
-  if (!options.some((o) => o.value === value)) options.push({ value, label: 'a row that is gone' });
+  if (!options.some((o) => o.value === value)) options.push({ value, label: "a row that is gone" });
   const choose = (v: string) => {
     const start = plane.start === undefined ? {} : { start: plane.start };
-    const [on, ref] = v.split(':');
+    const [on, ref] = v.split(":");
     setBody({ plane: ref ? { on, row: ref, ...start } : { on, ...start } });
   };
   return (
     <>
       <ChoiceBox label="On plane" value={value} options={options} choose={(o) => choose(o.value)} />
-      <NumberBox job={job} label="Start below" value={plane.start} quantity="offset" optional={row.body.kind !== 'cutBoreGroove'} commit={setNumber('plane.start')} />
+      <NumberBox
+        job={job}
+        label="Start below"
+        value={plane.start}
+        quantity="offset"
+        optional={row.body.kind !== "cutBoreGroove"}
+        commit={setNumber("plane.start")}
+      />
       <PlaneAxes rowId={row.id} plane={plane} />
     </>
   );
@@ -137,23 +313,45 @@ export function PlaneEditor({ job, row, number, setBody, setNumber }: { job: Job
 /** Edges by meaning, as boxes to tick. */
 export function EdgesEditor({ job, row, number, setBody }: { job: Job; row: Row; number: number; setBody: SetBody }) {
   const edges = (row.body as { edges: EdgeChoice[] }).edges;
-  const earlier = job.rows.slice(0, number - 1).filter((r) => kindOf(r.body).verb === 'cut' && 'plane' in r.body);
+  const earlier = job.rows.slice(0, number - 1).filter((r) => kindOf(r.body).verb === "cut" && "plane" in r.body);
   const names = rowNames(job.rows);
   const all: { key: string; label: string; title?: string; edge: EdgeChoice }[] = [
-    { key: 'outerTop', label: 'outer top', edge: { edge: 'outerTop' } }, { key: 'outerBottom', label: 'outer bottom', edge: { edge: 'outerBottom' } },
-    { key: 'vertical', label: 'upright corners', edge: { edge: 'vertical' } }, { key: 'allSharp', label: 'all sharp', edge: { edge: 'allSharp' } },
+    { key: "outerTop", label: "outer top", edge: { edge: "outerTop" } },
+    { key: "outerBottom", label: "outer bottom", edge: { edge: "outerBottom" } },
+    { key: "vertical", label: "upright corners", edge: { edge: "vertical" } },
+    { key: "allSharp", label: "all sharp", edge: { edge: "allSharp" } },
     ...earlier.flatMap((r) => [
-      { key: `mouthOf${r.id}`, label: `mouth of ${names.numberOf(r.id)}`, title: writeRow(r, names), edge: { edge: 'mouthOf', row: r.id } as EdgeChoice },
-      { key: `floorOf${r.id}`, label: `floor of ${names.numberOf(r.id)}`, title: writeRow(r, names), edge: { edge: 'floorOf', row: r.id } as EdgeChoice },
+      {
+        key: `mouthOf${r.id}`,
+        label: `mouth of ${names.numberOf(r.id)}`,
+        title: writeRow(r, names),
+        edge: { edge: "mouthOf", row: r.id } as EdgeChoice,
+      },
+      {
+        key: `floorOf${r.id}`,
+        label: `floor of ${names.numberOf(r.id)}`,
+        title: writeRow(r, names),
+        edge: { edge: "floorOf", row: r.id } as EdgeChoice,
+      },
     ]),
   ];
-  const keyOf = (e: EdgeChoice) => `${e.edge}${'row' in e ? e.row : ''}`;
+  const keyOf = (e: EdgeChoice) => `${e.edge}${"row" in e ? e.row : ""}`;
   const has = (k: string) => edges.some((e) => keyOf(e) === k);
   return (
     <fieldset className={css.edges}>
       <legend>Edges</legend>
       {all.map((o) => (
-        <label key={o.key} title={o.title}><input type="checkbox" checked={has(o.key)} disabled={has(o.key) && edges.length === 1} onChange={(e) => setBody({ edges: e.target.checked ? [...edges, o.edge] : edges.filter((x) => keyOf(x) !== o.key) })} /> {o.label}</label>
+        <label key={o.key} title={o.title}>
+          <input
+            type="checkbox"
+            checked={has(o.key)}
+            disabled={has(o.key) && edges.length === 1}
+            onChange={(e) =>
+              setBody({ edges: e.target.checked ? [...edges, o.edge] : edges.filter((x) => keyOf(x) !== o.key) })
+            }
+          />{" "}
+          {o.label}
+        </label>
       ))}
     </fieldset>
   );

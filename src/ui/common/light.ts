@@ -1,24 +1,28 @@
-'use client';
-import { create } from 'zustand';
+"use client";
+import { create } from "zustand";
 
-type Light = 'light' | 'dark';
+type Light = "light" | "dark";
 const read = (): Light => {
-  if (typeof window === 'undefined') return 'light';
-  const kept = window.localStorage.getItem('sgorbia-light');
-  return kept === 'dark' || kept === 'light' ? kept : window.matchMedia('(prefers-color-scheme: dark)').matches ? 'dark' : 'light';
+  if (typeof window === "undefined") return "light";
+  const kept = window.localStorage.getItem("sgorbia-light");
+  return kept === "dark" || kept === "light"
+    ? kept
+    : window.matchMedia("(prefers-color-scheme: dark)").matches
+      ? "dark"
+      : "light";
 };
 
 /** Paper or dark: what the person chose, else what the system says. */
 export const useLight = create<{ light: Light; start(): void; turn(): void }>((set, get) => ({
-  light: 'light',
+  light: "light",
   start() {
     const light = read();
     document.documentElement.dataset.light = light;
     set({ light });
   },
   turn() {
-    const light: Light = get().light === 'dark' ? 'light' : 'dark';
-    window.localStorage.setItem('sgorbia-light', light);
+    const light: Light = get().light === "dark" ? "light" : "dark";
+    window.localStorage.setItem("sgorbia-light", light);
     document.documentElement.dataset.light = light;
     set({ light });
   },

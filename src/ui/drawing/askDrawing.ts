@@ -1,13 +1,19 @@
-'use client';
-import type { DrawingAnswer, DrawingWish } from '@/io/drawing';
-import { fail, type Result } from '@/core/result';
+"use client";
+import type { DrawingAnswer, DrawingWish } from "@/io/drawing";
+import { fail, type Result } from "@/core/result";
 
 /** Longest a drawing may take to be read, ms. */
 const PATIENCE = 20_000;
 
-/** Reads a drawing in a worker of its own, which is ended when it takes too long or is stopped: the page never waits for it. */
-export function askDrawing<W extends DrawingWish>(wish: W, patience = PATIENCE): { answer: Promise<Result<DrawingAnswer<W>>>; stop: () => void } {
-  const worker = new Worker(new URL('./drawing.worker.ts', import.meta.url), { type: 'module' });
+/**
+ * Reads a drawing in a worker of its own, which is ended when it takes too long or is stopped: the page never waits
+ * for it.
+ */
+export function askDrawing<W extends DrawingWish>(
+  wish: W,
+  patience = PATIENCE,
+): { answer: Promise<Result<DrawingAnswer<W>>>; stop: () => void } {
+  const worker = new Worker(new URL("./drawing.worker.ts", import.meta.url), { type: "module" });
   let stop = () => {};
   const answer = new Promise<Result<DrawingAnswer<W>>>((resolve) => {
     const end = (r: Result<DrawingAnswer<W>>) => {
@@ -15,10 +21,19 @@ export function askDrawing<W extends DrawingWish>(wish: W, patience = PATIENCE):
       worker.terminate();
       resolve(r);
     };
-    const timer = setTimeout(() => end(fail(`reading the drawing took more than ${patience / 1000} s and was given up`, { expected: 'a smaller drawing, or the part of it that is needed' })), patience);
+    const timer = setTimeout(
+      () =>
+        end(
+          fail(`reading the drawing took more than ${patience / 1000} s and was given up`, {
+            expected: "a smaller drawing, or the part of it that is needed",
+          }),
+        ),
+      patience,
+    );
     worker.onmessage = (e: MessageEvent<Result<DrawingAnswer<W>>>) => end(e.data);
-    worker.onerror = () => end(fail('the drawing cannot be read: it was too much for this page', { expected: 'a smaller drawing' }));
-    stop = () => end(fail('reading the drawing was stopped'));
+    worker.onerror = () =>
+      end(fail("the drawing cannot be read: it was too much for this page", { expected: "a smaller drawing" }));
+    stop = () => end(fail("reading the drawing was stopped"));
     worker.postMessage(wish);
   });
   return { answer, stop: () => stop() };

@@ -1,14 +1,17 @@
-'use client';
-import * as Comlink from 'comlink';
-import { useEffect, useRef } from 'react';
-import type { Mismatch } from '@/core/mismatch';
-import type { Job } from '@/core/job';
-import { useBench } from '../store/benchStore';
-import { engine, restartEngine } from './engine';
+"use client";
+import * as Comlink from "comlink";
+import { useEffect, useRef } from "react";
+import type { Mismatch } from "@/core/mismatch";
+import type { Job } from "@/core/job";
+import { useBench } from "../store/benchStore";
+import { engine, restartEngine } from "./engine";
 
 let turn = 0;
 
-/** Keeps the evaluation and the picture in step with the job. Typing never waits: an older run is superseded by a newer one. */
+/**
+ * Keeps the evaluation and the picture in step with the job. Typing never waits: an older run is superseded by a
+ * newer one.
+ */
 export function useEngine(job: Job | null): void {
   const set = useBench((s) => s.set);
   const showRow = useBench((s) => s.showRow);
@@ -20,10 +23,16 @@ export function useEngine(job: Job | null): void {
     const mine = ++turn;
     const start = performance.now();
     set({ busy: true, busySince: start });
-    engine().evaluate(JSON.parse(JSON.stringify(job)), mine).then(
-      (r) => { if (r && mine === turn) set({ evaluated: r, busy: false, engineProblem: '' }); },
-      (e) => { if (mine === turn) set({ busy: false, engineProblem: e instanceof Error ? e.message : 'the engine stopped' }); },
-    );
+    engine()
+      .evaluate(JSON.parse(JSON.stringify(job)), mine)
+      .then(
+        (r) => {
+          if (r && mine === turn) set({ evaluated: r, busy: false, engineProblem: "" });
+        },
+        (e) => {
+          if (mine === turn) set({ busy: false, engineProblem: e instanceof Error ? e.message : "the engine stopped" });
+        },
+      );
   }, [job, set]);
 
   useEffect(() => {
@@ -33,7 +42,14 @@ export function useEngine(job: Job | null): void {
     const key = row ? row.key : evaluated.evaluation.solved.finalKey;
     shown.current = key;
     if (key === null) return set({ picture: null });
-    engine().picture(key).then((p) => { if (shown.current === key) set({ picture: p }); }, () => {});
+    engine()
+      .picture(key)
+      .then(
+        (p) => {
+          if (shown.current === key) set({ picture: p });
+        },
+        () => {},
+      );
   }, [evaluated, showRow, set]);
 }
 
@@ -42,11 +58,18 @@ export function cancelEngine(): void {
   restartEngine();
   const { set } = useBench.getState();
   turn++;
-  set({ busy: false, engineProblem: 'stopped; change something to compute again' });
+  set({ busy: false, engineProblem: "stopped; change something to compute again" });
 }
 
 /** Starts the mismatch finder on the job as it is; a change of the job gives it up. */
-export function explainNow(job: Job, progress: (done: number, of: number) => void, sofar: (list: Mismatch[]) => void): { found: Promise<Mismatch[] | null>; stop: () => void } {
+export function explainNow(
+  job: Job,
+  progress: (done: number, of: number) => void,
+  sofar: (list: Mismatch[]) => void,
+): { found: Promise<Mismatch[] | null>; stop: () => void } {
   const mine = turn;
-  return { found: engine().explain(JSON.parse(JSON.stringify(job)), mine, Comlink.proxy(progress), Comlink.proxy(sofar)), stop: () => void engine().stopExplaining(mine) };
+  return {
+    found: engine().explain(JSON.parse(JSON.stringify(job)), mine, Comlink.proxy(progress), Comlink.proxy(sofar)),
+    stop: () => void engine().stopExplaining(mine),
+  };
 }

@@ -1,43 +1,78 @@
-'use client';
-import { Alert, Button, Checkbox, Input, Modal, Select, Spin } from 'antd';
-import { useState } from 'react';
-import { useJob } from '../store/jobStore';
-import { INCH, showLength, type LengthUnit } from '@/core/number';
-import { MOST_OUTLINES } from '@/core/job';
-import { outlinesOfChains, type ReadChain, type ReadFile } from '@/io/chainItems';
-import type { OutlineItem } from '@/core/outline/items';
-import { useDrawing } from '../drawing/useDrawing';
-import css from './Outline.module.css';
+"use client";
+import { Alert, Button, Checkbox, Input, Modal, Select, Spin } from "antd";
+import { useState } from "react";
+import { useJob } from "../store/jobStore";
+import { INCH, showLength, type LengthUnit } from "@/core/number";
+import { MOST_OUTLINES } from "@/core/job";
+import { outlinesOfChains, type ReadChain, type ReadFile } from "@/io/chainItems";
+import type { OutlineItem } from "@/core/outline/items";
+import { useDrawing } from "../drawing/useDrawing";
+import css from "./Outline.module.css";
 
-interface Props { drawing: { name: string; text: string }; bring: (outlines: { name: string; items: OutlineItem[] }[]) => void; cancel: () => void }
-type Taken = 'said' | LengthUnit;
+interface Props {
+  drawing: { name: string; text: string };
+  bring: (outlines: { name: string; items: OutlineItem[] }[]) => void;
+  cancel: () => void;
+}
+type Taken = "said" | LengthUnit;
 
-const plural = (n: number, one: string) => `${n} ${one}${n === 1 ? '' : 's'}`;
+const plural = (n: number, one: string) => `${n} ${one}${n === 1 ? "" : "s"}`;
 
-/** What a drawing file holds, before it is brought in: its unit, its layers, its open chains and gaps, and what is left out. */
+/**
+ * What a drawing file holds, before it is brought in: its unit, its layers, its open chains and gaps, and what is
+ * left out.
+ */
 export function DrawingDialog({ drawing, bring, cancel }: Props) {
   const unit = useJob((s) => s.job!.unit);
   const there = useJob((s) => s.job!.outlines.length);
-  const [taken, setTaken] = useState<Taken>('said');
+  const [taken, setTaken] = useState<Taken>("said");
   const [off, setOff] = useState<string[]>([]);
-  const [mend, setMend] = useState('');
-  const reading = useDrawing(drawing, unit, taken === 'said' ? undefined : taken);
-  const file = reading.state === 'read' ? reading.file : null;
+  const [mend, setMend] = useState("");
+  const reading = useDrawing(drawing, unit, taken === "said" ? undefined : taken);
+  const file = reading.state === "read" ? reading.file : null;
   const chosen = file?.chains.filter((c) => !off.includes(c.layer)) ?? [];
-  const wrongGap = mend.trim() !== '' && !(Number(mend) > 0);
+  const wrongGap = mend.trim() !== "" && !(Number(mend) > 0);
   const room = MOST_OUTLINES - there;
   return (
-    <Modal open title={`Chains of ${drawing.name}`} onCancel={cancel} okText={`bring in ${plural(chosen.length, 'outline')}`} okButtonProps={{ disabled: !chosen.length || chosen.length > room || wrongGap }} onOk={() => bring(outlinesOfChains(chosen, mend.trim()))} width={560}>
+    <Modal
+      open
+      title={`Chains of ${drawing.name}`}
+      onCancel={cancel}
+      okText={`bring in ${plural(chosen.length, "outline")}`}
+      okButtonProps={{ disabled: !chosen.length || chosen.length > room || wrongGap }}
+      onOk={() => bring(outlinesOfChains(chosen, mend.trim()))}
+      width={560}
+    >
       <div className={css.drawing}>
-        {reading.state === 'reading' && <p><Spin size="small" /> reading the drawing … <Button size="small" onClick={reading.stop}>stop</Button></p>}
-        {reading.state === 'failed' && <Alert type="error" showIcon title={reading.problem} />}
+        {reading.state === "reading" && (
+          <p>
+            <Spin size="small" /> reading the drawing …{" "}
+            <Button size="small" onClick={reading.stop}>
+              stop
+            </Button>
+          </p>
+        )}
+        {reading.state === "failed" && <Alert type="error" showIcon title={reading.problem} />}
         {file && (
           <>
             {!/\.svg$/i.test(drawing.name) && <UnitChoice file={file} unit={unit} taken={taken} choose={setTaken} />}
             <Layers file={file} off={off} setOff={setOff} />
             <Chosen chosen={chosen} unit={unit} mend={mend} setMend={setMend} wrongGap={wrongGap} />
-            {chosen.length > room && <Alert type="warning" showIcon title={`${plural(chosen.length, 'chain')}: a job holds at most ${MOST_OUTLINES} outlines. Choose fewer layers.`} />}
-            {file.problems.filter((p) => !/a chain is open|chains are open/.test(p)).slice(0, 30).map((p) => <p key={p} className="red">{p}</p>)}
+            {chosen.length > room && (
+              <Alert
+                type="warning"
+                showIcon
+                title={`${plural(chosen.length, "chain")}: a job holds at most ${MOST_OUTLINES} outlines. Choose fewer layers.`}
+              />
+            )}
+            {file.problems
+              .filter((p) => !/a chain is open|chains are open/.test(p))
+              .slice(0, 30)
+              .map((p) => (
+                <p key={p} className="red">
+                  {p}
+                </p>
+              ))}
           </>
         )}
       </div>
@@ -45,10 +80,41 @@ export function DrawingDialog({ drawing, bring, cancel }: Props) {
   );
 }
 
-function UnitChoice({ file, unit, taken, choose }: { file: ReadFile; unit: LengthUnit; taken: Taken; choose: (t: Taken) => void }) {
-  const asSaid = file.said === 'other' ? 'as the file says' : file.said ? `${file.said}, as the file says` : `${unit}, like the job: the file says nothing`;
-  const options = [{ value: 'said', label: asSaid }, { value: 'mm', label: 'millimetres' }, { value: 'in', label: 'inches' }];
-  return <label>Numbers of the drawing are <Select<Taken> size="small" popupMatchSelectWidth={false} aria-label="Unit of the drawing" value={taken} options={options as { value: Taken; label: string }[]} onChange={choose} /></label>;
+function UnitChoice({
+  file,
+  unit,
+  taken,
+  choose,
+}: {
+  file: ReadFile;
+  unit: LengthUnit;
+  taken: Taken;
+  choose: (t: Taken) => void;
+}) {
+  const asSaid =
+    file.said === "other"
+      ? "as the file says"
+      : file.said
+        ? `${file.said}, as the file says`
+        : `${unit}, like the job: the file says nothing`;
+  const options = [
+    { value: "said", label: asSaid },
+    { value: "mm", label: "millimetres" },
+    { value: "in", label: "inches" },
+  ];
+  return (
+    <label>
+      Numbers of the drawing are{" "}
+      <Select<Taken>
+        size="small"
+        popupMatchSelectWidth={false}
+        aria-label="Unit of the drawing"
+        value={taken}
+        options={options as { value: Taken; label: string }[]}
+        onChange={choose}
+      />
+    </label>
+  );
 }
 
 function Layers({ file, off, setOff }: { file: ReadFile; off: string[]; setOff: (off: string[]) => void }) {
@@ -58,32 +124,82 @@ function Layers({ file, off, setOff }: { file: ReadFile; off: string[]; setOff: 
     <fieldset>
       <legend>Layers</legend>
       {file.layers.map((l) => (
-        <Checkbox key={l.name} checked={!off.includes(l.name)} onChange={(e) => setOff(e.target.checked ? off.filter((x) => x !== l.name) : [...off, l.name])}>
-          {l.name === '0' || l.name === '' ? 'without a name' : l.name} <small>{plural(l.elements, 'element')}, {plural(chains(l.name), 'chain')}</small>
+        <Checkbox
+          key={l.name}
+          checked={!off.includes(l.name)}
+          onChange={(e) => setOff(e.target.checked ? off.filter((x) => x !== l.name) : [...off, l.name])}
+        >
+          {l.name === "0" || l.name === "" ? "without a name" : l.name}{" "}
+          <small>
+            {plural(l.elements, "element")}, {plural(chains(l.name), "chain")}
+          </small>
         </Checkbox>
       ))}
     </fieldset>
   );
 }
 
-function Chosen({ chosen, unit, mend, setMend, wrongGap }: { chosen: ReadChain[]; unit: LengthUnit; mend: string; setMend: (m: string) => void; wrongGap: boolean }) {
+function Chosen({
+  chosen,
+  unit,
+  mend,
+  setMend,
+  wrongGap,
+}: {
+  chosen: ReadChain[];
+  unit: LengthUnit;
+  mend: string;
+  setMend: (m: string) => void;
+  wrongGap: boolean;
+}) {
   const open = chosen.filter((c) => !c.closed);
   const gap = Number(mend);
-  const closable = open.filter((c) => gap > 0 && c.gap!.width <= gap * (unit === 'in' ? INCH : 1)).length;
-  const len = (mm: number) => showLength(mm, unit, unit === 'in' ? 4 : 3);
+  const closable = open.filter((c) => gap > 0 && c.gap!.width <= gap * (unit === "in" ? INCH : 1)).length;
+  const len = (mm: number) => showLength(mm, unit, unit === "in" ? 4 : 3);
   if (!chosen.length) return null;
   return (
     <>
-      <p>{chosen.length - open.length} closed, {open.length} open; {len(chosen.reduce((sum, c) => sum + c.length, 0))} {unit} in all.</p>
+      <p>
+        {chosen.length - open.length} closed, {open.length} open; {len(chosen.reduce((sum, c) => sum + c.length, 0))}{" "}
+        {unit} in all.
+      </p>
       {open.length > 0 && (
         <>
           <ul aria-label="Open chains">
-            {open.slice(0, 8).map((c, i) => <li key={i}>{c.layer}: open from <span className="num">{len(c.gap!.from.x)}, {len(c.gap!.from.y)}</span> to <span className="num">{len(c.gap!.to.x)}, {len(c.gap!.to.y)}</span>, {len(c.gap!.width)} {unit} apart</li>)}
+            {open.slice(0, 8).map((c, i) => (
+              <li key={i}>
+                {c.layer}: open from{" "}
+                <span className="num">
+                  {len(c.gap!.from.x)}, {len(c.gap!.from.y)}
+                </span>{" "}
+                to{" "}
+                <span className="num">
+                  {len(c.gap!.to.x)}, {len(c.gap!.to.y)}
+                </span>
+                , {len(c.gap!.width)} {unit} apart
+              </li>
+            ))}
             {open.length > 8 && <li>… {open.length - 8} more</li>}
           </ul>
           <label>
-            Close gaps up to <Input size="small" className="num" style={{ width: 90 }} aria-label="Close gaps up to" value={mend} maxLength={12} placeholder="none" status={wrongGap ? 'error' : undefined} onChange={(e) => setMend(e.target.value)} /> {unit}{' '}
-            {wrongGap ? <small className="red">a width such as {unit === 'in' ? '.002' : '.05'}</small> : closable ? <small>closes {closable}</small> : null}
+            Close gaps up to{" "}
+            <Input
+              size="small"
+              className="num"
+              style={{ width: 90 }}
+              aria-label="Close gaps up to"
+              value={mend}
+              maxLength={12}
+              placeholder="none"
+              status={wrongGap ? "error" : undefined}
+              onChange={(e) => setMend(e.target.value)}
+            />{" "}
+            {unit}{" "}
+            {wrongGap ? (
+              <small className="red">a width such as {unit === "in" ? ".002" : ".05"}</small>
+            ) : closable ? (
+              <small>closes {closable}</small>
+            ) : null}
           </label>
         </>
       )}

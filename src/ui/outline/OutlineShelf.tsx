@@ -1,16 +1,19 @@
-'use client';
-import { App } from 'antd';
-import { useRef, useState } from 'react';
-import type { OutlineItem } from '@/core/outline/items';
-import { freshId } from '../bench/actions';
-import { useBench } from '../store/benchStore';
-import { useJob } from '../store/jobStore';
-import box from '../common/NumberBox.module.css';
-import { DrawingDialog } from './DrawingDialog';
-import css from './Outline.module.css';
+"use client";
+import { App } from "antd";
+import { useRef, useState } from "react";
+import type { OutlineItem } from "@/core/outline/items";
+import { freshId } from "../bench/actions";
+import { useBench } from "../store/benchStore";
+import { useJob } from "../store/jobStore";
+import box from "../common/NumberBox.module.css";
+import { DrawingDialog } from "./DrawingDialog";
+import css from "./Outline.module.css";
 
 const freeName = (names: string[], wanted: string): string => {
-  for (let i = 1; ; i++) { const n = i === 1 ? wanted : `${wanted} ${i}`; if (!names.some((x) => x.toLowerCase() === n.toLowerCase())) return n; }
+  for (let i = 1; ; i++) {
+    const n = i === 1 ? wanted : `${wanted} ${i}`;
+    if (!names.some((x) => x.toLowerCase() === n.toLowerCase())) return n;
+  }
 };
 
 /** The job's outlines in a row under the route card; one opens in its editor. */
@@ -21,10 +24,27 @@ export function OutlineShelf() {
   const file = useRef<HTMLInputElement>(null);
   const { message } = App.useApp();
   const [drawing, setDrawing] = useState<{ name: string; text: string } | null>(null);
-  const open = (id: string) => set({ openOutline: id, outlineDraft: null, view: 'top' });
+  const open = (id: string) => set({ openOutline: id, outlineDraft: null, view: "top" });
   const start = () => {
     const id = freshId();
-    edit([{ edit: 'addOutlines', outlines: [{ id, name: freeName(job.outlines.map((o) => o.name), 'outline'), items: [] }] }], 'outline');
+    edit(
+      [
+        {
+          edit: "addOutlines",
+          outlines: [
+            {
+              id,
+              name: freeName(
+                job.outlines.map((o) => o.name),
+                "outline",
+              ),
+              items: [],
+            },
+          ],
+        },
+      ],
+      "outline",
+    );
     open(id);
   };
   const read = async (f: File) => {
@@ -33,8 +53,12 @@ export function OutlineShelf() {
   };
   const bring = (found: { name: string; items: OutlineItem[] }[]) => {
     const names = job.outlines.map((o) => o.name);
-    const outlines = found.map((o) => { const name = freeName(names, o.name); names.push(name); return { id: freshId(), name, items: o.items }; });
-    const why = edit([{ edit: 'addOutlines', outlines }], `outlines of ${drawing!.name}`);
+    const outlines = found.map((o) => {
+      const name = freeName(names, o.name);
+      names.push(name);
+      return { id: freshId(), name, items: o.items };
+    });
+    const why = edit([{ edit: "addOutlines", outlines }], `outlines of ${drawing!.name}`);
     if (why) return void message.error(why, 6);
     setDrawing(null);
     if (outlines.length === 1) open(outlines[0].id);
@@ -45,12 +69,36 @@ export function OutlineShelf() {
       {job.outlines.map((o) => {
         const e = evaluated?.evaluation.outlines.find((x) => x.id === o.id);
         const bad = e && (e.problems.length > 0 || e.wire?.conflicts.length);
-        return <button key={o.id} className="btn small" onClick={() => open(o.id)} title={e?.wire?.free.join('; ')}>{o.name}{bad ? <span className="red"> ✗</span> : e?.wire?.freedom ? <small> {e.wire.freedom} free</small> : ''}</button>;
+        return (
+          <button key={o.id} className="btn small" onClick={() => open(o.id)} title={e?.wire?.free.join("; ")}>
+            {o.name}
+            {bad ? <span className="red"> ✗</span> : e?.wire?.freedom ? <small> {e.wire.freedom} free</small> : ""}
+          </button>
+        );
       })}
-      <button className="btn small" onClick={start}>+ outline</button>
-      <button className="btn small" onClick={() => file.current?.click()} title="chains of lines and arcs out of a drawing file">read DXF or SVG</button>
+      <button className="btn small" onClick={start}>
+        + outline
+      </button>
+      <button
+        className="btn small"
+        onClick={() => file.current?.click()}
+        title="chains of lines and arcs out of a drawing file"
+      >
+        read DXF or SVG
+      </button>
       {drawing && <DrawingDialog key={drawing.name} drawing={drawing} bring={bring} cancel={() => setDrawing(null)} />}
-      <input ref={file} type="file" hidden accept=".dxf,.svg" aria-label="Drawing with outlines" onChange={(e) => { const f = e.target.files?.[0]; e.target.value = ''; if (f) void read(f); }} />
+      <input
+        ref={file}
+        type="file"
+        hidden
+        accept=".dxf,.svg"
+        aria-label="Drawing with outlines"
+        onChange={(e) => {
+          const f = e.target.files?.[0];
+          e.target.value = "";
+          if (f) void read(f);
+        }}
+      />
     </div>
   );
 }
@@ -61,10 +109,21 @@ export function OutlineBox({ label, value, choose }: { label: string; value: str
   const there = job.outlines.some((o) => o.name.toLowerCase() === value.toLowerCase());
   return (
     <div className={box.field}>
-      <label>{label}
-        <select className="box" value={there ? job.outlines.find((o) => o.name.toLowerCase() === value.toLowerCase())!.name : ''} onChange={(e) => choose(e.target.value)}>
-          {!there && <option value="" disabled>{value} (gone)</option>}
-          {job.outlines.map((o) => <option key={o.id}>{o.name}</option>)}
+      <label>
+        {label}
+        <select
+          className="box"
+          value={there ? job.outlines.find((o) => o.name.toLowerCase() === value.toLowerCase())!.name : ""}
+          onChange={(e) => choose(e.target.value)}
+        >
+          {!there && (
+            <option value="" disabled>
+              {value} (gone)
+            </option>
+          )}
+          {job.outlines.map((o) => (
+            <option key={o.id}>{o.name}</option>
+          ))}
         </select>
       </label>
     </div>

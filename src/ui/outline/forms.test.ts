@@ -1,10 +1,10 @@
-import { readOutlineLine, writeOutlineItem } from '@/core/callout';
-import { rowNames } from '@/core/job';
-import { outlineForms } from './forms';
+import { readOutlineLine, writeOutlineItem } from "@/core/callout";
+import { rowNames } from "@/core/job";
+import { outlineForms } from "./forms";
 
-const names = rowNames([{ id: 'a' }, { id: 'b' }]);
+const names = rowNames([{ id: "a" }, { id: "b" }]);
 
-it('every line to start from reads as an outline’s line, and comes back as it was', () => {
+it("every line to start from reads as an outline’s line, and comes back as it was", () => {
   for (const { text } of outlineForms.flatMap((g) => g.lines)) {
     const r = readOutlineLine(text, names);
     expect([text, r.ok]).toEqual([text, true]);

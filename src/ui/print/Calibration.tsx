@@ -1,13 +1,13 @@
-'use client';
-import { useState } from 'react';
-import type { Region } from '@/core/job';
-import { sides, type Side } from '@/core/geometry/vec';
-import { toNumberText } from '@/core/number';
-import { valueOf, numberScope } from '@/core/engine/numbers';
-import { NumberBox } from '../common/NumberBox';
-import { ChoiceBox } from '../card/editors';
-import { useJob } from '../store/jobStore';
-import css from './PrintTable.module.css';
+"use client";
+import { useState } from "react";
+import type { Region } from "@/core/job";
+import { sides, type Side } from "@/core/geometry/vec";
+import { toNumberText } from "@/core/number";
+import { valueOf, numberScope } from "@/core/engine/numbers";
+import { NumberBox } from "../common/NumberBox";
+import { ChoiceBox } from "../card/editors";
+import { useJob } from "../store/jobStore";
+import css from "./PrintTable.module.css";
 
 interface Props {
   /** The region that is set anew, if it is one. */
@@ -20,29 +20,80 @@ interface Props {
   remove?: () => void;
 }
 
-/** Two picked points, their distance, and what the first one is on the part: that lays a stretch of the page over a view. Two more points bound the stretch. */
+/**
+ * Two picked points, their distance, and what the first one is on the part: that lays a stretch of the page over a
+ * view. Two more points bound the stretch.
+ */
 export function Calibration({ old, page, turn, points, done, remove }: Props) {
   const job = useJob((s) => s.job)!;
-  const [view, setView] = useState<Side>(old?.view ?? 'top');
-  const [distance, setDistance] = useState(old?.distance ?? toNumberText('?'));
-  const [place, setPlace] = useState(old?.place ?? { x: toNumberText('?'), y: toNumberText('?') });
+  const [view, setView] = useState<Side>(old?.view ?? "top");
+  const [distance, setDistance] = useState(old?.distance ?? toNumberText("?"));
+  const [place, setPlace] = useState(old?.place ?? { x: toNumberText("?"), y: toNumberText("?") });
   const [a, b] = points.length >= 2 ? points : old && points.length === 0 ? [old.a, old.b] : points;
   const flat = a && b && Math.abs(b.y - a.y) > Math.abs(b.x - a.x);
   // As the page is read, not as it is stored.
-  const direction = Boolean(flat) !== (turn % 2 === 1) ? 'y' : 'x';
-  const box = points.length === 4 ? { x0: points[2].x, y0: points[2].y, x1: points[3].x, y1: points[3].y } : points.length === 0 ? old?.box : undefined;
+  const direction = Boolean(flat) !== (turn % 2 === 1) ? "y" : "x";
+  const box =
+    points.length === 4
+      ? { x0: points[2].x, y0: points[2].y, x1: points[3].x, y1: points[3].y }
+      : points.length === 0
+        ? old?.box
+        : undefined;
   const scope = numberScope(job);
-  const good = a && b && valueOf(distance, 'length', scope).ok && valueOf(place.x, 'coordinate', scope).ok && valueOf(place.y, 'coordinate', scope).ok && points.length !== 3;
+  const good =
+    a &&
+    b &&
+    valueOf(distance, "length", scope).ok &&
+    valueOf(place.x, "coordinate", scope).ok &&
+    valueOf(place.y, "coordinate", scope).ok &&
+    points.length !== 3;
   return (
     <div className={css.calibration}>
-      <p>{!a ? 'pick point a on the print' : !b ? 'pick point b, along x or y from it' : points.length === 3 ? 'pick the other corner of the stretch' : `a and b lie along ${direction}${box ? '; a stretch of the page' : '; the whole page, or pick two corners of a stretch'}`}</p>
-      <ChoiceBox label="View" value={view} options={sides.map((s) => ({ value: s, label: s }))} choose={(o) => setView(o.value)} />
+      <p>
+        {!a
+          ? "pick point a on the print"
+          : !b
+            ? "pick point b, along x or y from it"
+            : points.length === 3
+              ? "pick the other corner of the stretch"
+              : `a and b lie along ${direction}${box ? "; a stretch of the page" : "; the whole page, or pick two corners of a stretch"}`}
+      </p>
+      <ChoiceBox
+        label="View"
+        value={view}
+        options={sides.map((s) => ({ value: s, label: s }))}
+        choose={(o) => setView(o.value)}
+      />
       <NumberBox own job={job} label="a to b" value={distance} quantity="length" commit={(t) => t && setDistance(t)} />
-      <NumberBox own job={job} label="a is at x" value={place.x} quantity="coordinate" commit={(t) => t && setPlace({ ...place, x: t })} />
-      <NumberBox own job={job} label="a is at y" value={place.y} quantity="coordinate" commit={(t) => t && setPlace({ ...place, y: t })} />
+      <NumberBox
+        own
+        job={job}
+        label="a is at x"
+        value={place.x}
+        quantity="coordinate"
+        commit={(t) => t && setPlace({ ...place, x: t })}
+      />
+      <NumberBox
+        own
+        job={job}
+        label="a is at y"
+        value={place.y}
+        quantity="coordinate"
+        commit={(t) => t && setPlace({ ...place, y: t })}
+      />
       <span>
-        <button className="btn main" disabled={!good} onClick={() => done({ view, page, a: a!, b: b!, distance, direction, place, ...(box ? { box } : {}) })}>calibrate</button>
-        {remove && <button className="btn small" onClick={remove}>forget it</button>}
+        <button
+          className="btn main"
+          disabled={!good}
+          onClick={() => done({ view, page, a: a!, b: b!, distance, direction, place, ...(box ? { box } : {}) })}
+        >
+          calibrate
+        </button>
+        {remove && (
+          <button className="btn small" onClick={remove}>
+            forget it
+          </button>
+        )}
       </span>
     </div>
   );

@@ -1,37 +1,125 @@
-'use client';
-import type { CheckValue } from '@/core/job';
-import { toNumberText } from '@/core/number';
-import { NumberBox } from '../common/NumberBox';
-import { Section } from '../common/Section';
-import { useJob } from '../store/jobStore';
-import css from './PrintCard.module.css';
+"use client";
+import type { CheckValue } from "@/core/job";
+import { toNumberText } from "@/core/number";
+import { NumberBox } from "../common/NumberBox";
+import { Section } from "../common/Section";
+import { useJob } from "../store/jobStore";
+import css from "./PrintCard.module.css";
 
-const q = toNumberText('?');
+const q = toNumberText("?");
 const kinds: { key: string; label: string; make: CheckValue }[] = [
-  { key: 'mass', label: 'mass', make: { kind: 'mass', value: q, unit: 'g' } }, { key: 'volume', label: 'volume', make: { kind: 'volume', value: q } },
-  ...(['top', 'bottom', 'front', 'back', 'left', 'right', 'all'] as const).map((of) => ({ key: `area ${of}`, label: of === 'all' ? 'whole surface' : `area, ${of}`, make: { kind: 'area' as const, of, value: q } })),
-  ...(['x', 'y', 'z'] as const).map((of) => ({ key: `size ${of}`, label: `size along ${of}`, make: { kind: 'size' as const, of, value: q } })),
-  { key: 'holes', label: 'number of holes', make: { kind: 'holes', value: q } }, { key: 'edges', label: 'number of edges', make: { kind: 'edges', value: q } },
+  { key: "mass", label: "mass", make: { kind: "mass", value: q, unit: "g" } },
+  { key: "volume", label: "volume", make: { kind: "volume", value: q } },
+  ...(["top", "bottom", "front", "back", "left", "right", "all"] as const).map((of) => ({
+    key: `area ${of}`,
+    label: of === "all" ? "whole surface" : `area, ${of}`,
+    make: { kind: "area" as const, of, value: q },
+  })),
+  ...(["x", "y", "z"] as const).map((of) => ({
+    key: `size ${of}`,
+    label: `size along ${of}`,
+    make: { kind: "size" as const, of, value: q },
+  })),
+  { key: "holes", label: "number of holes", make: { kind: "holes", value: q } },
+  { key: "edges", label: "number of edges", make: { kind: "edges", value: q } },
 ];
-const keyOf = (c: CheckValue) => (c.kind === 'area' || c.kind === 'size' ? `${c.kind} ${c.of}` : c.kind === 'floorArea' ? `floor ${c.row}` : c.kind);
+const keyOf = (c: CheckValue) =>
+  c.kind === "area" || c.kind === "size" ? `${c.kind} ${c.of}` : c.kind === "floorArea" ? `floor ${c.row}` : c.kind;
 
 /** Check values of the print: what the finished part must weigh, hold and measure. */
 export function CheckValues() {
   const job = useJob((s) => s.job)!;
   const edit = useJob((s) => s.edit);
   // Floors that a row cut can be asked for too.
-  const all = [...kinds, ...job.rows.flatMap((r, i) => (['cutPocket', 'cutStep', 'cutFace', 'cutRingGroove'].includes(r.body.kind) ? [{ key: `floor ${r.id}`, label: `area, floor of ${i + 1}`, make: { kind: 'floorArea' as const, row: r.id, value: q } }] : []))];
-  const put = (checks: CheckValue[]) => edit([{ edit: 'setChecks', checks }], 'check value');
-  const unit = (c: CheckValue) => (c.kind === 'volume' ? `${job.unit}³` : c.kind === 'area' || c.kind === 'floorArea' ? `${job.unit}²` : c.kind === 'edges' || c.kind === 'holes' ? '' : job.unit);
+  const all = [
+    ...kinds,
+    ...job.rows.flatMap((r, i) =>
+      ["cutPocket", "cutStep", "cutFace", "cutRingGroove"].includes(r.body.kind)
+        ? [
+            {
+              key: `floor ${r.id}`,
+              label: `area, floor of ${i + 1}`,
+              make: { kind: "floorArea" as const, row: r.id, value: q },
+            },
+          ]
+        : [],
+    ),
+  ];
+  const put = (checks: CheckValue[]) => edit([{ edit: "setChecks", checks }], "check value");
+  const unit = (c: CheckValue) =>
+    c.kind === "volume"
+      ? `${job.unit}³`
+      : c.kind === "area" || c.kind === "floorArea"
+        ? `${job.unit}²`
+        : c.kind === "edges" || c.kind === "holes"
+          ? ""
+          : job.unit;
   return (
-    <Section title="Check values" aside={<button className="btn small" onClick={() => put([...job.checks, { kind: 'mass', value: q, unit: job.unit === 'in' ? 'lb' : 'g' }])}>one more</button>}>
-      {job.checks.length === 0 && <p className="soft" style={{ margin: 0 }}>A mass, volume, area or overall size on the print can prove the model.</p>}
+    <Section
+      title="Check values"
+      aside={
+        <button
+          className="btn small"
+          onClick={() => put([...job.checks, { kind: "mass", value: q, unit: job.unit === "in" ? "lb" : "g" }])}
+        >
+          one more
+        </button>
+      }
+    >
+      {job.checks.length === 0 && (
+        <p className="soft" style={{ margin: 0 }}>
+          A mass, volume, area or overall size on the print can prove the model.
+        </p>
+      )}
       {job.checks.map((c, i) => (
         <div key={i} className={css.check}>
-          <select className="box" aria-label={`what check value ${i + 1} is`} value={keyOf(c)} onChange={(e) => put(job.checks.map((x, k) => (k === i ? { ...all.find((o) => o.key === e.target.value)!.make, value: c.value } : x)))}>{all.map((o) => <option key={o.key} value={o.key}>{o.label}</option>)}</select>
-          <NumberBox printed job={job} label="as printed" value={c.value} quantity="plain" commit={(t) => put(job.checks.map((x, k) => (k === i ? { ...x, value: t ?? q } : x)))} />
-          {c.kind === 'mass' ? <select className="box" aria-label="unit of the mass" value={c.unit} onChange={(e) => put(job.checks.map((x, k) => (k === i ? { ...c, unit: e.target.value as 'g' } : x)))}>{['g', 'kg', 'lb', 'oz'].map((u) => <option key={u}>{u}</option>)}</select> : <span className="soft">{unit(c)}</span>}
-          <button className="plain faint" aria-label={`take away check value ${i + 1}`} onClick={() => put(job.checks.filter((_, k) => k !== i))}>×</button>
+          <select
+            className="box"
+            aria-label={`what check value ${i + 1} is`}
+            value={keyOf(c)}
+            onChange={(e) =>
+              put(
+                job.checks.map((x, k) =>
+                  k === i ? { ...all.find((o) => o.key === e.target.value)!.make, value: c.value } : x,
+                ),
+              )
+            }
+          >
+            {all.map((o) => (
+              <option key={o.key} value={o.key}>
+                {o.label}
+              </option>
+            ))}
+          </select>
+          <NumberBox
+            printed
+            job={job}
+            label="as printed"
+            value={c.value}
+            quantity="plain"
+            commit={(t) => put(job.checks.map((x, k) => (k === i ? { ...x, value: t ?? q } : x)))}
+          />
+          {c.kind === "mass" ? (
+            <select
+              className="box"
+              aria-label="unit of the mass"
+              value={c.unit}
+              onChange={(e) => put(job.checks.map((x, k) => (k === i ? { ...c, unit: e.target.value as "g" } : x)))}
+            >
+              {["g", "kg", "lb", "oz"].map((u) => (
+                <option key={u}>{u}</option>
+              ))}
+            </select>
+          ) : (
+            <span className="soft">{unit(c)}</span>
+          )}
+          <button
+            className="plain faint"
+            aria-label={`take away check value ${i + 1}`}
+            onClick={() => put(job.checks.filter((_, k) => k !== i))}
+          >
+            ×
+          </button>
         </div>
       ))}
     </Section>

@@ -1,21 +1,24 @@
-'use client';
-import { App } from 'antd';
-import { useRef, useState } from 'react';
-import type { Print, Region } from '@/core/job';
-import { writeBalloonText } from '@/core/callout';
-import { api, Refused } from '../store/api';
-import { freshId } from '../bench/actions';
-import { useBench } from '../store/benchStore';
-import { useJob } from '../store/jobStore';
-import { Calibration } from './Calibration';
-import { PrintSheet, type Spot } from './PrintSheet';
-import { usePage } from './pagePicture';
-import css from './PrintTable.module.css';
+"use client";
+import { App } from "antd";
+import { useRef, useState } from "react";
+import type { Print, Region } from "@/core/job";
+import { writeBalloonText } from "@/core/callout";
+import { api, Refused } from "../store/api";
+import { freshId } from "../bench/actions";
+import { useBench } from "../store/benchStore";
+import { useJob } from "../store/jobStore";
+import { Calibration } from "./Calibration";
+import { PrintSheet, type Spot } from "./PrintSheet";
+import { usePage } from "./pagePicture";
+import css from "./PrintTable.module.css";
 
 const MAX = 20_000_000;
 type Doing = { place: number } | { calibrate: Spot[]; region: number } | null;
 
-/** The print on the table: upload, pages, zoom, quarter turns, balloons pinned to their dimension, stretches calibrated to views. */
+/**
+ * The print on the table: upload, pages, zoom, quarter turns, balloons pinned to their dimension, stretches
+ * calibrated to views.
+ */
 export function PrintTable() {
   const job = useJob((s) => s.job)!;
   const edit = useJob((s) => s.edit);
@@ -30,29 +33,49 @@ export function PrintTable() {
   const print = job.prints.find((p) => p.id === chosen) ?? job.prints[0];
   const { picture, problem } = usePage(print, page);
   const pages = picture?.pages ?? 1;
-  const put = (prints: Print[]) => edit([{ edit: 'setPrints', prints }], 'print');
+  const put = (prints: Print[]) => edit([{ edit: "setPrints", prints }], "print");
   const change = (next: Print) => put(job.prints.map((x) => (x.id === next.id ? next : x)));
 
   const upload = async (f: File) => {
-    if (f.size > MAX) return void message.error(`${f.name} has ${(f.size / 1e6).toFixed(1)} MB; at most ${MAX / 1e6} MB are kept`, 6);
+    if (f.size > MAX)
+      return void message.error(`${f.name} has ${(f.size / 1e6).toFixed(1)} MB; at most ${MAX / 1e6} MB are kept`, 6);
     setBusy(true);
     try {
       const kept = await api.attach(f);
-      const p: Print = { id: freshId(), name: f.name.slice(0, 120) || 'print', attachment: kept.hash, mediaType: kept.mediaType, regions: [] };
+      const p: Print = {
+        id: freshId(),
+        name: f.name.slice(0, 120) || "print",
+        attachment: kept.hash,
+        mediaType: kept.mediaType,
+        regions: [],
+      };
       put([...useJob.getState().job!.prints, p]);
       setChosen(p.id);
       setPage(1);
     } catch (e) {
-      void message.error(e instanceof Refused ? `${f.name}: ${e.message}` : 'the server does not answer; the print was not kept', 6);
+      void message.error(
+        e instanceof Refused ? `${f.name}: ${e.message}` : "the server does not answer; the print was not kept",
+        6,
+      );
     } finally {
       setBusy(false);
     }
   };
   const spot = (p: Spot) => {
     if (!print || !doing) return;
-    if ('place' in doing) {
+    if ("place" in doing) {
       const b = job.balloons.find((x) => x.number === doing.place);
-      if (b) edit([{ edit: 'setBalloon', number: b.number, balloon: { ...b, place: { print: print.id, ...(page > 1 ? { page } : {}), ...p } } }], 'pin balloon');
+      if (b)
+        edit(
+          [
+            {
+              edit: "setBalloon",
+              number: b.number,
+              balloon: { ...b, place: { print: print.id, ...(page > 1 ? { page } : {}), ...p } },
+            },
+          ],
+          "pin balloon",
+        );
       const next = job.balloons.find((x) => !x.place && x.number !== doing.place);
       setDoing(next ? { place: next.number } : null);
     } else setDoing({ ...doing, calibrate: doing.calibrate.length >= 4 ? [p] : [...doing.calibrate, p] });
@@ -65,36 +88,186 @@ export function PrintTable() {
     change(turn ? { ...rest, turn } : rest);
   };
   const setRegion = (i: number, r: Region | null) => {
-    change({ ...print!, regions: r === null ? print!.regions.filter((_, k) => k !== i) : i < print!.regions.length ? print!.regions.map((x, k) => (k === i ? r : x)) : [...print!.regions, r] });
+    change({
+      ...print!,
+      regions:
+        r === null
+          ? print!.regions.filter((_, k) => k !== i)
+          : i < print!.regions.length
+            ? print!.regions.map((x, k) => (k === i ? r : x))
+            : [...print!.regions, r],
+    });
     setDoing(null);
   };
-  const calibrating = doing && 'calibrate' in doing ? doing : null;
+  const calibrating = doing && "calibrate" in doing ? doing : null;
   return (
-    <section className={css.table} aria-label="Print" onDragOver={(e) => e.preventDefault()} onDrop={(e) => { e.preventDefault(); const f = e.dataTransfer.files[0]; if (f) void upload(f); }}>
+    <section
+      className={css.table}
+      aria-label="Print"
+      onDragOver={(e) => e.preventDefault()}
+      onDrop={(e) => {
+        e.preventDefault();
+        const f = e.dataTransfer.files[0];
+        if (f) void upload(f);
+      }}
+    >
       <div className={css.bar}>
-        {job.prints.map((p) => <button key={p.id} className={css.tab} aria-pressed={p.id === print?.id} onClick={() => { setChosen(p.id); setPage(1); setDoing(null); }}>{p.name}</button>)}
-        <button className="btn small" disabled={busy} onClick={() => file.current?.click()}>{busy ? 'keeping …' : 'add a print'}</button>
-        <input ref={file} type="file" hidden accept="image/png,image/jpeg,application/pdf,.dxf" aria-label="Picture of a print" onChange={(e) => { const f = e.target.files?.[0]; e.target.value = ''; if (f) void upload(f); }} />
+        {job.prints.map((p) => (
+          <button
+            key={p.id}
+            className={css.tab}
+            aria-pressed={p.id === print?.id}
+            onClick={() => {
+              setChosen(p.id);
+              setPage(1);
+              setDoing(null);
+            }}
+          >
+            {p.name}
+          </button>
+        ))}
+        <button className="btn small" disabled={busy} onClick={() => file.current?.click()}>
+          {busy ? "keeping …" : "add a print"}
+        </button>
+        <input
+          ref={file}
+          type="file"
+          hidden
+          accept="image/png,image/jpeg,application/pdf,.dxf"
+          aria-label="Picture of a print"
+          onChange={(e) => {
+            const f = e.target.files?.[0];
+            e.target.value = "";
+            if (f) void upload(f);
+          }}
+        />
         {print && (
           <span className={css.tail}>
-            {pages > 1 && <><button className="btn small" disabled={page <= 1} onClick={() => setPage(page - 1)} aria-label="Page before">‹</button><span className="num">page {page} of {pages}</span><button className="btn small" disabled={page >= pages} onClick={() => setPage(page + 1)} aria-label="Page after">›</button></>}
-            <button className="btn small" onClick={() => setZoom(Math.max(0.5, zoom / 1.25))} aria-label="Smaller">−</button><span className="num">{Math.round(zoom * 100)} %</span><button className="btn small" onClick={() => setZoom(Math.min(8, zoom * 1.25))} aria-label="Larger">+</button>
-            <button className="btn small" onClick={turned} title="turn the page a quarter to the right">turn</button>
-            <button className="btn small" aria-pressed={Boolean(doing && 'place' in doing)} disabled={!job.balloons.length} onClick={() => setDoing(doing && 'place' in doing ? null : { place: (unpinned[0] ?? job.balloons[0]).number })}>pin balloons</button>
-            {here.map(({ r, i }) => <button key={i} className="btn small" aria-pressed={calibrating?.region === i} onClick={() => setDoing(calibrating?.region === i ? null : { calibrate: [], region: i })}>calibrated: {r.view}</button>)}
-            <button className="btn small" aria-pressed={calibrating?.region === print.regions.length} onClick={() => setDoing(calibrating?.region === print.regions.length ? null : { calibrate: [], region: print.regions.length })}>{here.length ? 'one more view' : 'calibrate'}</button>
-            <button className="btn small" onClick={() => put(job.prints.filter((p) => p.id !== print.id))}>take off</button>
+            {pages > 1 && (
+              <>
+                <button
+                  className="btn small"
+                  disabled={page <= 1}
+                  onClick={() => setPage(page - 1)}
+                  aria-label="Page before"
+                >
+                  ‹
+                </button>
+                <span className="num">
+                  page {page} of {pages}
+                </span>
+                <button
+                  className="btn small"
+                  disabled={page >= pages}
+                  onClick={() => setPage(page + 1)}
+                  aria-label="Page after"
+                >
+                  ›
+                </button>
+              </>
+            )}
+            <button className="btn small" onClick={() => setZoom(Math.max(0.5, zoom / 1.25))} aria-label="Smaller">
+              −
+            </button>
+            <span className="num">{Math.round(zoom * 100)} %</span>
+            <button className="btn small" onClick={() => setZoom(Math.min(8, zoom * 1.25))} aria-label="Larger">
+              +
+            </button>
+            <button className="btn small" onClick={turned} title="turn the page a quarter to the right">
+              turn
+            </button>
+            <button
+              className="btn small"
+              aria-pressed={Boolean(doing && "place" in doing)}
+              disabled={!job.balloons.length}
+              onClick={() =>
+                setDoing(doing && "place" in doing ? null : { place: (unpinned[0] ?? job.balloons[0]).number })
+              }
+            >
+              pin balloons
+            </button>
+            {here.map(({ r, i }) => (
+              <button
+                key={i}
+                className="btn small"
+                aria-pressed={calibrating?.region === i}
+                onClick={() => setDoing(calibrating?.region === i ? null : { calibrate: [], region: i })}
+              >
+                calibrated: {r.view}
+              </button>
+            ))}
+            <button
+              className="btn small"
+              aria-pressed={calibrating?.region === print.regions.length}
+              onClick={() =>
+                setDoing(
+                  calibrating?.region === print.regions.length ? null : { calibrate: [], region: print.regions.length },
+                )
+              }
+            >
+              {here.length ? "one more view" : "calibrate"}
+            </button>
+            <button className="btn small" onClick={() => put(job.prints.filter((p) => p.id !== print.id))}>
+              take off
+            </button>
           </span>
         )}
       </div>
-      {doing && 'place' in doing && (
-        <p className={css.say}>click where balloon <select value={doing.place} aria-label="Balloon to pin" onChange={(e) => setDoing({ place: Number(e.target.value) })}>{job.balloons.map((b) => <option key={b.number} value={b.number}>{b.number}: {writeBalloonText({ ...b, note: undefined })}</option>)}</select> stands on the print</p>
+      {doing && "place" in doing && (
+        <p className={css.say}>
+          click where balloon{" "}
+          <select
+            value={doing.place}
+            aria-label="Balloon to pin"
+            onChange={(e) => setDoing({ place: Number(e.target.value) })}
+          >
+            {job.balloons.map((b) => (
+              <option key={b.number} value={b.number}>
+                {b.number}: {writeBalloonText({ ...b, note: undefined })}
+              </option>
+            ))}
+          </select>{" "}
+          stands on the print
+        </p>
       )}
-      {calibrating && print && <Calibration key={calibrating.region} old={print.regions[calibrating.region]} page={page} turn={print.turn ?? 0} points={calibrating.calibrate} done={(r) => setRegion(calibrating.region, r)} remove={print.regions[calibrating.region] ? () => setRegion(calibrating.region, null) : undefined} />}
+      {calibrating && print && (
+        <Calibration
+          key={calibrating.region}
+          old={print.regions[calibrating.region]}
+          page={page}
+          turn={print.turn ?? 0}
+          points={calibrating.calibrate}
+          done={(r) => setRegion(calibrating.region, r)}
+          remove={print.regions[calibrating.region] ? () => setRegion(calibrating.region, null) : undefined}
+        />
+      )}
       {print ? (
-        picture ? <PrintSheet job={job} print={print} page={page} picture={picture} zoom={zoom} zoomBy={(k) => setZoom((z) => Math.min(8, Math.max(0.5, z * k)))} aiming={doing !== null} marks={calibrating?.calibrate ?? []} spot={spot} find={(n) => setBench({ balloon: n })} />
-          : <div className={css.sheet}><p className={css.none}>{problem || 'opening the page …'}</p></div>
-      ) : <div className={css.sheet}><p className={css.none}>No print yet. Add a picture of it (PNG or JPEG), a PDF or a DXF, or drop one here. The ledger on the left works without it too.</p></div>}
+        picture ? (
+          <PrintSheet
+            job={job}
+            print={print}
+            page={page}
+            picture={picture}
+            zoom={zoom}
+            zoomBy={(k) => setZoom((z) => Math.min(8, Math.max(0.5, z * k)))}
+            aiming={doing !== null}
+            marks={calibrating?.calibrate ?? []}
+            spot={spot}
+            find={(n) => setBench({ balloon: n })}
+          />
+        ) : (
+          <div className={css.sheet}>
+            <p className={css.none}>{problem || "opening the page …"}</p>
+          </div>
+        )
+      ) : (
+        <div className={css.sheet}>
+          <p className={css.none}>
+            No print yet. Add a picture of it (PNG or JPEG), a PDF or a DXF, or drop one here. The ledger on the left
+            works without it too.
+          </p>
+        </div>
+      )}
     </section>
   );
 }

@@ -1,10 +1,17 @@
-'use client';
-import { useEffect, useState } from 'react';
-import type { Print } from '@/core/job';
-import { askDrawing } from '../drawing/askDrawing';
+"use client";
+import { useEffect, useState } from "react";
+import type { Print } from "@/core/job";
+import { askDrawing } from "../drawing/askDrawing";
 
-/** A page of a print as a picture the page and the stage can show: where it is, how high it is for its width, how many pages there are. */
-export interface PagePicture { url: string; aspect: number; pages: number }
+/**
+ * A page of a print as a picture the page and the stage can show: where it is, how high it is for its width, how
+ * many pages there are.
+ */
+export interface PagePicture {
+  url: string;
+  aspect: number;
+  pages: number;
+}
 export type PageState = { picture: PagePicture | null; problem: string };
 
 const kept = new Map<string, Promise<PagePicture>>();
@@ -15,7 +22,12 @@ export function loadPage(print: Print, page: number): Promise<PagePicture> {
   const key = `${print.attachment}|${page}`;
   let p = kept.get(key);
   if (!p) {
-    p = print.mediaType === 'application/pdf' ? pdfPage(print.attachment, page) : print.mediaType === 'image/vnd.dxf' ? dxfPage(print.attachment) : image(`/api/attachments/${print.attachment}`);
+    p =
+      print.mediaType === "application/pdf"
+        ? pdfPage(print.attachment, page)
+        : print.mediaType === "image/vnd.dxf"
+          ? dxfPage(print.attachment)
+          : image(`/api/attachments/${print.attachment}`);
     kept.set(key, p);
     p.catch(() => kept.delete(key));
   }
@@ -23,58 +35,76 @@ export function loadPage(print: Print, page: number): Promise<PagePicture> {
 }
 
 export function usePage(print: Print | undefined, page: number): PageState {
-  const [state, setState] = useState<PageState & { key: string }>({ picture: null, problem: '', key: '' });
-  const key = print ? `${print.attachment}|${page}` : '';
+  const [state, setState] = useState<PageState & { key: string }>({ picture: null, problem: "", key: "" });
+  const key = print ? `${print.attachment}|${page}` : "";
   useEffect(() => {
     if (!print) return;
     let live = true;
-    loadPage(print, page).then((picture) => { if (live) setState({ picture, problem: '', key }); }, (e) => { if (live) setState({ picture: null, problem: e instanceof Error ? e.message : 'this page cannot be shown', key }); });
-    return () => { live = false; };
+    loadPage(print, page).then(
+      (picture) => {
+        if (live) setState({ picture, problem: "", key });
+      },
+      (e) => {
+        if (live)
+          setState({ picture: null, problem: e instanceof Error ? e.message : "this page cannot be shown", key });
+      },
+    );
+    return () => {
+      live = false;
+    };
     // The attachment never changes under its hash.
   }, [key]);
-  return state.key === key ? state : { picture: null, problem: '' };
+  return state.key === key ? state : { picture: null, problem: "" };
 }
 
 function image(url: string): Promise<PagePicture> {
   return new Promise((resolve, reject) => {
     const img = new Image();
     img.onload = () => resolve({ url, aspect: img.height / img.width, pages: 1 });
-    img.onerror = () => reject(new Error('this picture cannot be shown; the server may have lost it'));
+    img.onerror = () => reject(new Error("this picture cannot be shown; the server may have lost it"));
     img.src = url;
   });
 }
 
 async function bytes(hash: string): Promise<ArrayBuffer> {
   const r = await fetch(`/api/attachments/${hash}`);
-  if (!r.ok) throw new Error('this print is gone from the server');
+  if (!r.ok) throw new Error("this print is gone from the server");
   return r.arrayBuffer();
 }
 
 async function pdfPage(hash: string, page: number): Promise<PagePicture> {
-  const pdf = await import('pdfjs-dist');
-  pdf.GlobalWorkerOptions.workerSrc = '/kernel/pdf.worker.mjs';
+  const pdf = await import("pdfjs-dist");
+  pdf.GlobalWorkerOptions.workerSrc = "/kernel/pdf.worker.mjs";
   let document;
   try {
-    document = await pdf.getDocument({ data: new Uint8Array(await bytes(hash)), isEvalSupported: false, useSystemFonts: true }).promise;
+    document = await pdf.getDocument({
+      data: new Uint8Array(await bytes(hash)),
+      isEvalSupported: false,
+      useSystemFonts: true,
+    }).promise;
   } catch (e) {
-    throw new Error((e as { name?: string }).name === 'PasswordException' ? 'this PDF asks for a password; save it without one' : 'this PDF cannot be read; it may be damaged');
+    throw new Error(
+      (e as { name?: string }).name === "PasswordException"
+        ? "this PDF asks for a password; save it without one"
+        : "this PDF cannot be read; it may be damaged",
+    );
   }
   const at = Math.min(page, document.numPages);
   const leaf = await document.getPage(at);
   const plain = leaf.getViewport({ scale: 1 });
   const viewport = leaf.getViewport({ scale: WIDTH / plain.width });
-  const canvas = window.document.createElement('canvas');
+  const canvas = window.document.createElement("canvas");
   canvas.width = Math.round(viewport.width);
   canvas.height = Math.round(viewport.height);
-  await leaf.render({ canvasContext: canvas.getContext('2d')!, viewport }).promise;
-  const blob = await new Promise<Blob | null>((resolve) => canvas.toBlob(resolve, 'image/png'));
-  if (!blob) throw new Error('this page is too large to be shown');
+  await leaf.render({ canvasContext: canvas.getContext("2d")!, viewport }).promise;
+  const blob = await new Promise<Blob | null>((resolve) => canvas.toBlob(resolve, "image/png"));
+  if (!blob) throw new Error("this page is too large to be shown");
   return { url: URL.createObjectURL(blob), aspect: canvas.height / canvas.width, pages: document.numPages };
 }
 
 async function dxfPage(hash: string): Promise<PagePicture> {
-  const made = await askDrawing({ want: 'picture', text: new TextDecoder().decode(await bytes(hash)) }).answer;
+  const made = await askDrawing({ want: "picture", text: new TextDecoder().decode(await bytes(hash)) }).answer;
   if (!made.ok) throw new Error(made.problems[0].message);
   const { svg, width, height } = made.value;
-  return { url: URL.createObjectURL(new Blob([svg], { type: 'image/svg+xml' })), aspect: height / width, pages: 1 };
+  return { url: URL.createObjectURL(new Blob([svg], { type: "image/svg+xml" })), aspect: height / width, pages: 1 };
 }

@@ -1,8 +1,8 @@
-'use client';
-import type { Job } from '@/core/job';
-import { INCH } from '@/core/number';
-import { useBench } from '../store/benchStore';
-import css from './Readout.module.css';
+"use client";
+import type { Job } from "@/core/job";
+import { INCH } from "@/core/number";
+import { useBench } from "../store/benchStore";
+import css from "./Readout.module.css";
 
 /** The strip under the stage, in the manner of a machine's digital readout. A tap switches inch and millimetre. */
 export function Readout({ job }: { job: Job }) {
@@ -10,32 +10,85 @@ export function Readout({ job }: { job: Job }) {
   const unit = unitShown ?? job.unit;
   const e = evaluated?.evaluation;
   const at = picked?.point ?? cursor;
-  const len = (mm: number | undefined) => (mm === undefined ? '—' : showReadout(mm, unit));
+  const len = (mm: number | undefined) => (mm === undefined ? "—" : showReadout(mm, unit));
   const volume = showRow && picture ? picture.measure.volume : e?.part?.volume;
   const mass = volume === undefined || e?.density == null ? null : (volume * e.density) / 1000;
   const left = e?.stock && volume !== undefined ? e.stock.volume - volume : null;
   // While an outline is open its own figures stand here.
-  const outline = openOutline !== null && step === 'shape' ? e?.outlines.find((o) => o.id === openOutline) : undefined;
-  const last = outline ? { lab: outline.region.length ? 'Area of the outline' : 'The outline is open', value: outline.region.length ? area(outline.area, unit) : '—', unit: unit === 'in' ? 'in²' : 'mm²' }
-    : measured.length === 2 ? { lab: 'Measured', value: len(Math.hypot(measured[0].point.x - measured[1].point.x, measured[0].point.y - measured[1].point.y, measured[0].point.z - measured[1].point.z)), unit }
-    : picked?.row ? { lab: `Picked: ${picked.role} of row ${job.rows.findIndex((r) => r.id === picked.row) + 1}`, value: area(picked.area, unit), unit: unit === 'in' ? 'in²' : 'mm²' }
-    : { lab: 'Left to cut', value: left === null ? '—' : vol(left, unit), unit: unit === 'in' ? 'in³' : 'cm³' };
+  const outline = openOutline !== null && step === "shape" ? e?.outlines.find((o) => o.id === openOutline) : undefined;
+  const last = outline
+    ? {
+        lab: outline.region.length ? "Area of the outline" : "The outline is open",
+        value: outline.region.length ? area(outline.area, unit) : "—",
+        unit: unit === "in" ? "in²" : "mm²",
+      }
+    : measured.length === 2
+      ? {
+          lab: "Measured",
+          value: len(
+            Math.hypot(
+              measured[0].point.x - measured[1].point.x,
+              measured[0].point.y - measured[1].point.y,
+              measured[0].point.z - measured[1].point.z,
+            ),
+          ),
+          unit,
+        }
+      : picked?.row
+        ? {
+            lab: `Picked: ${picked.role} of row ${job.rows.findIndex((r) => r.id === picked.row) + 1}`,
+            value: area(picked.area, unit),
+            unit: unit === "in" ? "in²" : "mm²",
+          }
+        : { lab: "Left to cut", value: left === null ? "—" : vol(left, unit), unit: unit === "in" ? "in³" : "cm³" };
   return (
     <section className={css.dro} aria-label="Readout">
-      {(['x', 'y', 'z'] as const).map((k) => (
-        <button key={k} onClick={() => set({ unitShown: unit === 'in' ? 'mm' : 'in' })} title="tap: inch or millimetre"><span className="lab">{k}</span><span className={css.big}>{len(at?.[k])}{k === 'z' && <small>{unit}</small>}</span></button>
+      {(["x", "y", "z"] as const).map((k) => (
+        <button key={k} onClick={() => set({ unitShown: unit === "in" ? "mm" : "in" })} title="tap: inch or millimetre">
+          <span className="lab">{k}</span>
+          <span className={css.big}>
+            {len(at?.[k])}
+            {k === "z" && <small>{unit}</small>}
+          </span>
+        </button>
       ))}
-      <div><span className="lab">Volume</span><span className={css.fig} data-testid="volume">{volume === undefined ? '—' : vol(volume, unit)} <small>{unit === 'in' ? 'in³' : 'cm³'}</small></span></div>
-      {outline ? <div><span className="lab">Perimeter</span><span className={css.fig} data-testid="perimeter">{len(outline.perimeter)} <small>{unit}</small></span></div> : <div><span className="lab">Mass</span><span className={css.fig} data-testid="mass">{mass === null ? '—' : unit === 'in' ? (mass / 453.59237).toFixed(3) : mass.toFixed(mass < 1000 ? 2 : 1)} <small>{unit === 'in' ? 'lb' : 'g'}</small></span></div>}
-      <div><span className="lab">{last.lab}</span><span className={css.fig} data-testid="readout-last">{last.value} <small>{last.unit}</small></span></div>
+      <div>
+        <span className="lab">Volume</span>
+        <span className={css.fig} data-testid="volume">
+          {volume === undefined ? "—" : vol(volume, unit)} <small>{unit === "in" ? "in³" : "cm³"}</small>
+        </span>
+      </div>
+      {outline ? (
+        <div>
+          <span className="lab">Perimeter</span>
+          <span className={css.fig} data-testid="perimeter">
+            {len(outline.perimeter)} <small>{unit}</small>
+          </span>
+        </div>
+      ) : (
+        <div>
+          <span className="lab">Mass</span>
+          <span className={css.fig} data-testid="mass">
+            {mass === null ? "—" : unit === "in" ? (mass / 453.59237).toFixed(3) : mass.toFixed(mass < 1000 ? 2 : 1)}{" "}
+            <small>{unit === "in" ? "lb" : "g"}</small>
+          </span>
+        </div>
+      )}
+      <div>
+        <span className="lab">{last.lab}</span>
+        <span className={css.fig} data-testid="readout-last">
+          {last.value} <small>{last.unit}</small>
+        </span>
+      </div>
     </section>
   );
 }
 
 /** As a machine shows it: a leading zero, four decimals of an inch or three of a millimetre. */
-const showReadout = (mm: number, unit: 'in' | 'mm') => {
-  const t = unit === 'in' ? (mm / INCH).toFixed(4) : mm.toFixed(3);
+const showReadout = (mm: number, unit: "in" | "mm") => {
+  const t = unit === "in" ? (mm / INCH).toFixed(4) : mm.toFixed(3);
   return /^-0\.0+$/.test(t) ? t.slice(1) : t;
 };
-const vol = (mm3: number, unit: 'in' | 'mm') => (unit === 'in' ? (mm3 / INCH ** 3).toFixed(3) : (mm3 / 1000).toFixed(3));
-const area = (mm2: number, unit: 'in' | 'mm') => (unit === 'in' ? (mm2 / INCH ** 2).toFixed(3) : mm2.toFixed(2));
+const vol = (mm3: number, unit: "in" | "mm") =>
+  unit === "in" ? (mm3 / INCH ** 3).toFixed(3) : (mm3 / 1000).toFixed(3);
+const area = (mm2: number, unit: "in" | "mm") => (unit === "in" ? (mm2 / INCH ** 2).toFixed(3) : mm2.toFixed(2));

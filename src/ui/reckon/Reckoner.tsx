@@ -1,34 +1,70 @@
-'use client';
-import { App } from 'antd';
-import { useState } from 'react';
-import type { Job } from '@/core/job';
-import { decimalText, dmsText, evaluateNumber, toNumberText, type NumberText } from '@/core/number';
-import { numberScope } from '@/core/engine/numbers';
-import { operand, reckonings, type Given, type Reckoning } from '@/core/reckon';
-import { NumberBox } from '../common/NumberBox';
-import { putIntoLastField } from '../common/lastField';
-import { fieldsClass } from '../common/Section';
-import { useBench } from '../store/benchStore';
-import css from './Reckoner.module.css';
+"use client";
+import { App } from "antd";
+import { useState } from "react";
+import type { Job } from "@/core/job";
+import { decimalText, dmsText, evaluateNumber, toNumberText, type NumberText } from "@/core/number";
+import { numberScope } from "@/core/engine/numbers";
+import { operand, reckonings, type Given, type Reckoning } from "@/core/reckon";
+import { NumberBox } from "../common/NumberBox";
+import { putIntoLastField } from "../common/lastField";
+import { fieldsClass } from "../common/Section";
+import { useBench } from "../store/benchStore";
+import css from "./Reckoner.module.css";
 
-/** The drawer with the arithmetic a shop does by hand. Results are dragged into a field, or put into the one used last; they keep the balloons they are made of. */
+/**
+ * The drawer with the arithmetic a shop does by hand. Results are dragged into a field, or put into the one used
+ * last; they keep the balloons they are made of.
+ */
 export function Reckoner({ job }: { job: Job }) {
   const { reckoner, set } = useBench();
   const [id, setId] = useState(reckonings[0].id);
   const [typed, setTyped] = useState<Record<string, Record<string, string>>>({});
   if (!reckoner) return null;
   const r = reckonings.find((x) => x.id === id)!;
-  const values = { ...Object.fromEntries(r.asks.map((a) => [a.key, a.start[job.unit]])), ...(r.words ? { [r.words.key]: r.words.start[job.unit] } : {}), ...typed[id] };
+  const values = {
+    ...Object.fromEntries(r.asks.map((a) => [a.key, a.start[job.unit]])),
+    ...(r.words ? { [r.words.key]: r.words.start[job.unit] } : {}),
+    ...typed[id],
+  };
   const put = (key: string, text: string) => setTyped((t) => ({ ...t, [id]: { ...t[id], [key]: text } }));
   return (
     <aside className={css.drawer} aria-label="Reckoner">
       <header>
-        <select aria-label="What to reckon" value={id} onChange={(e) => setId(e.target.value)}>{reckonings.map((x) => <option key={x.id} value={x.id}>{x.title}</option>)}</select>
-        <button className="plain" aria-label="Close the reckoner" onClick={() => set({ reckoner: false })}>×</button>
+        <select aria-label="What to reckon" value={id} onChange={(e) => setId(e.target.value)}>
+          {reckonings.map((x) => (
+            <option key={x.id} value={x.id}>
+              {x.title}
+            </option>
+          ))}
+        </select>
+        <button className="plain" aria-label="Close the reckoner" onClick={() => set({ reckoner: false })}>
+          ×
+        </button>
       </header>
       <div className={fieldsClass}>
-        {r.asks.map((a) => <NumberBox key={`${id}${a.key}`} own job={job} label={a.label} value={toNumberText(values[a.key])} quantity={a.quantity} commit={(t) => put(a.key, t ?? '?')} />)}
-        {r.words && <label><span className="lab">{r.words.label}</span><input className="box" value={values[r.words.key]} maxLength={40} spellCheck={false} onChange={(e) => put(r.words!.key, e.target.value)} /></label>}
+        {r.asks.map((a) => (
+          <NumberBox
+            key={`${id}${a.key}`}
+            own
+            job={job}
+            label={a.label}
+            value={toNumberText(values[a.key])}
+            quantity={a.quantity}
+            commit={(t) => put(a.key, t ?? "?")}
+          />
+        ))}
+        {r.words && (
+          <label>
+            <span className="lab">{r.words.label}</span>
+            <input
+              className="box"
+              value={values[r.words.key]}
+              maxLength={40}
+              spellCheck={false}
+              onChange={(e) => put(r.words!.key, e.target.value)}
+            />
+          </label>
+        )}
       </div>
       <Results job={job} r={r} values={values} />
       <p className={css.source}>{r.source}</p>
@@ -40,20 +76,57 @@ function Results({ job, r, values }: { job: Job; r: Reckoning; values: Record<st
   const { message } = App.useApp();
   const scope = numberScope(job);
   const wrong = r.asks.map((a) => ({ a, v: evaluateNumber(values[a.key], a.quantity, scope) })).find(({ v }) => !v.ok);
-  if (wrong && !wrong.v.ok) return <p className="red">{wrong.a.label}: {wrong.v.problems[0].message}</p>;
-  const given = r.gives(Object.fromEntries(Object.entries(values).map(([k, v]) => [k, k === r.words?.key ? v : operand(v)])), scope);
-  if (!given.ok) return <p className="red">{given.problems[0].message}{given.problems[0].expected ? `; expected: ${given.problems[0].expected}` : ''}</p>;
-  const use = (text: NumberText) => { if (!putIntoLastField(text)) void message.info('click into a number field first, then press the result', 3); };
+  if (wrong && !wrong.v.ok)
+    return (
+      <p className="red">
+        {wrong.a.label}: {wrong.v.problems[0].message}
+      </p>
+    );
+  const given = r.gives(
+    Object.fromEntries(Object.entries(values).map(([k, v]) => [k, k === r.words?.key ? v : operand(v)])),
+    scope,
+  );
+  if (!given.ok)
+    return (
+      <p className="red">
+        {given.problems[0].message}
+        {given.problems[0].expected ? `; expected: ${given.problems[0].expected}` : ""}
+      </p>
+    );
+  const use = (text: NumberText) => {
+    if (!putIntoLastField(text)) void message.info("click into a number field first, then press the result", 3);
+  };
   return (
     <ul className={css.results}>
       {given.value.map((g, i) => {
         const text = toNumberText(g.text);
         const v = evaluateNumber(text, g.quantity, scope);
         return (
-          <li key={i} draggable={v.ok} onDragStart={(e) => { e.dataTransfer.setData('text/plain', text); e.dataTransfer.effectAllowed = 'copy'; }}>
+          <li
+            key={i}
+            draggable={v.ok}
+            onDragStart={(e) => {
+              e.dataTransfer.setData("text/plain", text);
+              e.dataTransfer.effectAllowed = "copy";
+            }}
+          >
             <span>{g.label}</span>
-            <b className="num" title={text}>{v.ok ? (g.shown ?? show(g, v.value.typed, v.value.value, job)) : '—'}</b>
-            {v.ok ? <button className="btn small" onMouseDown={(e) => e.preventDefault()} onClick={() => use(text)} title="into the number field used last; or drag it there" aria-label={`use ${g.label}`}>use</button> : <small className="red">{v.problems[0].message}</small>}
+            <b className="num" title={text}>
+              {v.ok ? (g.shown ?? show(g, v.value.typed, v.value.value, job)) : "—"}
+            </b>
+            {v.ok ? (
+              <button
+                className="btn small"
+                onMouseDown={(e) => e.preventDefault()}
+                onClick={() => use(text)}
+                title="into the number field used last; or drag it there"
+                aria-label={`use ${g.label}`}
+              >
+                use
+              </button>
+            ) : (
+              <small className="red">{v.problems[0].message}</small>
+            )}
           </li>
         );
       })}
@@ -62,4 +135,12 @@ function Results({ job, r, values }: { job: Job; r: Reckoning; values: Record<st
 }
 
 const show = (g: Given, typed: number, inside: number, job: Job): string =>
-  g.quantity === 'angle' || g.quantity === 'includedAngle' ? `${typed.toFixed(4)}°  ${dmsText(typed)}` : g.quantity === 'plain' || g.quantity === 'count' ? String(Number(typed.toPrecision(7))) : decimalText(inside, { unit: job.unit, decimals: job.unit === 'in' ? 4 : 3, leadingZero: job.unit === 'mm' || job.title.leadingZero === true });
+  g.quantity === "angle" || g.quantity === "includedAngle"
+    ? `${typed.toFixed(4)}°  ${dmsText(typed)}`
+    : g.quantity === "plain" || g.quantity === "count"
+      ? String(Number(typed.toPrecision(7)))
+      : decimalText(inside, {
+          unit: job.unit,
+          decimals: job.unit === "in" ? 4 : 3,
+          leadingZero: job.unit === "mm" || job.title.leadingZero === true,
+        });

@@ -1,12 +1,22 @@
-'use client';
-import { App } from 'antd';
-import { useState } from 'react';
-import type { Problem } from '@/core/result';
-import type { ExportKind } from '@/io/exportJob';
-import { useJob } from '../store/jobStore';
+"use client";
+import { App } from "antd";
+import { useState } from "react";
+import type { Problem } from "@/core/result";
+import type { ExportKind } from "@/io/exportJob";
+import { useJob } from "../store/jobStore";
 
 /** Fetches a file of the job and hands it to the browser; what cannot be made says why. */
-export function FileButton({ kind, label, title, main }: { kind: ExportKind; label: string; title?: string; main?: boolean }) {
+export function FileButton({
+  kind,
+  label,
+  title,
+  main,
+}: {
+  kind: ExportKind;
+  label: string;
+  title?: string;
+  main?: boolean;
+}) {
   const { id, save } = useJob();
   const [busy, setBusy] = useState(false);
   const { message } = App.useApp();
@@ -15,23 +25,37 @@ export function FileButton({ kind, label, title, main }: { kind: ExportKind; lab
     try {
       // What was typed last must be in the file: wait until the server has it.
       for (let i = 0; i < 40 && useJob.getState().pending; i++) await new Promise((r) => setTimeout(r, 100));
-      if (useJob.getState().pending) throw new Error('the last edits are not saved yet, and the file would be without them: see why it does not save, then ask again');
-      if (useJob.getState().trial) throw new Error('a slip is being tried and would not be in the file: keep it or put it back first');
+      if (useJob.getState().pending)
+        throw new Error(
+          "the last edits are not saved yet, and the file would be without them: see why it does not save, then ask again",
+        );
+      if (useJob.getState().trial)
+        throw new Error("a slip is being tried and would not be in the file: keep it or put it back first");
       const r = await fetch(`/api/jobs/${id}/files/${kind}`);
       if (!r.ok) {
         const { problems } = (await r.json()) as { problems: Problem[] };
-        throw new Error(problems.map((p) => p.message + (p.expected ? ` (expected: ${p.expected})` : '')).join('; '));
+        throw new Error(problems.map((p) => p.message + (p.expected ? ` (expected: ${p.expected})` : "")).join("; "));
       }
-      const name = /filename="([^"]+)"/.exec(r.headers.get('content-disposition') ?? '')?.[1] ?? `job.${kind}`;
+      const name = /filename="([^"]+)"/.exec(r.headers.get("content-disposition") ?? "")?.[1] ?? `job.${kind}`;
       const url = URL.createObjectURL(await r.blob());
-      const a = Object.assign(document.createElement('a'), { href: url, download: name });
+      const a = Object.assign(document.createElement("a"), { href: url, download: name });
       a.click();
       setTimeout(() => URL.revokeObjectURL(url), 10_000);
     } catch (e) {
-      void message.error(e instanceof Error ? e.message : 'the server does not answer', 6);
+      void message.error(e instanceof Error ? e.message : "the server does not answer", 6);
     } finally {
       setBusy(false);
     }
   };
-  return <button className={`btn ${main ? 'main' : ''}`} title={title} disabled={busy || save === 'away'} aria-busy={busy} onClick={() => void get()}>{busy ? `making ${label} …` : label}</button>;
+  return (
+    <button
+      className={`btn ${main ? "main" : ""}`}
+      title={title}
+      disabled={busy || save === "away"}
+      aria-busy={busy}
+      onClick={() => void get()}
+    >
+      {busy ? `making ${label} …` : label}
+    </button>
+  );
 }

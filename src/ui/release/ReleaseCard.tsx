@@ -1,10 +1,10 @@
-'use client';
-import { releaseState } from '@/core/job';
-import { Body, Figure, Section, fieldsClass } from '../common/Section';
-import { useBench } from '../store/benchStore';
-import { useJob } from '../store/jobStore';
-import { FileButton } from './FileButton';
-import { SignOff } from './SignOff';
+"use client";
+import { releaseState } from "@/core/job";
+import { Body, Figure, Section, fieldsClass } from "../common/Section";
+import { useBench } from "../store/benchStore";
+import { useJob } from "../store/jobStore";
+import { FileButton } from "./FileButton";
+import { SignOff } from "./SignOff";
 
 /** The Release step: the setup sheet, the part as files, the state of the record, and who signs it off. */
 export function ReleaseCard() {
@@ -12,27 +12,81 @@ export function ReleaseCard() {
   const e = useBench((s) => s.evaluated?.evaluation);
   const open = e?.findings.filter((f) => !f.waived) ?? [];
   const count = (s: string) => open.filter((f) => f.severity === s).length;
-  const failed = e?.solved.rows.filter((r) => r.state === 'failed').length ?? 0;
-  const proved = e?.ledger.filter((l) => l.state === 'proved').length ?? 0;
-  const off = (e?.ledger.filter((l) => l.state === 'off').length ?? 0) + (e?.checks.filter((c) => !c.agrees).length ?? 0);
+  const failed = e?.solved.rows.filter((r) => r.state === "failed").length ?? 0;
+  const proved = e?.ledger.filter((l) => l.state === "proved").length ?? 0;
+  const off =
+    (e?.ledger.filter((l) => l.state === "off").length ?? 0) + (e?.checks.filter((c) => !c.agrees).length ?? 0);
   const release = releaseState(job);
   return (
     <Body>
-      <Section title="Record" aside={release.state === 'released' ? `released by ${release.by}` : release.state === 'changed' ? 'changed since release' : 'draft'}>
+      <Section
+        title="Record"
+        aside={
+          release.state === "released"
+            ? `released by ${release.by}`
+            : release.state === "changed"
+              ? "changed since release"
+              : "draft"
+        }
+      >
         <div className={fieldsClass}>
-          <Figure label="Stops" red={count('stop') > 0}>{count('stop')}</Figure><Figure label="Cautions">{count('caution')}</Figure><Figure label="Notes">{count('note')}</Figure>
-          <Figure label="Rows failed" red={failed > 0}>{failed}</Figure><Figure label="Balloons proved">{proved} / {job.balloons.length}</Figure><Figure label="Off" red={off > 0}>{off}</Figure>
+          <Figure label="Stops" red={count("stop") > 0}>
+            {count("stop")}
+          </Figure>
+          <Figure label="Cautions">{count("caution")}</Figure>
+          <Figure label="Notes">{count("note")}</Figure>
+          <Figure label="Rows failed" red={failed > 0}>
+            {failed}
+          </Figure>
+          <Figure label="Balloons proved">
+            {proved} / {job.balloons.length}
+          </Figure>
+          <Figure label="Off" red={off > 0}>
+            {off}
+          </Figure>
         </div>
-        {job.waivers.length > 0 && <ul style={{ margin: '8px 0 0', paddingLeft: 16, fontSize: 13 }}>{job.waivers.map((w, i) => <li key={i}>{w.rule.replace(/-/g, ' ')} waived: {w.reason}</li>)}</ul>}
+        {job.waivers.length > 0 && (
+          <ul style={{ margin: "8px 0 0", paddingLeft: 16, fontSize: 13 }}>
+            {job.waivers.map((w, i) => (
+              <li key={i}>
+                {w.rule.replace(/-/g, " ")} waived: {w.reason}
+              </li>
+            ))}
+          </ul>
+        )}
       </Section>
-      <Section title="Sheet"><FileButton kind="pdf" label="Setup sheet, PDF" main /> <span className="soft" style={{ fontSize: 13 }}>picture, stock, rows, cutters, remarks, cautions</span></Section>
+      <Section title="Sheet">
+        <FileButton kind="pdf" label="Setup sheet, PDF" main />{" "}
+        <span className="soft" style={{ fontSize: 13 }}>
+          picture, stock, rows, cutters, remarks, cautions
+        </span>
+      </Section>
       <Section title="The part">
-        <div style={{ display: 'flex', gap: 8 }}><FileButton kind="step" label="STEP" title="solid, ISO 10303-21" /><FileButton kind="stl" label="STL" title="triangles" /><FileButton kind="svg" label="SVG" title="top view as a drawing" /></div>
+        <div style={{ display: "flex", gap: 8 }}>
+          <FileButton kind="step" label="STEP" title="solid, ISO 10303-21" />
+          <FileButton kind="stl" label="STL" title="triangles" />
+          <FileButton kind="svg" label="SVG" title="top view as a drawing" />
+        </div>
       </Section>
-      <Section title="Paths"><div style={{ display: 'flex', gap: 8 }}><FileButton kind="dxf" label="DXF" /><FileButton kind="nc" label="RS-274 words" /></div></Section>
-      <Section title="The job"><div style={{ display: 'flex', gap: 8 }}><FileButton kind="json" label="JSON" title="the whole document; schema at /api/schema" /><FileButton kind="card" label="Card" title="plain text" /></div></Section>
+      <Section title="Paths">
+        <div style={{ display: "flex", gap: 8 }}>
+          <FileButton kind="dxf" label="DXF" />
+          <FileButton kind="nc" label="RS-274 words" />
+        </div>
+      </Section>
+      <Section title="The job">
+        <div style={{ display: "flex", gap: 8 }}>
+          <FileButton kind="json" label="JSON" title="the whole document; schema at /api/schema" />
+          <FileButton kind="card" label="Card" title="plain text" />
+        </div>
+      </Section>
       <SignOff />
-      <Section title="Caution"><p className="soft" style={{ margin: 0 }}>Sgorbia plans. The machine builder’s manual, the tool maker’s ratings, shop rules and a qualified person at the machine come first.</p></Section>
+      <Section title="Caution">
+        <p className="soft" style={{ margin: 0 }}>
+          Sgorbia plans. The machine builder’s manual, the tool maker’s ratings, shop rules and a qualified person at
+          the machine come first.
+        </p>
+      </Section>
     </Body>
   );
 }

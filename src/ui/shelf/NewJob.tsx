@@ -1,16 +1,16 @@
-'use client';
-import { App, AutoComplete, Modal } from 'antd';
-import { useRouter } from 'next/navigation';
-import { useState } from 'react';
-import { materials } from '@/core/tables';
-import { api, Refused } from '../store/api';
-import css from './Shelf.module.css';
+"use client";
+import { App, AutoComplete, Modal } from "antd";
+import { useRouter } from "next/navigation";
+import { useState } from "react";
+import { materials } from "@/core/tables";
+import { api, Refused } from "../store/api";
+import css from "./Shelf.module.css";
 
 /** A new job: unit and material are asked before anything else. */
 export function NewJob({ open, close }: { open: boolean; close: () => void }) {
-  const [unit, setUnit] = useState<'in' | 'mm' | null>(null);
-  const [material, setMaterial] = useState('');
-  const [name, setName] = useState('');
+  const [unit, setUnit] = useState<"in" | "mm" | null>(null);
+  const [material, setMaterial] = useState("");
+  const [name, setName] = useState("");
   const [busy, setBusy] = useState(false);
   const router = useRouter();
   const { message } = App.useApp();
@@ -21,26 +21,59 @@ export function NewJob({ open, close }: { open: boolean; close: () => void }) {
       const made = await api.create(name.trim(), unit, material.trim());
       router.push(`/job/${made.id}`);
     } catch (e) {
-      void message.error(e instanceof Refused ? e.message : 'the server does not answer');
+      void message.error(e instanceof Refused ? e.message : "the server does not answer");
       setBusy(false);
     }
   };
   return (
     <Modal open={open} title="New job" onCancel={close} footer={null} width={460} destroyOnHidden>
-      <form className={css.form} onSubmit={(e) => { e.preventDefault(); void make(); }}>
+      <form
+        className={css.form}
+        onSubmit={(e) => {
+          e.preventDefault();
+          void make();
+        }}
+      >
         <fieldset className={css.units}>
           <legend className="lab">Which unit does the print use?</legend>
-          {(['in', 'mm'] as const).map((u) => (
-            <label key={u} className={unit === u ? css.chosen : undefined}><input type="radio" name="unit" checked={unit === u} onChange={() => setUnit(u)} /> {u === 'in' ? 'inch' : 'millimetre'}</label>
+          {(["in", "mm"] as const).map((u) => (
+            <label key={u} className={unit === u ? css.chosen : undefined}>
+              <input type="radio" name="unit" checked={unit === u} onChange={() => setUnit(u)} />{" "}
+              {u === "in" ? "inch" : "millimetre"}
+            </label>
           ))}
         </fieldset>
-        <label><span className="lab">Material</span>
-          <AutoComplete style={{ width: '100%' }} value={material} onChange={setMaterial} maxLength={120} placeholder="as the print names it" options={materials.rows.map((m) => ({ value: m.name, label: `${m.name}, ${m.density.toFixed(2)} g/cm³` }))} filterOption={(t, o) => String(o?.value).includes(t.toLowerCase())} aria-label="Material" />
+        <label>
+          <span className="lab">Material</span>
+          <AutoComplete
+            style={{ width: "100%" }}
+            value={material}
+            onChange={setMaterial}
+            maxLength={120}
+            placeholder="as the print names it"
+            options={materials.rows.map((m) => ({ value: m.name, label: `${m.name}, ${m.density.toFixed(2)} g/cm³` }))}
+            filterOption={(t, o) => String(o?.value).includes(t.toLowerCase())}
+            aria-label="Material"
+          />
         </label>
-        <label><span className="lab">Name of the part</span><input className="box" value={name} maxLength={120} onChange={(e) => setName(e.target.value)} placeholder="Gauge lid" /></label>
+        <label>
+          <span className="lab">Name of the part</span>
+          <input
+            className="box"
+            value={name}
+            maxLength={120}
+            onChange={(e) => setName(e.target.value)}
+            placeholder="Gauge lid"
+          />
+        </label>
         <div className={css.actions}>
-          <span className="soft">{!unit ? 'the unit comes first' : !name.trim() ? 'it needs a name' : ''}</span>
-          <button type="button" className="btn" onClick={close}>Leave it</button><button className="btn main" disabled={!unit || !name.trim() || busy}>Start</button>
+          <span className="soft">{!unit ? "the unit comes first" : !name.trim() ? "it needs a name" : ""}</span>
+          <button type="button" className="btn" onClick={close}>
+            Leave it
+          </button>
+          <button className="btn main" disabled={!unit || !name.trim() || busy}>
+            Start
+          </button>
         </div>
       </form>
     </Modal>

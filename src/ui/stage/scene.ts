@@ -1,15 +1,19 @@
-import * as THREE from 'three';
-import { OrbitControls } from 'three/examples/jsm/controls/OrbitControls.js';
-import { LineMaterial } from 'three/examples/jsm/lines/LineMaterial.js';
-import { LineSegments2 } from 'three/examples/jsm/lines/LineSegments2.js';
-import { LineSegmentsGeometry } from 'three/examples/jsm/lines/LineSegmentsGeometry.js';
-import type { Vec3 } from '@/core/geometry/vec';
-import type { View } from '@/core/engine/kernel';
-import type { Mesh } from '@/core/engine/kernel';
-import { faceColours, hatchMaterial, type Palette } from './ink';
+import * as THREE from "three";
+import { OrbitControls } from "three/examples/jsm/controls/OrbitControls.js";
+import { LineMaterial } from "three/examples/jsm/lines/LineMaterial.js";
+import { LineSegments2 } from "three/examples/jsm/lines/LineSegments2.js";
+import { LineSegmentsGeometry } from "three/examples/jsm/lines/LineSegmentsGeometry.js";
+import type { Vec3 } from "@/core/geometry/vec";
+import type { View } from "@/core/engine/kernel";
+import type { Mesh } from "@/core/engine/kernel";
+import { faceColours, hatchMaterial, type Palette } from "./ink";
 
-export interface Hit { point: Vec3; face: number; corner: Vec3 | null }
-type Layer = 'outline' | 'part' | 'section' | 'stock' | 'ghost' | 'paths' | 'vise' | 'print' | 'marks';
+export interface Hit {
+  point: Vec3;
+  face: number;
+  corner: Vec3 | null;
+}
+type Layer = "outline" | "part" | "section" | "stock" | "ghost" | "paths" | "vise" | "print" | "marks";
 
 /** Draws the part as on a drafting table: flat tints by direction, inked edges. Draws on demand, never in a loop. */
 export class StageScene {
@@ -26,17 +30,20 @@ export class StageScene {
   private bounds = new THREE.Box3(new THREE.Vector3(-1, -1, -1), new THREE.Vector3(1, 1, 1));
   onDraw: () => void = () => {};
 
-  constructor(private host: HTMLElement, private palette: Palette) {
+  constructor(
+    private host: HTMLElement,
+    private palette: Palette,
+  ) {
     this.renderer = new THREE.WebGLRenderer({ antialias: true, alpha: true, preserveDrawingBuffer: true });
     this.renderer.localClippingEnabled = true;
     this.renderer.setPixelRatio(Math.min(window.devicePixelRatio, 2));
-    this.renderer.domElement.style.display = 'block';
-    this.renderer.domElement.setAttribute('aria-hidden', 'true');
+    this.renderer.domElement.style.display = "block";
+    this.renderer.domElement.setAttribute("aria-hidden", "true");
     host.appendChild(this.renderer.domElement);
     this.camera.up.set(0, 0, 1);
     this.controls = new OrbitControls(this.camera, this.renderer.domElement);
     this.controls.enableDamping = false;
-    this.controls.addEventListener('change', () => this.draw());
+    this.controls.addEventListener("change", () => this.draw());
   }
 
   dispose(): void {
@@ -102,10 +109,17 @@ export class StageScene {
   look(view: View, turnable: boolean): void {
     const centre = this.bounds.getCenter(new THREE.Vector3());
     const radius = Math.max(1e-3, this.bounds.getSize(new THREE.Vector3()).length());
-    const right = v(view.right), up = v(view.up), eye = v(view.toEye);
-    let w = 0, h = 0;
+    const right = v(view.right),
+      up = v(view.up),
+      eye = v(view.toEye);
+    let w = 0,
+      h = 0;
     for (let i = 0; i < 8; i++) {
-      const c = new THREE.Vector3(i & 1 ? this.bounds.max.x : this.bounds.min.x, i & 2 ? this.bounds.max.y : this.bounds.min.y, i & 4 ? this.bounds.max.z : this.bounds.min.z).sub(centre);
+      const c = new THREE.Vector3(
+        i & 1 ? this.bounds.max.x : this.bounds.min.x,
+        i & 2 ? this.bounds.max.y : this.bounds.min.y,
+        i & 4 ? this.bounds.max.z : this.bounds.min.z,
+      ).sub(centre);
       w = Math.max(w, Math.abs(c.dot(right)));
       h = Math.max(h, Math.abs(c.dot(up)));
     }
@@ -118,19 +132,34 @@ export class StageScene {
     this.camera.position.copy(centre).addScaledVector(eye, radius * 3);
     this.controls.target.copy(centre);
     this.controls.enableRotate = turnable;
-    this.controls.mouseButtons = { LEFT: turnable ? THREE.MOUSE.ROTATE : THREE.MOUSE.PAN, MIDDLE: THREE.MOUSE.DOLLY, RIGHT: THREE.MOUSE.PAN };
+    this.controls.mouseButtons = {
+      LEFT: turnable ? THREE.MOUSE.ROTATE : THREE.MOUSE.PAN,
+      MIDDLE: THREE.MOUSE.DOLLY,
+      RIGHT: THREE.MOUSE.PAN,
+    };
     this.camera.lookAt(centre);
     this.frustum();
     this.controls.update();
     this.draw();
   }
 
-  private lines(points: Float32Array | number[], colour: string, width: number, options: { opacity?: number; onTop?: boolean } = {}): LineSegments2 {
+  private lines(
+    points: Float32Array | number[],
+    colour: string,
+    width: number,
+    options: { opacity?: number; onTop?: boolean } = {},
+  ): LineSegments2 {
     const g = new LineSegmentsGeometry();
     g.setPositions(points as number[]);
-    const m = new LineMaterial({ color: new THREE.Color(colour).getHex(), linewidth: width, transparent: options.opacity !== undefined, opacity: options.opacity ?? 1, depthTest: !options.onTop });
+    const m = new LineMaterial({
+      color: new THREE.Color(colour).getHex(),
+      linewidth: width,
+      transparent: options.opacity !== undefined,
+      opacity: options.opacity ?? 1,
+      depthTest: !options.onTop,
+    });
     m.resolution.set(this.size.w, this.size.h);
-    m.addEventListener('dispose', () => disposed.add(m));
+    m.addEventListener("dispose", () => disposed.add(m));
     this.lineMaterials.push(m);
     const l = new LineSegments2(g, m);
     if (options.onTop) l.renderOrder = 10;
@@ -138,16 +167,27 @@ export class StageScene {
   }
 
   /** The part: every face tinted by its direction, the faces of the current row in layout dye. */
-  setPart(mesh: Mesh | null, isCurrent: (face: number) => boolean, isPicked: (face: number) => boolean, hatched: Set<number> | null = null): void {
-    this.clear('part');
+  setPart(
+    mesh: Mesh | null,
+    isCurrent: (face: number) => boolean,
+    isPicked: (face: number) => boolean,
+    hatched: Set<number> | null = null,
+  ): void {
+    this.clear("part");
     this.partMesh = null;
     this.picture = mesh;
     if (!mesh || !mesh.triangles.length) return this.draw();
     const geometry = new THREE.BufferGeometry();
-    geometry.setAttribute('position', new THREE.BufferAttribute(mesh.positions, 3));
-    geometry.setAttribute('color', new THREE.BufferAttribute(faceColours(mesh, this.palette, isCurrent, isPicked), 3));
+    geometry.setAttribute("position", new THREE.BufferAttribute(mesh.positions, 3));
+    geometry.setAttribute("color", new THREE.BufferAttribute(faceColours(mesh, this.palette, isCurrent, isPicked), 3));
     geometry.setIndex(new THREE.BufferAttribute(mesh.triangles, 1));
-    const tinted = new THREE.MeshBasicMaterial({ vertexColors: true, polygonOffset: true, polygonOffsetFactor: 1.5, polygonOffsetUnits: 2, side: THREE.DoubleSide });
+    const tinted = new THREE.MeshBasicMaterial({
+      vertexColors: true,
+      polygonOffset: true,
+      polygonOffsetFactor: 1.5,
+      polygonOffsetUnits: 2,
+      side: THREE.DoubleSide,
+    });
     if (hatched) {
       const hatch = hatchMaterial(this.palette.steelLight, this.palette.ink, 1);
       hatch.polygonOffset = true;
@@ -156,34 +196,59 @@ export class StageScene {
       for (const g of mesh.groups) geometry.addGroup(g.start, g.count, hatched.has(g.face) ? 1 : 0);
       this.partMesh = new THREE.Mesh(geometry, [tinted, hatch]);
     } else this.partMesh = new THREE.Mesh(geometry, tinted);
-    this.layer('part').add(this.partMesh);
-    if (mesh.lines.length) this.layer('part').add(this.lines(mesh.lines, this.palette.ink, 1.5));
+    this.layer("part").add(this.partMesh);
+    if (mesh.lines.length) this.layer("part").add(this.lines(mesh.lines, this.palette.ink, 1.5));
     this.draw();
   }
 
   /** A row that is being typed: its tool solid, see-through, in dye. */
   setGhost(mesh: Mesh | null): void {
-    this.clear('ghost');
+    this.clear("ghost");
     if (mesh && mesh.triangles.length) {
       const g = new THREE.BufferGeometry();
-      g.setAttribute('position', new THREE.BufferAttribute(mesh.positions, 3));
+      g.setAttribute("position", new THREE.BufferAttribute(mesh.positions, 3));
       g.setIndex(new THREE.BufferAttribute(mesh.triangles, 1));
-      const body = new THREE.Mesh(g, new THREE.MeshBasicMaterial({ color: this.palette.dyeLight, transparent: true, opacity: 0.3, depthTest: false, side: THREE.DoubleSide }));
+      const body = new THREE.Mesh(
+        g,
+        new THREE.MeshBasicMaterial({
+          color: this.palette.dyeLight,
+          transparent: true,
+          opacity: 0.3,
+          depthTest: false,
+          side: THREE.DoubleSide,
+        }),
+      );
       body.renderOrder = 8;
-      this.layer('ghost').add(body);
-      if (mesh.lines.length) this.layer('ghost').add(this.lines(mesh.lines, this.palette.dye, 1.4, { onTop: true }));
+      this.layer("ghost").add(body);
+      if (mesh.lines.length) this.layer("ghost").add(this.lines(mesh.lines, this.palette.dye, 1.4, { onTop: true }));
     }
     this.draw();
   }
 
   /** Lines and see-through faces of another kind: stock, vise, paths, marks. */
-  setLines(layer: Layer, sets: { points: number[]; colour: string; width: number; opacity?: number; onTop?: boolean }[], faces: { positions: number[]; hatch?: { ink: string; opacity: number }; fill?: { colour: string; opacity: number } }[] = []): void {
+  setLines(
+    layer: Layer,
+    sets: { points: number[]; colour: string; width: number; opacity?: number; onTop?: boolean }[],
+    faces: {
+      positions: number[];
+      hatch?: { ink: string; opacity: number };
+      fill?: { colour: string; opacity: number };
+    }[] = [],
+  ): void {
     this.clear(layer);
     for (const s of sets) if (s.points.length) this.layer(layer).add(this.lines(s.points, s.colour, s.width, s));
     for (const f of faces) {
       const g = new THREE.BufferGeometry();
-      g.setAttribute('position', new THREE.BufferAttribute(new Float32Array(f.positions), 3));
-      const material = f.hatch ? hatchMaterial(null, f.hatch.ink, f.hatch.opacity) : new THREE.MeshBasicMaterial({ color: f.fill!.colour, transparent: true, opacity: f.fill!.opacity, side: THREE.DoubleSide, depthWrite: false });
+      g.setAttribute("position", new THREE.BufferAttribute(new Float32Array(f.positions), 3));
+      const material = f.hatch
+        ? hatchMaterial(null, f.hatch.ink, f.hatch.opacity)
+        : new THREE.MeshBasicMaterial({
+            color: f.fill!.colour,
+            transparent: true,
+            opacity: f.fill!.opacity,
+            side: THREE.DoubleSide,
+            depthWrite: false,
+          });
       const m = new THREE.Mesh(g, material);
       m.renderOrder = 2;
       this.layer(layer).add(m);
@@ -192,21 +257,40 @@ export class StageScene {
   }
 
   /** A stretch of a print, laid flat into the view by its four corners. */
-  setPrint(image: { url: string; corners: Vec3[]; uv: { u0: number; v0: number; u1: number; v1: number } } | null): void {
-    this.clear('print');
+  setPrint(
+    image: { url: string; corners: Vec3[]; uv: { u0: number; v0: number; u1: number; v1: number } } | null,
+  ): void {
+    this.clear("print");
     if (!image) return this.draw();
     new THREE.TextureLoader().load(image.url, (texture) => {
-      this.clear('print');
+      this.clear("print");
       texture.colorSpace = THREE.SRGBColorSpace;
       const g = new THREE.BufferGeometry();
-      const [a, b, c, d] = image.corners, { u0, v0, u1, v1 } = image.uv;
-      g.setAttribute('position', new THREE.BufferAttribute(new Float32Array([a, b, c, a, c, d].flatMap((p) => [p.x, p.y, p.z])), 3));
-      g.setAttribute('uv', new THREE.BufferAttribute(new Float32Array([u0, v0, u1, v0, u1, v1, u0, v0, u1, v1, u0, v1]), 2));
-      const m = new THREE.Mesh(g, new THREE.MeshBasicMaterial({ map: texture, transparent: true, opacity: this.printOpacity, depthTest: false, side: THREE.DoubleSide, clippingPlanes: this.wipePlane ? [this.wipePlane] : [] }));
+      const [a, b, c, d] = image.corners,
+        { u0, v0, u1, v1 } = image.uv;
+      g.setAttribute(
+        "position",
+        new THREE.BufferAttribute(new Float32Array([a, b, c, a, c, d].flatMap((p) => [p.x, p.y, p.z])), 3),
+      );
+      g.setAttribute(
+        "uv",
+        new THREE.BufferAttribute(new Float32Array([u0, v0, u1, v0, u1, v1, u0, v0, u1, v1, u0, v1]), 2),
+      );
+      const m = new THREE.Mesh(
+        g,
+        new THREE.MeshBasicMaterial({
+          map: texture,
+          transparent: true,
+          opacity: this.printOpacity,
+          depthTest: false,
+          side: THREE.DoubleSide,
+          clippingPlanes: this.wipePlane ? [this.wipePlane] : [],
+        }),
+      );
       // Over the part, under the lines that are drawn on top.
       m.renderOrder = 9;
       m.visible = this.printOpacity > 0;
-      this.layer('print').add(m);
+      this.layer("print").add(m);
       this.draw();
     });
   }
@@ -215,9 +299,12 @@ export class StageScene {
   setWipe(share: number | null, right: Vec3): void {
     const r = v(right);
     const ends = [this.bounds.min, this.bounds.max].map((p) => p.dot(r));
-    const lo = Math.min(...ends), hi = Math.max(...ends), margin = (hi - lo) * 0.15;
-    this.wipePlane = share === null ? null : new THREE.Plane(r.clone().negate(), lo - margin + (hi - lo + 2 * margin) * share);
-    this.layer('print').traverse((o) => {
+    const lo = Math.min(...ends),
+      hi = Math.max(...ends),
+      margin = (hi - lo) * 0.15;
+    this.wipePlane =
+      share === null ? null : new THREE.Plane(r.clone().negate(), lo - margin + (hi - lo + 2 * margin) * share);
+    this.layer("print").traverse((o) => {
       const m = (o as THREE.Mesh).material as THREE.MeshBasicMaterial | undefined;
       if (m) m.clippingPlanes = this.wipePlane ? [this.wipePlane] : [];
     });
@@ -226,7 +313,7 @@ export class StageScene {
   /** How strong the print lies over the part; kept for a picture that is still being loaded. */
   setPrintOpacity(opacity: number): void {
     this.printOpacity = opacity;
-    this.layer('print').traverse((o) => {
+    this.layer("print").traverse((o) => {
       const m = (o as THREE.Mesh).material as THREE.MeshBasicMaterial | undefined;
       if (!m) return;
       m.opacity = opacity;
@@ -249,9 +336,13 @@ export class StageScene {
   reach = (pixels: number): number => (pixels * 2 * this.half) / this.camera.zoom / this.size.h;
   /** Directions of X, Y and Z on the stage, for the inked arrows. */
   axes(): { x: number; y: number }[] {
-    const r = new THREE.Vector3(), u = new THREE.Vector3();
+    const r = new THREE.Vector3(),
+      u = new THREE.Vector3();
     this.camera.matrixWorld.extractBasis(r, u, new THREE.Vector3());
-    return [new THREE.Vector3(1, 0, 0), new THREE.Vector3(0, 1, 0), new THREE.Vector3(0, 0, 1)].map((a) => ({ x: a.dot(r), y: -a.dot(u) }));
+    return [new THREE.Vector3(1, 0, 0), new THREE.Vector3(0, 1, 0), new THREE.Vector3(0, 0, 1)].map((a) => ({
+      x: a.dot(r),
+      y: -a.dot(u),
+    }));
   }
 
   /** What is under a place on the stage; corners of edges within nine pixels are caught. */
@@ -263,7 +354,8 @@ export class StageScene {
     if (!found || found.faceIndex === undefined || found.faceIndex === null) return null;
     const t = found.faceIndex * 3;
     const group = this.picture.groups.find((g) => t >= g.start && t < g.start + g.count);
-    let corner: Vec3 | null = null, best = 9;
+    let corner: Vec3 | null = null,
+      best = 9;
     const l = this.picture.lines;
     for (let i = 0; i < l.length; i += 3) {
       const p = { x: l[i], y: l[i + 1], z: l[i + 2] };
@@ -280,7 +372,7 @@ export class StageScene {
   /** The stage as a PNG, for the record. */
   png(): string {
     this.renderer.render(this.scene, this.camera);
-    return this.renderer.domElement.toDataURL('image/png');
+    return this.renderer.domElement.toDataURL("image/png");
   }
 
   draw(): void {

@@ -1,20 +1,20 @@
-'use client';
-import { useState } from 'react';
-import { useQuery, useQueryClient } from '@tanstack/react-query';
-import { findMaterial, materials, type ShopMaterial } from '@/core/tables';
-import { toNumberText } from '@/core/number';
-import { NumberBox } from '../common/NumberBox';
-import { Section, fieldsClass } from '../common/Section';
-import { api, Refused } from '../store/api';
-import { useJob } from '../store/jobStore';
-import css from './StockCard.module.css';
+"use client";
+import { useState } from "react";
+import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { findMaterial, materials, type ShopMaterial } from "@/core/tables";
+import { toNumberText } from "@/core/number";
+import { NumberBox } from "../common/NumberBox";
+import { Section, fieldsClass } from "../common/Section";
+import { api, Refused } from "../store/api";
+import { useJob } from "../store/jobStore";
+import css from "./StockCard.module.css";
 
 /** What the part is made of: the table's materials with their density, and the shop's own. */
 export function MaterialSection() {
   const job = useJob((s) => s.job)!;
   const edit = useJob((s) => s.edit);
-  const own = useQuery({ queryKey: ['shop materials'], queryFn: api.shopMaterials });
-  const [problem, setProblem] = useState('');
+  const own = useQuery({ queryKey: ["shop materials"], queryFn: api.shopMaterials });
+  const [problem, setProblem] = useState("");
   const [open, setOpen] = useState(false);
   const client = useQueryClient();
   const list = own.data ?? [];
@@ -23,43 +23,167 @@ export function MaterialSection() {
   const choose = (name: string) => {
     const shop = list.find((m) => m.name.toLowerCase() === name.trim().toLowerCase());
     // A material of the shop's own brings its density along, so that the job stands without the shop's list.
-    edit([{ edit: 'setHead', head: { material: { name: name.trim(), ...(shop ? { density: toNumberText(`${shop.density}!`) } : findMaterial(name) || job.material.density === undefined ? {} : { density: job.material.density }) } } }], 'material');
+    edit(
+      [
+        {
+          edit: "setHead",
+          head: {
+            material: {
+              name: name.trim(),
+              ...(shop
+                ? { density: toNumberText(`${shop.density}!`) }
+                : findMaterial(name) || job.material.density === undefined
+                  ? {}
+                  : { density: job.material.density }),
+            },
+          },
+        },
+      ],
+      "material",
+    );
   };
   const keep = async (next: ShopMaterial[]) => {
-    setProblem('');
+    setProblem("");
     try {
       await api.keepShopMaterials(next);
-      await client.invalidateQueries({ queryKey: ['shop materials'] });
+      await client.invalidateQueries({ queryKey: ["shop materials"] });
     } catch (e) {
-      setProblem(e instanceof Refused ? e.message : 'the server does not answer; the list is as it was');
+      setProblem(e instanceof Refused ? e.message : "the server does not answer; the list is as it was");
     }
   };
-  const typed = job.material.density === undefined ? null : Number(job.material.density.replace('!', ''));
-  const canKeep = !known && !mine && job.material.name.trim() !== '' && typed !== null && typed > 0;
+  const typed = job.material.density === undefined ? null : Number(job.material.density.replace("!", ""));
+  const canKeep = !known && !mine && job.material.name.trim() !== "" && typed !== null && typed > 0;
   return (
-    <Section title="Material" aside={<button className="btn small" aria-expanded={open} onClick={() => setOpen(!open)}>{open ? 'close the table' : 'table of materials'}</button>}>
+    <Section
+      title="Material"
+      aside={
+        <button className="btn small" aria-expanded={open} onClick={() => setOpen(!open)}>
+          {open ? "close the table" : "table of materials"}
+        </button>
+      }
+    >
       <div className={fieldsClass}>
-        <label style={{ gridColumn: 'span 2' }}><span className="lab">Material</span>
-          <input className="box" list="materials" key={job.material.name} defaultValue={job.material.name} maxLength={120} onBlur={(e) => e.target.value.trim() !== job.material.name && choose(e.target.value)} onKeyDown={(e) => { if (e.key === 'Enter') e.currentTarget.blur(); }} />
-          <datalist id="materials">{[...list, ...materials.rows].map((m) => <option key={m.name} value={m.name}>{m.density} g/cm³</option>)}</datalist>
+        <label style={{ gridColumn: "span 2" }}>
+          <span className="lab">Material</span>
+          <input
+            className="box"
+            list="materials"
+            key={job.material.name}
+            defaultValue={job.material.name}
+            maxLength={120}
+            onBlur={(e) => e.target.value.trim() !== job.material.name && choose(e.target.value)}
+            onKeyDown={(e) => {
+              if (e.key === "Enter") e.currentTarget.blur();
+            }}
+          />
+          <datalist id="materials">
+            {[...list, ...materials.rows].map((m) => (
+              <option key={m.name} value={m.name}>
+                {m.density} g/cm³
+              </option>
+            ))}
+          </datalist>
         </label>
-        <NumberBox own job={job} label="Density, g/cm³" value={job.material.density} quantity="plain" optional commit={(t) => edit([{ edit: 'setHead', head: { material: { name: job.material.name, ...(t === undefined ? {} : { density: t }) } } }], 'density')} />
+        <NumberBox
+          own
+          job={job}
+          label="Density, g/cm³"
+          value={job.material.density}
+          quantity="plain"
+          optional
+          commit={(t) =>
+            edit(
+              [
+                {
+                  edit: "setHead",
+                  head: { material: { name: job.material.name, ...(t === undefined ? {} : { density: t }) } },
+                },
+              ],
+              "density",
+            )
+          }
+        />
       </div>
-      <p className="soft" style={{ margin: '4px 0 0' }}>{job.material.density !== undefined ? (mine ? `the shop's own: ${mine.source || 'no source given'}` : 'density typed for this job') : known ? `${known.density.toFixed(2)} g/cm³: ${materials.source}` : 'not in the table: type its density to weigh the part'}
-        {canKeep && <> <button className="btn small" onClick={() => void keep([...list, { name: job.material.name.trim(), density: typed!, source: '' }])}>keep it for the shop</button></>}</p>
-      {problem && <p className="red" style={{ margin: 0 }}>{problem}</p>}
+      <p className="soft" style={{ margin: "4px 0 0" }}>
+        {job.material.density !== undefined
+          ? mine
+            ? `the shop's own: ${mine.source || "no source given"}`
+            : "density typed for this job"
+          : known
+            ? `${known.density.toFixed(2)} g/cm³: ${materials.source}`
+            : "not in the table: type its density to weigh the part"}
+        {canKeep && (
+          <>
+            {" "}
+            <button
+              className="btn small"
+              onClick={() => void keep([...list, { name: job.material.name.trim(), density: typed!, source: "" }])}
+            >
+              keep it for the shop
+            </button>
+          </>
+        )}
+      </p>
+      {problem && (
+        <p className="red" style={{ margin: 0 }}>
+          {problem}
+        </p>
+      )}
       {open && (
         <table className={css.materials}>
-          <thead><tr><th>material</th><th>g/cm³</th><th>source</th><th /></tr></thead>
+          <thead>
+            <tr>
+              <th>material</th>
+              <th>g/cm³</th>
+              <th>source</th>
+              <th />
+            </tr>
+          </thead>
           <tbody>
             {list.map((m, i) => (
               <tr key={m.name}>
-                <td><button className="plain" onClick={() => choose(m.name)}>{m.name}</button></td><td className="num">{m.density}</td>
-                <td><input className="box" aria-label={`source of ${m.name}`} defaultValue={m.source} maxLength={200} placeholder="where the figure comes from" onBlur={(e) => e.target.value.trim() !== m.source && void keep(list.map((x, k) => (k === i ? { ...x, source: e.target.value.trim() } : x)))} /></td>
-                <td><button className="plain faint" aria-label={`take ${m.name} off the shop's list`} onClick={() => void keep(list.filter((_, k) => k !== i))}>×</button></td>
+                <td>
+                  <button className="plain" onClick={() => choose(m.name)}>
+                    {m.name}
+                  </button>
+                </td>
+                <td className="num">{m.density}</td>
+                <td>
+                  <input
+                    className="box"
+                    aria-label={`source of ${m.name}`}
+                    defaultValue={m.source}
+                    maxLength={200}
+                    placeholder="where the figure comes from"
+                    onBlur={(e) =>
+                      e.target.value.trim() !== m.source &&
+                      void keep(list.map((x, k) => (k === i ? { ...x, source: e.target.value.trim() } : x)))
+                    }
+                  />
+                </td>
+                <td>
+                  <button
+                    className="plain faint"
+                    aria-label={`take ${m.name} off the shop's list`}
+                    onClick={() => void keep(list.filter((_, k) => k !== i))}
+                  >
+                    ×
+                  </button>
+                </td>
               </tr>
             ))}
-            {materials.rows.map((m) => <tr key={m.name}><td><button className="plain" onClick={() => choose(m.name)}>{m.name}</button></td><td className="num">{m.density.toFixed(2)}</td><td className="soft">{materials.source}</td><td /></tr>)}
+            {materials.rows.map((m) => (
+              <tr key={m.name}>
+                <td>
+                  <button className="plain" onClick={() => choose(m.name)}>
+                    {m.name}
+                  </button>
+                </td>
+                <td className="num">{m.density.toFixed(2)}</td>
+                <td className="soft">{materials.source}</td>
+                <td />
+              </tr>
+            ))}
           </tbody>
         </table>
       )}

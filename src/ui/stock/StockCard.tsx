@@ -1,106 +1,252 @@
-'use client';
-import { useState } from 'react';
-import type { Stock } from '@/core/job';
-import { INCH, lengthText, showLength, toNumberText, type NumberText } from '@/core/number';
-import { numberScope, valueOf } from '@/core/engine/numbers';
-import { piecesPerBar, proposeStock } from '@/core/stock/stock';
-import { stockSizes } from '@/core/tables';
-import { NumberBox } from '../common/NumberBox';
-import { Body, Figure, Section, fieldsClass } from '../common/Section';
-import { ChoiceBox } from '../card/editors';
-import { JobRemarks } from '../card/RedPencil';
-import { useBench } from '../store/benchStore';
-import { useJob } from '../store/jobStore';
-import { MaterialSection } from './MaterialSection';
-import css from './StockCard.module.css';
+"use client";
+import { useState } from "react";
+import type { Stock } from "@/core/job";
+import { INCH, lengthText, showLength, toNumberText, type NumberText } from "@/core/number";
+import { numberScope, valueOf } from "@/core/engine/numbers";
+import { piecesPerBar, proposeStock } from "@/core/stock/stock";
+import { stockSizes } from "@/core/tables";
+import { NumberBox } from "../common/NumberBox";
+import { Body, Figure, Section, fieldsClass } from "../common/Section";
+import { ChoiceBox } from "../card/editors";
+import { JobRemarks } from "../card/RedPencil";
+import { useBench } from "../store/benchStore";
+import { useJob } from "../store/jobStore";
+import { MaterialSection } from "./MaterialSection";
+import css from "./StockCard.module.css";
 
 /** The Stock step: what the part is cut from, what there is to clean up on every side, and what becomes chips. */
 export function StockCard() {
   const job = useJob((s) => s.job)!;
   const edit = useJob((s) => s.edit);
   const e = useBench((s) => s.evaluated?.evaluation);
-  const [bar, setBar] = useState(toNumberText(job.unit === 'in' ? '144' : '3000'));
-  const [kerf, setKerf] = useState(toNumberText(job.unit === 'in' ? '.1' : '2.5'));
-  const [remnant, setRemnant] = useState(toNumberText(job.unit === 'in' ? '2' : '50'));
+  const [bar, setBar] = useState(toNumberText(job.unit === "in" ? "144" : "3000"));
+  const [kerf, setKerf] = useState(toNumberText(job.unit === "in" ? ".1" : "2.5"));
+  const [remnant, setRemnant] = useState(toNumberText(job.unit === "in" ? "2" : "50"));
   const scope = numberScope(job);
   const stock = job.stock;
-  const put = (s: Stock | null) => edit([{ edit: 'setStock', stock: s }], 'stock');
-  const set = (key: string) => (t: NumberText | undefined) => put({ ...stock!, [key]: t ?? toNumberText('?') } as Stock);
+  const put = (s: Stock | null) => edit([{ edit: "setStock", stock: s }], "stock");
+  const set = (key: string) => (t: NumberText | undefined) =>
+    put({ ...stock!, [key]: t ?? toNumberText("?") } as Stock);
   const part = e?.part?.box;
-  const faces = e?.solved.rows.some((r) => r.state === 'ok' && (r.row.body.kind === 'leaveRound' || r.row.body.kind === 'leaveRing')) ?? false;
+  const faces =
+    e?.solved.rows.some(
+      (r) => r.state === "ok" && (r.row.body.kind === "leaveRound" || r.row.body.kind === "leaveRing"),
+    ) ?? false;
   const proposed = part ? proposeStock(part, job.unit, scope, faces) : null;
-  const q = toNumberText('?');
+  const q = toNumberText("?");
   const shapes = [
-    { value: 'none', label: 'none yet', make: () => put(null) },
-    { value: 'plate', label: 'plate or bar', make: () => put(proposed?.plate ?? { shape: 'plate', length: q, width: q, height: q }) },
-    { value: 'round', label: 'round bar', make: () => put(proposed?.round ?? { shape: 'round', diameter: q, height: q }) },
+    { value: "none", label: "none yet", make: () => put(null) },
+    {
+      value: "plate",
+      label: "plate or bar",
+      make: () => put(proposed?.plate ?? { shape: "plate", length: q, width: q, height: q }),
+    },
+    {
+      value: "round",
+      label: "round bar",
+      make: () => put(proposed?.round ?? { shape: "round", diameter: q, height: q }),
+    },
   ];
   const sizes = stockSizes.rows.find((r) => r.unit === job.unit)!;
   const len = (mm: number) => showLength(mm, job.unit);
-  const mass = (g: number | null | undefined) => (g == null ? '—' : job.unit === 'in' ? `${(g / 453.59237).toFixed(3)} lb` : g < 1000 ? `${g.toFixed(1)} g` : `${(g / 1000).toFixed(3)} kg`);
-  const vol = (mm3: number) => (job.unit === 'in' ? `${(mm3 / INCH ** 3).toFixed(3)} in³` : `${(mm3 / 1000).toFixed(2)} cm³`);
+  const mass = (g: number | null | undefined) =>
+    g == null
+      ? "—"
+      : job.unit === "in"
+        ? `${(g / 453.59237).toFixed(3)} lb`
+        : g < 1000
+          ? `${g.toFixed(1)} g`
+          : `${(g / 1000).toFixed(3)} kg`;
+  const vol = (mm3: number) =>
+    job.unit === "in" ? `${(mm3 / INCH ** 3).toFixed(3)} in³` : `${(mm3 / 1000).toFixed(2)} cm³`;
   const a = e?.stock?.allowance;
   const piece = e?.stock ? Math.max(e.stock.placed.box.max.x - e.stock.placed.box.min.x, 0) : null;
-  const barPiece = stock?.shape === 'round' && e?.stock ? e.stock.placed.box.max.z - e.stock.placed.box.min.z : piece;
-  const [b, k, r] = [bar, kerf, remnant].map((t) => valueOf(t, 'offset', scope));
-  const pieces = barPiece && b.ok && k.ok && r.ok ? piecesPerBar(b.value.value, barPiece, k.value.value, r.value.value) : null;
+  const barPiece = stock?.shape === "round" && e?.stock ? e.stock.placed.box.max.z - e.stock.placed.box.min.z : piece;
+  const [b, k, r] = [bar, kerf, remnant].map((t) => valueOf(t, "offset", scope));
+  const pieces =
+    barPiece && b.ok && k.ok && r.ok ? piecesPerBar(b.value.value, barPiece, k.value.value, r.value.value) : null;
   const list = (key: string, options: string[]) => (
-    <select className={css.sizes} aria-label={`usual sizes for ${key}`} value="" onChange={(ev) => set(key)(toNumberText(ev.target.value))}><option value="" disabled>usual sizes</option>{options.map((o) => <option key={o}>{o}</option>)}</select>
+    <select
+      className={css.sizes}
+      aria-label={`usual sizes for ${key}`}
+      value=""
+      onChange={(ev) => set(key)(toNumberText(ev.target.value))}
+    >
+      <option value="" disabled>
+        usual sizes
+      </option>
+      {options.map((o) => (
+        <option key={o}>{o}</option>
+      ))}
+    </select>
   );
   return (
     <>
       <Body>
-        <Section title="Stock" aside={proposed && <button className="btn small" onClick={() => put(stock?.shape === 'round' ? proposed.round : proposed.plate)}>smallest usual size</button>}>
+        <Section
+          title="Stock"
+          aside={
+            proposed && (
+              <button
+                className="btn small"
+                onClick={() => put(stock?.shape === "round" ? proposed.round : proposed.plate)}
+              >
+                smallest usual size
+              </button>
+            )
+          }
+        >
           <div className={fieldsClass}>
-            <ChoiceBox label="Form" value={stock?.shape ?? 'none'} options={shapes} choose={(o) => o.make()} />
-            {stock?.shape === 'plate' && <>
-              <NumberBox own job={job} label="Length, along x" value={stock.length} quantity="length" commit={set('length')} />
-              <div><NumberBox own job={job} label="Width, along y" value={stock.width} quantity="length" commit={set('width')} />{list('width', sizes.barWidth)}</div>
-              <div><NumberBox own job={job} label="Height, along z" value={stock.height} quantity="length" commit={set('height')} />{list('height', sizes.plateThickness)}</div>
-            </>}
-            {stock?.shape === 'round' && <>
-              <div><NumberBox own job={job} label="Diameter" value={stock.diameter} quantity="length" commit={set('diameter')} />{list('diameter', sizes.roundDiameter)}</div>
-              <NumberBox own job={job} label="Length, along z" value={stock.height} quantity="length" commit={set('height')} />
-            </>}
+            <ChoiceBox label="Form" value={stock?.shape ?? "none"} options={shapes} choose={(o) => o.make()} />
+            {stock?.shape === "plate" && (
+              <>
+                <NumberBox
+                  own
+                  job={job}
+                  label="Length, along x"
+                  value={stock.length}
+                  quantity="length"
+                  commit={set("length")}
+                />
+                <div>
+                  <NumberBox
+                    own
+                    job={job}
+                    label="Width, along y"
+                    value={stock.width}
+                    quantity="length"
+                    commit={set("width")}
+                  />
+                  {list("width", sizes.barWidth)}
+                </div>
+                <div>
+                  <NumberBox
+                    own
+                    job={job}
+                    label="Height, along z"
+                    value={stock.height}
+                    quantity="length"
+                    commit={set("height")}
+                  />
+                  {list("height", sizes.plateThickness)}
+                </div>
+              </>
+            )}
+            {stock?.shape === "round" && (
+              <>
+                <div>
+                  <NumberBox
+                    own
+                    job={job}
+                    label="Diameter"
+                    value={stock.diameter}
+                    quantity="length"
+                    commit={set("diameter")}
+                  />
+                  {list("diameter", sizes.roundDiameter)}
+                </div>
+                <NumberBox
+                  own
+                  job={job}
+                  label="Length, along z"
+                  value={stock.height}
+                  quantity="length"
+                  commit={set("height")}
+                />
+              </>
+            )}
           </div>
           {e?.stockProblem && <p className="red">{e.stockProblem.message}</p>}
         </Section>
         {stock && (
           <Section title="Where the part lies" aside="middle of the stock's underside">
             <div className={fieldsClass}>
-              {(['x', 'y', 'z'] as const).map((k) => (
-                <NumberBox own key={k} job={job} label={`At ${k}`} value={stock.at?.[k]} quantity="coordinate" optional commit={(t) => {
-                  const at = e?.stock ? { x: lengthText((e.stock.placed.box.min.x + e.stock.placed.box.max.x) / 2, job.unit), y: lengthText((e.stock.placed.box.min.y + e.stock.placed.box.max.y) / 2, job.unit), z: lengthText(e.stock.placed.box.min.z, job.unit) } : { x: toNumberText('0'), y: toNumberText('0'), z: toNumberText('0') };
-                  if (t === undefined) { const rest = { ...stock }; delete rest.at; put(rest); } else put({ ...stock, at: { ...at, ...stock.at, [k]: t } });
-                }} />
+              {(["x", "y", "z"] as const).map((k) => (
+                <NumberBox
+                  own
+                  key={k}
+                  job={job}
+                  label={`At ${k}`}
+                  value={stock.at?.[k]}
+                  quantity="coordinate"
+                  optional
+                  commit={(t) => {
+                    const at = e?.stock
+                      ? {
+                          x: lengthText((e.stock.placed.box.min.x + e.stock.placed.box.max.x) / 2, job.unit),
+                          y: lengthText((e.stock.placed.box.min.y + e.stock.placed.box.max.y) / 2, job.unit),
+                          z: lengthText(e.stock.placed.box.min.z, job.unit),
+                        }
+                      : { x: toNumberText("0"), y: toNumberText("0"), z: toNumberText("0") };
+                    if (t === undefined) {
+                      const rest = { ...stock };
+                      delete rest.at;
+                      put(rest);
+                    } else put({ ...stock, at: { ...at, ...stock.at, [k]: t } });
+                  }}
+                />
               ))}
             </div>
-            {!stock.at && <p className="soft" style={{ margin: '4px 0 0' }}>The part lies in the middle; what is over in height is shared above and below.</p>}
+            {!stock.at && (
+              <p className="soft" style={{ margin: "4px 0 0" }}>
+                The part lies in the middle; what is over in height is shared above and below.
+              </p>
+            )}
           </Section>
         )}
         {a && (
-          <Section title="To clean up" aside={e?.stock?.radial != null ? `round the part: ${len(e.stock.radial)}` : 'on every side'}>
-            <div className={fieldsClass}>{(['left', 'right', 'front', 'back', 'bottom', 'top'] as const).map((s) => <Figure key={s} label={s} red={a[s] < -1e-6}>{len(a[s])}{a[s] < -1e-6 ? ' out' : ''}</Figure>)}</div>
+          <Section
+            title="To clean up"
+            aside={e?.stock?.radial != null ? `round the part: ${len(e.stock.radial)}` : "on every side"}
+          >
+            <div className={fieldsClass}>
+              {(["left", "right", "front", "back", "bottom", "top"] as const).map((s) => (
+                <Figure key={s} label={s} red={a[s] < -1e-6}>
+                  {len(a[s])}
+                  {a[s] < -1e-6 ? " out" : ""}
+                </Figure>
+              ))}
+            </div>
           </Section>
         )}
         {e?.stock && e.part && (
           <Section title="Weight">
             <div className={fieldsClass}>
-              <Figure label="Blank">{mass(e.stock.mass)}</Figure><Figure label="Part">{mass(e.part.mass)}</Figure><Figure label="Chips">{mass(e.stock.chipMass)}</Figure>
-              <Figure label="Blank volume">{vol(e.stock.volume)}</Figure><Figure label="Used">{((100 * e.part.volume) / e.stock.volume).toFixed(1)} %</Figure><Figure label="Density">{e.density === null ? 'not known' : `${e.density.toFixed(2)} g/cm³`}</Figure>
+              <Figure label="Blank">{mass(e.stock.mass)}</Figure>
+              <Figure label="Part">{mass(e.part.mass)}</Figure>
+              <Figure label="Chips">{mass(e.stock.chipMass)}</Figure>
+              <Figure label="Blank volume">{vol(e.stock.volume)}</Figure>
+              <Figure label="Used">{((100 * e.part.volume) / e.stock.volume).toFixed(1)} %</Figure>
+              <Figure label="Density">{e.density === null ? "not known" : `${e.density.toFixed(2)} g/cm³`}</Figure>
             </div>
           </Section>
         )}
         {barPiece && (
-          <Section title="Pieces from a bar" aside={pieces?.ok ? <b>{pieces.value} pieces</b> : '—'}>
+          <Section title="Pieces from a bar" aside={pieces?.ok ? <b>{pieces.value} pieces</b> : "—"}>
             <div className={fieldsClass}>
-              <NumberBox own job={job} label="Bar" value={bar} quantity="length" commit={(t) => t && setBar(t)} /><NumberBox own job={job} label="Saw kerf" value={kerf} quantity="offset" commit={(t) => t && setKerf(t)} /><NumberBox own job={job} label="Gripping remnant" value={remnant} quantity="offset" commit={(t) => t && setRemnant(t)} />
+              <NumberBox own job={job} label="Bar" value={bar} quantity="length" commit={(t) => t && setBar(t)} />
+              <NumberBox
+                own
+                job={job}
+                label="Saw kerf"
+                value={kerf}
+                quantity="offset"
+                commit={(t) => t && setKerf(t)}
+              />
+              <NumberBox
+                own
+                job={job}
+                label="Gripping remnant"
+                value={remnant}
+                quantity="offset"
+                commit={(t) => t && setRemnant(t)}
+              />
             </div>
           </Section>
         )}
         <MaterialSection />
       </Body>
-      <JobRemarks rows rules={(rule) => rule === 'outside-stock'} />
+      <JobRemarks rows rules={(rule) => rule === "outside-stock"} />
     </>
   );
 }

@@ -1,17 +1,24 @@
-'use client';
-import { create } from 'zustand';
-import type { Side, Vec3 } from '@/core/geometry/vec';
-import type { Mesh } from '@/core/engine/kernel';
-import type { Feature } from '@/core/job';
-import type { OutlineText } from '@/core/outline/items';
-import type { Evaluated, Picture } from '@/kernel/worker';
+"use client";
+import { create } from "zustand";
+import type { Side, Vec3 } from "@/core/geometry/vec";
+import type { Mesh } from "@/core/engine/kernel";
+import type { Feature } from "@/core/job";
+import type { OutlineText } from "@/core/outline/items";
+import type { Evaluated, Picture } from "@/kernel/worker";
 
-export const steps = ['print', 'stock', 'shape', 'hold', 'paths', 'proof', 'release'] as const;
+export const steps = ["print", "stock", "shape", "hold", "paths", "proof", "release"] as const;
 export type Step = (typeof steps)[number];
-export type ViewName = 'pictorial' | 'front' | 'top' | 'right' | 'section';
+export type ViewName = "pictorial" | "front" | "top" | "right" | "section";
 
 /** What a pick on the solid told. */
-export interface Pick { point: Vec3; snapped: 'corner' | 'edge' | 'face'; face: number; row: string | null; role: string | null; area: number }
+export interface Pick {
+  point: Vec3;
+  snapped: "corner" | "edge" | "face";
+  face: number;
+  row: string | null;
+  role: string | null;
+  area: number;
+}
 
 interface BenchState {
   step: Step;
@@ -38,7 +45,7 @@ interface BenchState {
   /** How strong the print shows under an outline that is traced from it. */
   traceOpacity: number;
   showStock: boolean;
-  unitShown: 'in' | 'mm' | null;
+  unitShown: "in" | "mm" | null;
   help: boolean;
   focusRow: string | null;
   /** Balloon looked at, on the print and in the ledger alike. */
@@ -59,7 +66,35 @@ interface BenchState {
 
 /** What is on the bench right now; nothing of it is part of the job. */
 export const useBench = create<BenchState>((set) => ({
-  step: 'shape', view: 'pictorial', section: { side: 'front', at: 0.5 }, evaluated: null, busy: false, busySince: 0, engineProblem: '', picture: null, ghost: null,
-  selected: null, openRow: null, showRow: null, cursor: null, picked: null, measuring: false, measured: [], blink: false, printOpacity: 0.5, traceOpacity: 0, showStock: true, unitShown: null, help: false, focusRow: null, balloon: null, picking: null, wipe: null, reckoner: false, openOutline: null, outlineDraft: null, outlineSpot: null,
+  step: "shape",
+  view: "pictorial",
+  section: { side: "front", at: 0.5 },
+  evaluated: null,
+  busy: false,
+  busySince: 0,
+  engineProblem: "",
+  picture: null,
+  ghost: null,
+  selected: null,
+  openRow: null,
+  showRow: null,
+  cursor: null,
+  picked: null,
+  measuring: false,
+  measured: [],
+  blink: false,
+  printOpacity: 0.5,
+  traceOpacity: 0,
+  showStock: true,
+  unitShown: null,
+  help: false,
+  focusRow: null,
+  balloon: null,
+  picking: null,
+  wipe: null,
+  reckoner: false,
+  openOutline: null,
+  outlineDraft: null,
+  outlineSpot: null,
   set: (p) => set(p),
 }));

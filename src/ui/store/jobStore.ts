@@ -1,14 +1,18 @@
-'use client';
-import { apply, type Patches } from 'mutative';
-import { create } from 'zustand';
-import { applyEdits, refusedBySchema, type Job, type JobEdit, type StoredJob } from '@/core/job';
-import type { SlipKind } from '@/core/mismatch';
-import { reconcile } from './reconcile';
-import { SaveQueue, type SaveStatus } from './saveQueue';
-import { forgetLeftover, forgetUnsent, readUnsent, type Leftover } from './unsent';
+"use client";
+import { apply, type Patches } from "mutative";
+import { create } from "zustand";
+import { applyEdits, refusedBySchema, type Job, type JobEdit, type StoredJob } from "@/core/job";
+import type { SlipKind } from "@/core/mismatch";
+import { reconcile } from "./reconcile";
+import { SaveQueue, type SaveStatus } from "./saveQueue";
+import { forgetLeftover, forgetUnsent, readUnsent, type Leftover } from "./unsent";
 
-interface Change { patches: Patches; inverse: Patches; label: string }
-export type { SaveState } from './saveQueue';
+interface Change {
+  patches: Patches;
+  inverse: Patches;
+  label: string;
+}
+export type { SaveState } from "./saveQueue";
 
 /** Edits of a tab that is closed by now, and how they stand to the job. */
 export interface Offered {
@@ -21,7 +25,11 @@ export interface Offered {
 }
 
 /** Edits that are shown and not made, and the job without them. */
-export interface Trial { edits: JobEdit[]; kind: SlipKind; before: Job }
+export interface Trial {
+  edits: JobEdit[];
+  kind: SlipKind;
+  before: Job;
+}
 
 interface JobState extends SaveStatus {
   id: string | null;
@@ -43,7 +51,7 @@ interface JobState extends SaveStatus {
   undo(): void;
   redo(): void;
   /** After a conflict: keep what is here, or take what is there. */
-  settle(keep: 'mine' | 'theirs'): void;
+  settle(keep: "mine" | "theirs"): void;
   /** What a closed tab left: put into this job, or let go of (when it was kept otherwise). */
   takeUp(offer: Offered): void;
   letGo(offer: Offered): void;
@@ -52,20 +60,36 @@ interface JobState extends SaveStatus {
   saveNow(): void;
   /** Shows the job with edits that are not made; returns why not, or null. */
   tryOut(edits: JobEdit[], kind: SlipKind): string | null;
-  endTrial(how: 'keep' | 'back'): void;
+  endTrial(how: "keep" | "back"): void;
 }
 
 const DEPTH = 500;
 /** One queue a job, for as long as something of it is unsaved: it outlives the open page of the job. */
 const queues = new Map<string, SaveQueue>();
-if (typeof window !== 'undefined') {
-  window.addEventListener('online', () => queues.forEach((q) => q.flush()));
-  window.addEventListener('pagehide', () => queues.forEach((q) => q.flush(true)));
+if (typeof window !== "undefined") {
+  window.addEventListener("online", () => queues.forEach((q) => q.flush()));
+  window.addEventListener("pagehide", () => queues.forEach((q) => q.flush(true)));
 }
 
-const closed = { id: null, job: null, past: [], future: [], pending: false, offered: [], refusal: '', trial: null, save: 'saved' as const, message: '', since: null, conflict: null };
+const closed = {
+  id: null,
+  job: null,
+  past: [],
+  future: [],
+  pending: false,
+  offered: [],
+  refusal: "",
+  trial: null,
+  save: "saved" as const,
+  message: "",
+  since: null,
+  conflict: null,
+};
 
-/** The open job with its history. Every change goes through `edit`, is undone by its own inverse and is saved within half a second. */
+/**
+ * The open job with its history. Every change goes through `edit`, is undone by its own inverse and is saved within
+ * half a second.
+ */
 export const useJob = create<JobState>((set, get) => {
   const queueFor = (id: string, base: number, job: Job): SaveQueue => {
     const told = (q: SaveQueue) => {
@@ -78,7 +102,7 @@ export const useJob = create<JobState>((set, get) => {
   };
   const changed = (job: Job, patches: Patches, more: Partial<JobState>) => {
     const { id } = get();
-    set({ job, refusal: '', ...more });
+    set({ job, refusal: "", ...more });
     if (id) queues.get(id)?.add(job, patches);
     set({ pending: true });
   };
@@ -94,11 +118,11 @@ export const useJob = create<JobState>((set, get) => {
       set({ ...closed, id: stored.id, job: queue.job, offered, ...queue.status, pending: queue.pending });
       if (queue === going || !left.mine) return;
       const mine = reconcile(stored, left.mine);
-      if (mine.kind === 'none') return void forgetUnsent(stored.id);
+      if (mine.kind === "none") return void forgetUnsent(stored.id);
       const job = mine.job ?? stored.job;
       queue.job = job;
       set({ job });
-      if (mine.kind === 'fits') queue.resume(mine.batch, mine.rest, mine.restId);
+      if (mine.kind === "fits") queue.resume(mine.batch, mine.rest, mine.restId);
       else queue.stand(stored);
     },
     close() {
@@ -109,11 +133,11 @@ export const useJob = create<JobState>((set, get) => {
       queue.flush();
       if (!queue.pending) queues.delete(queue.id);
     },
-    edit(edits, label = '') {
+    edit(edits, label = "") {
       const s = get();
       if (!s.job || !edits.length) return null;
       if (s.trial) {
-        const wait = 'a slip is being tried: keep it or put it back first';
+        const wait = "a slip is being tried: keep it or put it back first";
         set({ refusal: wait });
         return wait;
       }
@@ -132,7 +156,7 @@ export const useJob = create<JobState>((set, get) => {
     },
     undo() {
       const s = get();
-      if (s.trial) return s.endTrial('back');
+      if (s.trial) return s.endTrial("back");
       const last = s.past[s.past.length - 1];
       if (!last || !s.job) return;
       changed(apply(s.job, last.inverse), last.inverse, { past: s.past.slice(0, -1), future: [last, ...s.future] });
@@ -145,31 +169,31 @@ export const useJob = create<JobState>((set, get) => {
       changed(apply(s.job, next.patches), next.patches, { past: [...s.past, next], future: s.future.slice(1) });
     },
     settle(keep) {
-      get().endTrial('back');
+      get().endTrial("back");
       const { conflict, job, id } = get();
       const queue = id ? queues.get(id) : undefined;
       if (!conflict || !queue || !job) return;
-      if (keep === 'theirs') {
+      if (keep === "theirs") {
         set({ job: conflict.job, past: [], future: [] });
         queue.restart(conflict.revision, conflict.job, [] as unknown as Patches);
         return;
       }
-      const r = applyEdits(conflict.job, [{ edit: 'replace', job }]);
+      const r = applyEdits(conflict.job, [{ edit: "replace", job }]);
       if (r.ok) queue.restart(conflict.revision, job, r.value.patches);
     },
     takeUp(o) {
-      if (!o.job || get().edit([{ edit: 'replace', job: o.job }], 'taken up from a closed window') !== null) return;
+      if (!o.job || get().edit([{ edit: "replace", job: o.job }], "taken up from a closed window") !== null) return;
       get().letGo(o);
     },
     letGo(o) {
       set({ offered: get().offered.filter((x) => x !== o) });
       void forgetLeftover(o.leftover);
     },
-    forgiveRefusal: () => set({ refusal: '' }),
+    forgiveRefusal: () => set({ refusal: "" }),
     saveNow: () => queues.forEach((q) => q.flush()),
     tryOut(edits, kind) {
       const s = get();
-      if (!s.job || s.trial) return s.trial ? 'another slip is being tried' : null;
+      if (!s.job || s.trial) return s.trial ? "another slip is being tried" : null;
       const r = applyEdits(s.job, edits);
       const refusal = r.ok ? refusedBySchema(r.value.job) : r.problems[0].message;
       if (r.ok && refusal === null) set({ job: r.value.job, trial: { edits, kind, before: s.job } });
@@ -178,8 +202,8 @@ export const useJob = create<JobState>((set, get) => {
     endTrial(how) {
       const { trial } = get();
       if (!trial) return;
-      set({ job: trial.before, trial: null, refusal: '' });
-      if (how === 'keep') get().edit(trial.edits, 'a slip mended');
+      set({ job: trial.before, trial: null, refusal: "" });
+      if (how === "keep") get().edit(trial.edits, "a slip mended");
     },
   };
 });
@@ -187,10 +211,10 @@ export const useJob = create<JobState>((set, get) => {
 /** What a closed tab left, if the server does not have it all by now. */
 function offer(stored: StoredJob, leftover: Leftover): Offered[] {
   const r = reconcile(stored, leftover.unsent);
-  if (r.kind === 'none') {
+  if (r.kind === "none") {
     void forgetLeftover(leftover);
     return [];
   }
-  const count = r.kind === 'apart' ? r.count : (r.batch?.patches.length ?? 0) + r.rest.length;
-  return [{ leftover, job: r.job, fitsOn: r.kind === 'fits' ? stored.job : null, count }];
+  const count = r.kind === "apart" ? r.count : (r.batch?.patches.length ?? 0) + r.rest.length;
+  return [{ leftover, job: r.job, fitsOn: r.kind === "fits" ? stored.job : null, count }];
 }

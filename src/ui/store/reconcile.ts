@@ -1,17 +1,19 @@
-import { apply, type Patches } from 'mutative';
-import { jobSchema, type Job, type StoredJob } from '@/core/job';
-import type { Batch, Unsent } from './unsent';
+import { apply, type Patches } from "mutative";
+import { jobSchema, type Job, type StoredJob } from "@/core/job";
+import type { Batch, Unsent } from "./unsent";
 
 /** How unsent edits stand to the job as the server has it. */
 export type Reconciled =
   /** The server has all of them. */
-  | { kind: 'none' }
+  | { kind: "none" }
   /** They were made from what the server has: the job with them, and what is still to be sent. */
-  | { kind: 'fits'; job: Job; batch: Batch | null; rest: Patches; restId: string }
+  | { kind: "fits"; job: Job; batch: Batch | null; rest: Patches; restId: string }
   /** The job has moved on: the job as it was here, where it is known. */
-  | { kind: 'apart'; job: Job | null; count: number };
+  | { kind: "apart"; job: Job | null; count: number };
 
-/** Settles what became of unsent edits. A save whose answer was lost is found among the server's own record of saves. */
+/**
+ * Settles what became of unsent edits. A save whose answer was lost is found among the server's own record of saves.
+ */
 export function reconcile(stored: StoredJob, unsent: Unsent): Reconciled {
   const doneOf = (id: string | undefined) => stored.saves.find((s) => s.id === id);
   const restDone = doneOf(unsent.restId);
@@ -20,9 +22,11 @@ export function reconcile(stored: StoredJob, unsent: Unsent): Reconciled {
   const rest = restDone ? ([] as unknown as Patches) : unsent.rest;
   const base = batchDone?.revision ?? unsent.base;
   const pending = [...(batch?.patches ?? []), ...rest] as Patches;
-  if (!pending.length) return { kind: 'none' };
+  if (!pending.length) return { kind: "none" };
   const job = base === stored.revision ? patched(stored.job, pending) : null;
-  return job ? { kind: 'fits', job, batch, rest, restId: unsent.restId } : { kind: 'apart', job: unsent.job, count: pending.length };
+  return job
+    ? { kind: "fits", job, batch, rest, restId: unsent.restId }
+    : { kind: "apart", job: unsent.job, count: pending.length };
 }
 
 /** The job with patches on it, or null when they do not fit or would break it. */

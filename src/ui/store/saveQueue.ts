@@ -1,9 +1,9 @@
-import type { Patches } from 'mutative';
-import type { Job, StoredJob } from '@/core/job';
-import { api, Refused } from './api';
-import { forgetUnsent, keepUnsent, type Batch } from './unsent';
+import type { Patches } from "mutative";
+import type { Job, StoredJob } from "@/core/job";
+import { api, Refused } from "./api";
+import { forgetUnsent, keepUnsent, type Batch } from "./unsent";
 
-export type SaveState = 'saved' | 'saving' | 'away' | 'conflict' | 'refused';
+export type SaveState = "saved" | "saving" | "away" | "conflict" | "refused";
 
 /** How it stands with saving: in words, and since when it does not go. */
 export interface SaveStatus {
@@ -20,19 +20,28 @@ const none = [] as unknown as Patches;
 
 /**
  * Edits of one job on their way to the server, in order. They are forgotten only when the server has acknowledged them;
- * whatever else it answers, they are sent again with growing pauses. It goes on when the job is closed, until all is acknowledged.
+ * whatever else it answers, they are sent again with growing pauses. It goes on when the job is closed, until all is
+ * acknowledged.
  */
 export class SaveQueue {
-  status: SaveStatus = { save: 'saved', message: '', since: null, conflict: null };
+  status: SaveStatus = { save: "saved", message: "", since: null, conflict: null };
   batch: Batch | null = null;
   rest: Patches = none;
-  /** Id under which `rest` will be sent: it is kept before anything goes, so that a page that is left in the middle knows its own save again. */
+  /**
+   * Id under which `rest` will be sent: it is kept before anything goes, so that a page that is left in the middle
+   * knows its own save again.
+   */
   private nextId = crypto.randomUUID();
   private timer: ReturnType<typeof setTimeout> | null = null;
   private sending = false;
   private pause = FIRST_PAUSE;
 
-  constructor(readonly id: string, public base: number, public job: Job, private readonly told: (queue: SaveQueue) => void) {}
+  constructor(
+    readonly id: string,
+    public base: number,
+    public job: Job,
+    private readonly told: (queue: SaveQueue) => void,
+  ) {}
 
   get pending(): boolean {
     return this.batch !== null || this.rest.length > 0;
@@ -44,7 +53,7 @@ export class SaveQueue {
     this.rest = rest;
     this.nextId = restId;
     if (!this.pending) return;
-    this.tell({ save: 'saving' });
+    this.tell({ save: "saving" });
     this.keep();
     this.schedule(50);
   }
@@ -53,16 +62,16 @@ export class SaveQueue {
     this.job = job;
     this.rest = [...this.rest, ...patches] as Patches;
     this.keep();
-    if (this.status.save === 'conflict') return;
+    if (this.status.save === "conflict") return;
     // What was refused may be mended by this very edit: it is tried at once.
-    if (this.status.save === 'saved' || this.status.save === 'refused') this.tell({ save: 'saving' });
+    if (this.status.save === "saved" || this.status.save === "refused") this.tell({ save: "saving" });
     this.schedule(SAVE_AFTER);
   }
 
   /** Shows that the job has moved on elsewhere; nothing is sent until somebody has chosen. */
   stand(conflict: StoredJob): void {
     this.stopTimer();
-    this.tell({ save: 'conflict', conflict, message: 'this job was changed in another window', since: Date.now() });
+    this.tell({ save: "conflict", conflict, message: "this job was changed in another window", since: Date.now() });
     this.keep();
   }
 
@@ -73,7 +82,7 @@ export class SaveQueue {
     this.batch = null;
     this.rest = rest;
     this.pause = FIRST_PAUSE;
-    this.tell({ save: rest.length ? 'saving' : 'saved', conflict: null, message: '', since: null });
+    this.tell({ save: rest.length ? "saving" : "saved", conflict: null, message: "", since: null });
     if (rest.length) {
       this.keep();
       this.schedule(20);
@@ -82,7 +91,7 @@ export class SaveQueue {
 
   /** Sends now what waits, as when a page is left or the network is back. */
   flush(leaving = false): void {
-    if (!this.pending || this.sending || this.status.save === 'conflict') return;
+    if (!this.pending || this.sending || this.status.save === "conflict") return;
     this.stopTimer();
     void this.send(leaving);
   }
@@ -99,7 +108,7 @@ export class SaveQueue {
   private async send(leaving = false): Promise<void> {
     this.timer = null;
     if (this.sending) return this.schedule(100);
-    if (!this.pending || this.status.save === 'conflict') return;
+    if (!this.pending || this.status.save === "conflict") return;
     // Kept with its id before it goes: after a lost answer the very same save is sent again.
     if (!this.batch) {
       this.batch = { id: this.nextId, patches: this.rest };
@@ -110,7 +119,7 @@ export class SaveQueue {
     this.sending = true;
     try {
       const answer = await api.save(this.id, this.base, this.batch.patches, this.batch.id, leaving);
-      if ('conflict' in answer) this.stand(answer.conflict);
+      if ("conflict" in answer) this.stand(answer.conflict);
       else this.acknowledged(answer.revision);
     } catch (e) {
       this.failed(e);
@@ -123,7 +132,7 @@ export class SaveQueue {
     this.base = revision;
     this.batch = null;
     this.pause = FIRST_PAUSE;
-    this.tell({ save: this.rest.length ? 'saving' : 'saved', message: '', since: null });
+    this.tell({ save: this.rest.length ? "saving" : "saved", message: "", since: null });
     if (!this.rest.length) return this.forget();
     this.keep();
     this.schedule(50);
@@ -139,7 +148,7 @@ export class SaveQueue {
       this.keep();
     }
     const since = this.status.since ?? Date.now();
-    this.tell({ save: refused ? 'refused' : 'away', since, message: whyNot(e, refused) });
+    this.tell({ save: refused ? "refused" : "away", since, message: whyNot(e, refused) });
     this.schedule(this.pause);
     this.pause = Math.min(LONGEST_PAUSE, this.pause * 2);
   }
@@ -149,7 +158,14 @@ export class SaveQueue {
     this.told(this);
   }
   private keep(): void {
-    void keepUnsent(this.id, { base: this.base, batch: this.batch, rest: this.rest, restId: this.nextId, job: this.job, at: new Date().toISOString() });
+    void keepUnsent(this.id, {
+      base: this.base,
+      batch: this.batch,
+      rest: this.rest,
+      restId: this.nextId,
+      job: this.job,
+      at: new Date().toISOString(),
+    });
   }
   private forget(): void {
     void forgetUnsent(this.id);
@@ -159,5 +175,5 @@ export class SaveQueue {
 function whyNot(e: unknown, refused: boolean): string {
   if (refused) return `the server does not take these edits: ${(e as Refused).message}`;
   if (e instanceof Refused) return `the server could not save: ${e.message}`;
-  return 'the server does not answer';
+  return "the server does not answer";
 }

@@ -1,5 +1,5 @@
 /** Who this page is among the open ones: every tab keeps its unsent edits under a name of its own. */
-const PLACE = 'sgorbia-tab';
+const PLACE = "sgorbia-tab";
 const lockName = (tab: string) => `sgorbia-tab-${tab}`;
 /** A page that is loaded again may find its own name still held for a moment by the page before, ms. */
 const PATIENCE = 400;
@@ -20,21 +20,23 @@ async function takeName(): Promise<string> {
 
 /** Names of the tabs that are open now; null where the browser cannot tell. */
 export async function openTabs(): Promise<Set<string> | null> {
-  if (typeof navigator === 'undefined' || !navigator.locks) return null;
+  if (typeof navigator === "undefined" || !navigator.locks) return null;
   const { held } = await navigator.locks.query();
-  const prefix = lockName('');
+  const prefix = lockName("");
   return new Set((held ?? []).flatMap((l) => (l.name?.startsWith(prefix) ? [l.name.slice(prefix.length)] : [])));
 }
 
 /** Holds a name for as long as this page lives; false when another page has it. */
 function hold(tab: string): Promise<boolean> {
-  if (typeof navigator === 'undefined' || !navigator.locks) return Promise.resolve(true);
+  if (typeof navigator === "undefined" || !navigator.locks) return Promise.resolve(true);
   return new Promise((resolve) => {
     const forEver = () => {
       resolve(true);
       return new Promise<never>(() => {});
     };
-    navigator.locks.request(lockName(tab), { signal: AbortSignal.timeout(PATIENCE) }, forEver).catch(() => resolve(false));
+    navigator.locks
+      .request(lockName(tab), { signal: AbortSignal.timeout(PATIENCE) }, forEver)
+      .catch(() => resolve(false));
   });
 }
 

@@ -1,7 +1,7 @@
-import { del, entries, set } from 'idb-keyval';
-import type { Patches } from 'mutative';
-import type { Job } from '@/core/job';
-import { openTabs, tabName } from './tab';
+import { del, entries, set } from "idb-keyval";
+import type { Patches } from "mutative";
+import type { Job } from "@/core/job";
+import { openTabs, tabName } from "./tab";
 
 /** Edits on their way to the server under an id of their own, so that a retry is told from a new save. */
 export interface Batch {
@@ -52,7 +52,9 @@ export async function readUnsent(job: string): Promise<{ mine: Unsent | null; ot
   const found = await quietly(async () => {
     const own = await key(job);
     const open = await openTabs();
-    const all = (await entries<string, Unsent>()).filter(([k]) => k === prefix(job) || k.startsWith(`${prefix(job)}@`)).map(([k, unsent]) => ({ key: k, unsent: whole(unsent) }));
+    const all = (await entries<string, Unsent>())
+      .filter(([k]) => k === prefix(job) || k.startsWith(`${prefix(job)}@`))
+      .map(([k, unsent]) => ({ key: k, unsent: whole(unsent) }));
     const closed = (k: string) => k !== own && !open?.has(k.slice(prefix(job).length + 1));
     return { mine: all.find((l) => l.key === own)?.unsent ?? null, others: all.filter((l) => closed(l.key)) };
   });
@@ -62,5 +64,12 @@ export async function readUnsent(job: string): Promise<{ mine: Unsent | null; ot
 /** What an older version kept knew only the patches. */
 function whole(kept: Partial<Unsent> & { patches?: Patches }): Unsent {
   const none = [] as unknown as Patches;
-  return { base: kept.base ?? 0, batch: kept.batch ?? null, rest: kept.rest ?? kept.patches ?? none, restId: kept.restId ?? crypto.randomUUID(), job: kept.job ?? null, at: kept.at ?? '' };
+  return {
+    base: kept.base ?? 0,
+    batch: kept.batch ?? null,
+    rest: kept.rest ?? kept.patches ?? none,
+    restId: kept.restId ?? crypto.randomUUID(),
+    job: kept.job ?? null,
+    at: kept.at ?? "",
+  };
 }

@@ -1,24 +1,44 @@
-import type { CutHoles } from '../../rows/cutHoles';
-import type { Resolved } from '../../rows';
-import { inchDrills, metricDrills } from '../../tables';
-import { say, whose, type Rule } from '../rule';
+import type { CutHoles } from "../../rows/cutHoles";
+import type { Resolved } from "../../rows";
+import { inchDrills, metricDrills } from "../../tables";
+import { say, whose, type Rule } from "../rule";
 
-/** A hole over the largest drill: milled or bored. Where its bottom is left to the drill's point, the point of a drill that is not there is asked about. */
+/**
+ * A hole over the largest drill: milled or bored. Where its bottom is left to the drill's point, the point of a
+ * drill that is not there is asked about.
+ */
 export const tooBigToDrill: Rule = {
-  id: 'too-big-to-drill',
-  find: (c) => c.rows.flatMap((row) => {
-    if (row.state !== 'ok' || row.row.body.kind !== 'cutHoles') return [];
-    const { diameter } = row.resolved as Resolved<CutHoles>;
-    const drills = (c.job.unit === 'in' ? inchDrills : metricDrills).rows;
-    const largest = drills[drills.length - 1].diameter;
-    if (diameter <= largest + 1e-6) return [];
-    const body = row.row.body as CutHoles;
-    const asked = body.depth === 'deep' && body.end === undefined;
-    const over = `⌀${say(c, diameter)} is over the largest drill, ⌀${say(c, largest)}: milled or bored`;
-    return [{
-      ...whose(row), severity: asked ? ('caution' as const) : ('note' as const), value: diameter, limit: largest, place: row.planes?.start?.origin ?? null, source: 'the table of drills',
-      text: asked ? `${over}, which leaves no drill's point; the row has one of 118° below its depth. Is its bottom flat?` : over,
-      ...(asked ? { fix: { label: 'FLAT', edits: [{ edit: 'setRow' as const, id: row.row.id, body: { ...body, end: 'flat' as const } }] } } : {}),
-    }];
-  }),
+  id: "too-big-to-drill",
+  find: (c) =>
+    c.rows.flatMap((row) => {
+      if (row.state !== "ok" || row.row.body.kind !== "cutHoles") return [];
+      const { diameter } = row.resolved as Resolved<CutHoles>;
+      const drills = (c.job.unit === "in" ? inchDrills : metricDrills).rows;
+      const largest = drills[drills.length - 1].diameter;
+      if (diameter <= largest + 1e-6) return [];
+      const body = row.row.body as CutHoles;
+      const asked = body.depth === "deep" && body.end === undefined;
+      const over = `⌀${say(c, diameter)} is over the largest drill, ⌀${say(c, largest)}: milled or bored`;
+      return [
+        {
+          ...whose(row),
+          severity: asked ? ("caution" as const) : ("note" as const),
+          value: diameter,
+          limit: largest,
+          place: row.planes?.start?.origin ?? null,
+          source: "the table of drills",
+          text: asked
+            ? `${over}, which leaves no drill's point; the row has one of 118° below its depth. Is its bottom flat?`
+            : over,
+          ...(asked
+            ? {
+                fix: {
+                  label: "FLAT",
+                  edits: [{ edit: "setRow" as const, id: row.row.id, body: { ...body, end: "flat" as const } }],
+                },
+              }
+            : {}),
+        },
+      ];
+    }),
 };

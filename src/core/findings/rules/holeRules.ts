@@ -1,132 +1,219 @@
-import { boxInFrame, dot, fromFrame, length, sub, toFrame, unit, type Box, type Frame, type Vec3 } from '../../geometry/vec';
-import type { Resolved } from '../../rows';
-import type { CutHoles } from '../../rows/cutHoles';
-import { drilledHole, type CutTapped } from '../../rows/cutTapped';
-import type { SolvedRow } from '../../engine/solve';
-import type { FaceInfo } from '../../engine/kernel';
-import { lengthText, showLength, type NumberText } from '../../number';
-import { drillOver, drillUnder, inchDrills, metricDrills, minorLimits, percentThread } from '../../tables';
-import type { Finding, Fix } from '../finding';
-import { down, facesOfRow, say, up, whose, type Rule, type RuleContext } from '../rule';
+import {
+  boxInFrame,
+  dot,
+  fromFrame,
+  length,
+  sub,
+  toFrame,
+  unit,
+  type Box,
+  type Frame,
+  type Vec3,
+} from "../../geometry/vec";
+import type { Resolved } from "../../rows";
+import type { CutHoles } from "../../rows/cutHoles";
+import { drilledHole, type CutTapped } from "../../rows/cutTapped";
+import type { SolvedRow } from "../../engine/solve";
+import type { FaceInfo } from "../../engine/kernel";
+import { lengthText, showLength, type NumberText } from "../../number";
+import { drillOver, drillUnder, inchDrills, metricDrills, minorLimits, percentThread } from "../../tables";
+import type { Finding, Fix } from "../finding";
+import { down, facesOfRow, say, up, whose, type Rule, type RuleContext } from "../rule";
 
-const isHole = (r: SolvedRow) => r.state === 'ok' && (r.row.body.kind === 'cutHoles' || r.row.body.kind === 'cutTapped');
+const isHole = (r: SolvedRow) =>
+  r.state === "ok" && (r.row.body.kind === "cutHoles" || r.row.body.kind === "cutTapped");
 
-/** Drilled diameter of a hole row and how deep the drill's shoulder goes below its plane, measured where the hole goes through. */
+/**
+ * Drilled diameter of a hole row and how deep the drill's shoulder goes below its plane, measured where the hole
+ * goes through.
+ */
 function drilled(c: RuleContext, row: SolvedRow): { diameter: number; depth: number; blind: boolean } | null {
-  let diameter: number, depth: number | 'thru';
-  if (row.row.body.kind === 'cutHoles') {
+  let diameter: number, depth: number | "thru";
+  if (row.row.body.kind === "cutHoles") {
     const b = row.resolved as Resolved<CutHoles>;
     diameter = b.diameter;
-    depth = b.depth === 'thru' ? 'thru' : b.deep!;
+    depth = b.depth === "thru" ? "thru" : b.deep!;
   } else {
     const hole = drilledHole(row.resolved as Resolved<CutTapped>);
     if (!hole.ok) return null;
     ({ diameter, depth } = hole.value);
   }
-  if (depth !== 'thru') return { diameter, depth, blind: true };
+  if (depth !== "thru") return { diameter, depth, blind: true };
   const frame = row.planes!.start!;
-  const own = facesOfRow(c, row.row.id).filter(({ face }) => face.surface === 'cylinder' && Math.abs(face.radius! - diameter / 2) < 1e-6);
+  const own = facesOfRow(c, row.row.id).filter(
+    ({ face }) => face.surface === "cylinder" && Math.abs(face.radius! - diameter / 2) < 1e-6,
+  );
   const deepest = Math.max(0, ...own.map(({ face }) => -boxInFrame(frame, face.box).min.z));
   // A hole that starts in the air over a lower place is as deep as from where it meets the material.
-  const entry = own.length ? Math.max(0, Math.min(...facesOfRow(c, row.row.id).map(({ face }) => -boxInFrame(frame, face.box).max.z))) : 0;
+  const entry = own.length
+    ? Math.max(0, Math.min(...facesOfRow(c, row.row.id).map(({ face }) => -boxInFrame(frame, face.box).max.z)))
+    : 0;
   return { diameter, depth: deepest - entry, blind: false };
 }
 
-const drillsOf = (c: RuleContext) => (c.job.unit === 'in' ? inchDrills : metricDrills).rows;
-const number = (row: SolvedRow, path: string, text: NumberText, label: string): Fix => ({ label, edits: [{ edit: 'setNumber', id: row.row.id, path, text }] });
+const drillsOf = (c: RuleContext) => (c.job.unit === "in" ? inchDrills : metricDrills).rows;
+const number = (row: SolvedRow, path: string, text: NumberText, label: string): Fix => ({
+  label,
+  edits: [{ edit: "setNumber", id: row.row.id, path, text }],
+});
 
 export const drillDepthRatio: Rule = {
-  id: 'drill-depth-ratio',
-  find: (c) => c.rows.filter(isHole).flatMap((row) => {
-    const hole = drilled(c, row);
-    if (!hole || hole.depth === 0) return [];
-    const ratio = hole.depth / hole.diameter;
-    const { drillPeck, drillDeep, drillStop } = c.limits;
-    const over = [drillStop, drillDeep, drillPeck].find((l) => ratio > l.value + 1e-6);
-    if (!over) return [];
-    let fix: Fix | undefined;
-    const tapped = row.row.body.kind === 'cutTapped';
-    if (!tapped) {
-      const wider = drillOver(hole.depth / drillPeck.value, drillsOf(c))?.diameter;
-      const depth = down(c, hole.diameter * drillPeck.value);
-      // A size that no table has is no fix.
-      if (hole.blind) fix = number(row, 'deep', depth, `deep ${depth}`);
-      else if (wider) fix = number(row, 'diameter', lengthText(wider, c.job.unit), `⌀${lengthText(wider, c.job.unit)}`);
-    } else if (hole.blind) {
-      const depth = down(c, hole.diameter * drillPeck.value);
-      const body = structuredClone(row.row.body) as CutTapped;
-      body.drill = { ...(body.drill ?? {}), deep: depth };
-      const own = (row.resolved as Resolved<CutTapped>).deep;
-      if (own !== undefined && own > hole.diameter * drillPeck.value) body.deep = depth;
-      fix = { label: `drill ${depth}`, edits: [{ edit: 'setRow', id: row.row.id, body }] };
-    }
-    const how = over === drillStop ? 'a gun drill, or from both sides' : over === drillDeep ? 'deep pecking or a long drill' : 'peck';
-    return [{
-      ...whose(row), severity: over === drillStop ? ('stop' as const) : over === drillDeep ? ('caution' as const) : ('note' as const), value: ratio, limit: over.value,
-      text: `⌀${say(c, hole.diameter)} by ${say(c, hole.depth)} deep: ${ratio.toFixed(1)} diameters; ${how}`, source: over.source, place: facesOfRow(c, row.row.id)[0]?.face.point ?? null, ...(fix ? { fix } : {}),
-    }];
-  }),
+  id: "drill-depth-ratio",
+  find: (c) =>
+    c.rows.filter(isHole).flatMap((row) => {
+      const hole = drilled(c, row);
+      if (!hole || hole.depth === 0) return [];
+      const ratio = hole.depth / hole.diameter;
+      const { drillPeck, drillDeep, drillStop } = c.limits;
+      const over = [drillStop, drillDeep, drillPeck].find((l) => ratio > l.value + 1e-6);
+      if (!over) return [];
+      let fix: Fix | undefined;
+      const tapped = row.row.body.kind === "cutTapped";
+      if (!tapped) {
+        const wider = drillOver(hole.depth / drillPeck.value, drillsOf(c))?.diameter;
+        const depth = down(c, hole.diameter * drillPeck.value);
+        // A size that no table has is no fix.
+        if (hole.blind) fix = number(row, "deep", depth, `deep ${depth}`);
+        else if (wider)
+          fix = number(row, "diameter", lengthText(wider, c.job.unit), `⌀${lengthText(wider, c.job.unit)}`);
+      } else if (hole.blind) {
+        const depth = down(c, hole.diameter * drillPeck.value);
+        const body = structuredClone(row.row.body) as CutTapped;
+        body.drill = { ...(body.drill ?? {}), deep: depth };
+        const own = (row.resolved as Resolved<CutTapped>).deep;
+        if (own !== undefined && own > hole.diameter * drillPeck.value) body.deep = depth;
+        fix = { label: `drill ${depth}`, edits: [{ edit: "setRow", id: row.row.id, body }] };
+      }
+      const how =
+        over === drillStop
+          ? "a gun drill, or from both sides"
+          : over === drillDeep
+            ? "deep pecking or a long drill"
+            : "peck";
+      return [
+        {
+          ...whose(row),
+          severity:
+            over === drillStop ? ("stop" as const) : over === drillDeep ? ("caution" as const) : ("note" as const),
+          value: ratio,
+          limit: over.value,
+          text: `⌀${say(c, hole.diameter)} by ${say(c, hole.depth)} deep: ${ratio.toFixed(1)} diameters; ${how}`,
+          source: over.source,
+          place: facesOfRow(c, row.row.id)[0]?.face.point ?? null,
+          ...(fix ? { fix } : {}),
+        },
+      ];
+    }),
 };
 
 export const tapDepth: Rule = {
-  id: 'tap-depth',
-  find: (c) => c.rows.filter((r) => r.state === 'ok' && r.row.body.kind === 'cutTapped').flatMap((row) => {
-    const body = row.resolved as Resolved<CutTapped>;
-    const hole = drilledHole(body);
-    if (!hole.ok || hole.value.depth === 'thru' || body.deep === undefined) return [];
-    const { pitch } = hole.value.thread;
-    const { tapLeadPlug, tapLeadBottoming } = c.limits;
-    const need = body.deep + tapLeadPlug.value * pitch;
-    if (hole.value.depth >= need - 1e-6) return [];
-    const bare = hole.value.depth < body.deep + tapLeadBottoming.value * pitch - 1e-6;
-    const depth = up(c, need);
-    const next = structuredClone(row.row.body) as CutTapped;
-    next.drill = { ...(next.drill ?? {}), deep: depth };
-    return [{
-      ...whose(row), severity: bare ? ('stop' as const) : ('caution' as const), value: hole.value.depth, limit: need, place: facesOfRow(c, row.row.id)[0]?.face.point ?? null,
-      text: `no room for the tap's lead: ${say(c, body.deep)} of thread and ${tapLeadPlug.value} pitches want ${say(c, need)}; drilled ${say(c, hole.value.depth)}${bare ? ', too little even for a bottoming tap' : ''}`,
-      source: bare ? tapLeadBottoming.source : tapLeadPlug.source, fix: { label: `drill ${depth}`, edits: [{ edit: 'setRow' as const, id: row.row.id, body: next }] },
-    }];
-  }),
+  id: "tap-depth",
+  find: (c) =>
+    c.rows
+      .filter((r) => r.state === "ok" && r.row.body.kind === "cutTapped")
+      .flatMap((row) => {
+        const body = row.resolved as Resolved<CutTapped>;
+        const hole = drilledHole(body);
+        if (!hole.ok || hole.value.depth === "thru" || body.deep === undefined) return [];
+        const { pitch } = hole.value.thread;
+        const { tapLeadPlug, tapLeadBottoming } = c.limits;
+        const need = body.deep + tapLeadPlug.value * pitch;
+        if (hole.value.depth >= need - 1e-6) return [];
+        const bare = hole.value.depth < body.deep + tapLeadBottoming.value * pitch - 1e-6;
+        const depth = up(c, need);
+        const next = structuredClone(row.row.body) as CutTapped;
+        next.drill = { ...(next.drill ?? {}), deep: depth };
+        return [
+          {
+            ...whose(row),
+            severity: bare ? ("stop" as const) : ("caution" as const),
+            value: hole.value.depth,
+            limit: need,
+            place: facesOfRow(c, row.row.id)[0]?.face.point ?? null,
+            text: `no room for the tap's lead: ${say(c, body.deep)} of thread and ${tapLeadPlug.value} pitches want ${say(c, need)}; drilled ${say(c, hole.value.depth)}${bare ? ", too little even for a bottoming tap" : ""}`,
+            source: bare ? tapLeadBottoming.source : tapLeadPlug.source,
+            fix: { label: `drill ${depth}`, edits: [{ edit: "setRow" as const, id: row.row.id, body: next }] },
+          },
+        ];
+      }),
 };
 
 export const tapDrill: Rule = {
-  id: 'tap-drill',
-  find: (c) => c.rows.filter((r) => r.state === 'ok' && r.row.body.kind === 'cutTapped').flatMap((row) => {
-    const hole = drilledHole(row.resolved as Resolved<CutTapped>);
-    if (!hole.ok) return [];
-    const { thread, diameter } = hole.value;
-    const percent = percentThread(thread, diameter);
-    const { min, max } = minorLimits(thread);
-    const most = c.limits.threadPercentMost;
-    const standard = thread.system === 'metric' ? 'ISO 965-1 class 6H, from memory' : 'ASME B1.1 class 2B, from memory';
-    const unit = thread.system === 'metric' ? 'mm' : c.job.unit;
-    let found: Pick<Finding, 'value' | 'limit' | 'text' | 'source'> | null = null;
-    if (diameter > max + 1e-4) found = { value: diameter, limit: max, text: `drill ⌀${showLength(diameter, unit, 4)} is over the largest minor diameter ⌀${showLength(max, unit, 4)}: ${percent.toFixed(0)} % of thread`, source: standard };
-    else if (percent > most.value + 1e-6) found = { value: percent, limit: most.value, text: `drill ⌀${showLength(diameter, unit, 4)} leaves ${percent.toFixed(0)} % of thread: hard on the tap`, source: most.source };
-    else if (diameter < min - 1e-4) found = { value: diameter, limit: min, text: `drill ⌀${showLength(diameter, unit, 4)} is under the smallest minor diameter ⌀${showLength(min, unit, 4)}`, source: standard };
-    if (!found) return [];
-    const next = structuredClone(row.row.body) as CutTapped;
-    let fix: Fix | undefined;
-    if (next.drill?.diameter !== undefined && thread.size) {
-      delete next.drill.diameter;
-      if (!Object.keys(next.drill).length) delete next.drill;
-      fix = { label: `${thread.size.drillName} drill`, edits: [{ edit: 'setRow', id: row.row.id, body: next }] };
-    }
-    return [{ ...whose(row), severity: 'caution' as const, ...found, place: facesOfRow(c, row.row.id)[0]?.face.point ?? null, ...(fix ? { fix } : {}) }];
-  }),
+  id: "tap-drill",
+  find: (c) =>
+    c.rows
+      .filter((r) => r.state === "ok" && r.row.body.kind === "cutTapped")
+      .flatMap((row) => {
+        const hole = drilledHole(row.resolved as Resolved<CutTapped>);
+        if (!hole.ok) return [];
+        const { thread, diameter } = hole.value;
+        const percent = percentThread(thread, diameter);
+        const { min, max } = minorLimits(thread);
+        const most = c.limits.threadPercentMost;
+        const standard =
+          thread.system === "metric" ? "ISO 965-1 class 6H, from memory" : "ASME B1.1 class 2B, from memory";
+        const unit = thread.system === "metric" ? "mm" : c.job.unit;
+        let found: Pick<Finding, "value" | "limit" | "text" | "source"> | null = null;
+        if (diameter > max + 1e-4)
+          found = {
+            value: diameter,
+            limit: max,
+            text: `drill ⌀${showLength(diameter, unit, 4)} is over the largest minor diameter ⌀${showLength(max, unit, 4)}: ${percent.toFixed(0)} % of thread`,
+            source: standard,
+          };
+        else if (percent > most.value + 1e-6)
+          found = {
+            value: percent,
+            limit: most.value,
+            text: `drill ⌀${showLength(diameter, unit, 4)} leaves ${percent.toFixed(0)} % of thread: hard on the tap`,
+            source: most.source,
+          };
+        else if (diameter < min - 1e-4)
+          found = {
+            value: diameter,
+            limit: min,
+            text: `drill ⌀${showLength(diameter, unit, 4)} is under the smallest minor diameter ⌀${showLength(min, unit, 4)}`,
+            source: standard,
+          };
+        if (!found) return [];
+        const next = structuredClone(row.row.body) as CutTapped;
+        let fix: Fix | undefined;
+        if (next.drill?.diameter !== undefined && thread.size) {
+          delete next.drill.diameter;
+          if (!Object.keys(next.drill).length) delete next.drill;
+          fix = { label: `${thread.size.drillName} drill`, edits: [{ edit: "setRow", id: row.row.id, body: next }] };
+        }
+        return [
+          {
+            ...whose(row),
+            severity: "caution" as const,
+            ...found,
+            place: facesOfRow(c, row.row.id)[0]?.face.point ?? null,
+            ...(fix ? { fix } : {}),
+          },
+        ];
+      }),
 };
 
-/** The largest diameter of a hole that stands beside the edge: its thread, or what is drilled. A mouth is measured by its own faces. */
+/**
+ * The largest diameter of a hole that stands beside the edge: its thread, or what is drilled. A mouth is measured by
+ * its own faces.
+ */
 function largestDiameter(row: SolvedRow, drilledDiameter: number): number {
-  const hole = row.row.body.kind === 'cutTapped' ? drilledHole(row.resolved as Resolved<CutTapped>) : null;
+  const hole = row.row.body.kind === "cutTapped" ? drilledHole(row.resolved as Resolved<CutTapped>) : null;
   return hole?.ok ? hole.value.thread.major : drilledDiameter;
 }
 
-interface Wall { wall: number; from: Vec3; to: Vec3; instance: number; other: FaceInfo }
+interface Wall {
+  wall: number;
+  from: Vec3;
+  to: Vec3;
+  instance: number;
+  other: FaceInfo;
+}
 
 export const edgeDistance: Rule = {
-  id: 'edge-distance',
+  id: "edge-distance",
   find(c) {
     const ends = endsOfFaces(c);
     return c.rows.filter(isHole).flatMap((row) => {
@@ -134,11 +221,16 @@ export const edgeDistance: Rule = {
       const frame = row.planes?.start;
       if (!hole || !frame) return [];
       const { edgeWallShare, edgeWallLeast, edgeWallMost } = c.limits;
-      const limit = Math.min(edgeWallMost.value, Math.max(edgeWallShare.value * largestDiameter(row, hole.diameter), edgeWallLeast.value));
+      const limit = Math.min(
+        edgeWallMost.value,
+        Math.max(edgeWallShare.value * largestDiameter(row, hole.diameter), edgeWallLeast.value),
+      );
       let worst: Wall | null = null;
-      const upright = c.faces.flatMap((face, index) => (standsAlong(face, frame.normal) ? [{ face, index, box: boxInFrame(frame, face.box) }] : []));
+      const upright = c.faces.flatMap((face, index) =>
+        standsAlong(face, frame.normal) ? [{ face, index, box: boxInFrame(frame, face.box) }] : [],
+      );
       for (const mine of upright) {
-        if (mine.face.tag?.row !== row.row.id || mine.face.surface !== 'cylinder' || !mine.face.hollow) continue;
+        if (mine.face.tag?.row !== row.row.id || mine.face.surface !== "cylinder" || !mine.face.hollow) continue;
         for (const other of upright) {
           const same = other.face.tag?.row === row.row.id && other.face.tag.instance === mine.face.tag.instance;
           if (same || gap(mine.box, other.box) > limit) continue;
@@ -146,19 +238,34 @@ export const edgeDistance: Rule = {
           // Faces that touch break into one another: that is a crossing, not a wall.
           if (!d || d.wall < 1e-6) continue;
           // The thread stands wider than its drill.
-          const wall = d.wall - (Math.abs(mine.face.radius! - hole.diameter / 2) < 1e-6 ? (largestDiameter(row, hole.diameter) - hole.diameter) / 2 : 0);
+          const wall =
+            d.wall -
+            (Math.abs(mine.face.radius! - hole.diameter / 2) < 1e-6
+              ? (largestDiameter(row, hole.diameter) - hole.diameter) / 2
+              : 0);
           if (wall >= limit - 1e-6 || (worst && wall >= worst.wall)) continue;
           worst = { ...d, wall, instance: mine.face.tag.instance, other: other.face };
         }
       }
       if (!worst) return [];
-      const neighbour = worst.other.surface === 'cylinder' && worst.other.hollow;
+      const neighbour = worst.other.surface === "cylinder" && worst.other.hollow;
       const fix = edgeFix(c, row, worst, limit, hole.diameter);
-      return [{
-        ...whose(row), severity: 'caution' as const, value: worst.wall, limit, place: worst.to, lines: [[worst.from, worst.to] as [Vec3, Vec3]],
-        text: `wall of ${say(c, worst.wall)} between hole and ${neighbour ? 'neighbour' : 'edge'}; ${say(c, limit)} wanted`,
-        source: edgeWallShare.value * hole.diameter > edgeWallLeast.value ? `${edgeWallShare.source}: half the hole` : `${edgeWallLeast.source}: 1 mm`, ...(fix ? { fix } : {}),
-      }];
+      return [
+        {
+          ...whose(row),
+          severity: "caution" as const,
+          value: worst.wall,
+          limit,
+          place: worst.to,
+          lines: [[worst.from, worst.to] as [Vec3, Vec3]],
+          text: `wall of ${say(c, worst.wall)} between hole and ${neighbour ? "neighbour" : "edge"}; ${say(c, limit)} wanted`,
+          source:
+            edgeWallShare.value * hole.diameter > edgeWallLeast.value
+              ? `${edgeWallShare.source}: half the hole`
+              : `${edgeWallLeast.source}: 1 mm`,
+          ...(fix ? { fix } : {}),
+        },
+      ];
     });
   },
 };
@@ -175,18 +282,30 @@ function endsOfFaces(c: RuleContext): Vec3[][] {
  * Null where they do not face each other at any depth, or where the way between them runs through air:
  * it must leave the material at the far face.
  */
-function across(frame: Frame, hole: FaceInfo, holeBox: Box, other: FaceInfo, otherBox: Box, ends: Vec3[]): { wall: number; from: Vec3; to: Vec3 } | null {
-  const low = Math.max(holeBox.min.z, otherBox.min.z), high = Math.min(holeBox.max.z, otherBox.max.z);
+function across(
+  frame: Frame,
+  hole: FaceInfo,
+  holeBox: Box,
+  other: FaceInfo,
+  otherBox: Box,
+  ends: Vec3[],
+): { wall: number; from: Vec3; to: Vec3 } | null {
+  const low = Math.max(holeBox.min.z, otherBox.min.z),
+    high = Math.min(holeBox.max.z, otherBox.max.z);
   if (high - low < 1e-6) return null;
   const at = (x: number, y: number) => fromFrame(frame, { x, y }, -(low + high) / 2);
-  const c = toFrame(frame, hole.axis!.origin), r = hole.radius!;
+  const c = toFrame(frame, hole.axis!.origin),
+    r = hole.radius!;
   let near: { x: number; y: number }, normal: { x: number; y: number };
   const flat = (v: Vec3) => ({ x: dot(v, frame.x), y: dot(v, frame.y) });
-  if (other.surface === 'plane') {
+  if (other.surface === "plane") {
     normal = flat(other.normal);
     const along = { x: -normal.y, y: normal.x };
     const p = toFrame(frame, other.point);
-    const s = ends.map((q) => { const l = toFrame(frame, q); return (l.x - p.x) * along.x + (l.y - p.y) * along.y; });
+    const s = ends.map((q) => {
+      const l = toFrame(frame, q);
+      return (l.x - p.x) * along.x + (l.y - p.y) * along.y;
+    });
     const t = Math.min(Math.max((c.x - p.x) * along.x + (c.y - p.y) * along.y, Math.min(...s)), Math.max(...s));
     near = { x: p.x + along.x * t, y: p.y + along.y * t };
   } else {
@@ -197,7 +316,11 @@ function across(frame: Frame, hole: FaceInfo, holeBox: Box, other: FaceInfo, oth
     near = { x: o.x + u.x * other.radius!, y: o.y + u.y * other.radius! };
     const middle = toFrame(frame, other.point);
     const m = { x: (middle.x - o.x) / other.radius!, y: (middle.y - o.y) / other.radius! };
-    if (other.sweep! < 2 * Math.PI - 0.01 && Math.acos(Math.max(-1, Math.min(1, u.x * m.x + u.y * m.y))) > other.sweep! / 2 + 1e-6) return null;
+    if (
+      other.sweep! < 2 * Math.PI - 0.01 &&
+      Math.acos(Math.max(-1, Math.min(1, u.x * m.x + u.y * m.y))) > other.sweep! / 2 + 1e-6
+    )
+      return null;
     // Out of the material: towards the axis of a hollow face, away from it on a boss.
     normal = other.hollow ? { x: -u.x, y: -u.y } : u;
   }
@@ -212,36 +335,59 @@ function edgeFix(c: RuleContext, row: SolvedRow, worst: Wall, limit: number, dia
   const body = row.row.body as CutHoles | CutTapped;
   const frame = row.planes!.start!;
   const away = unit(sub(worst.from, worst.to));
-  const missing = limit - worst.wall + (c.job.unit === 'in' ? 0.0254 : 0.05);
+  const missing = limit - worst.wall + (c.job.unit === "in" ? 0.0254 : 0.05);
   const ownNeighbour = worst.other.tag?.row === row.row.id;
-  const dx = dot(away, frame.x) * missing, dy = dot(away, frame.y) * missing;
+  const dx = dot(away, frame.x) * missing,
+    dy = dot(away, frame.y) * missing;
   const resolved = row.resolved as Resolved<CutHoles>;
-  if (!ownNeighbour && body.pattern.kind === 'points' && resolved.pattern.kind === 'points' && length(sub(worst.to, worst.from)) > 1e-6) {
+  if (
+    !ownNeighbour &&
+    body.pattern.kind === "points" &&
+    resolved.pattern.kind === "points" &&
+    length(sub(worst.to, worst.from)) > 1e-6
+  ) {
     const next = structuredClone(body);
     const p = resolved.pattern.points[worst.instance];
-    if (next.pattern.kind === 'points') next.pattern.points[worst.instance] = { x: lengthText(p.x + dx, c.job.unit), y: lengthText(p.y + dy, c.job.unit) };
-    return { label: `move to ${lengthText(p.x + dx, c.job.unit)},${lengthText(p.y + dy, c.job.unit)}`, edits: [{ edit: 'setRow', id: row.row.id, body: next }] };
+    if (next.pattern.kind === "points")
+      next.pattern.points[worst.instance] = {
+        x: lengthText(p.x + dx, c.job.unit),
+        y: lengthText(p.y + dy, c.job.unit),
+      };
+    return {
+      label: `move to ${lengthText(p.x + dx, c.job.unit)},${lengthText(p.y + dy, c.job.unit)}`,
+      edits: [{ edit: "setRow", id: row.row.id, body: next }],
+    };
   }
-  if (!ownNeighbour && body.pattern.kind === 'boltCircle' && resolved.pattern.kind === 'boltCircle') {
+  if (!ownNeighbour && body.pattern.kind === "boltCircle" && resolved.pattern.kind === "boltCircle") {
     const outward = worst.other.hollow ? 1 : -1;
     const wanted = resolved.pattern.diameter + 2 * outward * missing;
     const bc = outward > 0 ? up(c, wanted) : down(c, wanted);
-    return number(row, 'pattern.diameter', bc, `BC ${bc}`);
+    return number(row, "pattern.diameter", bc, `BC ${bc}`);
   }
-  if (body.kind === 'cutHoles') {
+  if (body.kind === "cutHoles") {
     // Each millimetre off the hole gives half to the wall, and half its diameter is what the wall must be.
     const share = c.limits.edgeWallShare.value;
-    const target = Math.min(diameter + 2 * worst.wall - 2 * c.limits.edgeWallLeast.value, (2 * worst.wall + diameter) / (1 + 2 * share));
+    const target = Math.min(
+      diameter + 2 * worst.wall - 2 * c.limits.edgeWallLeast.value,
+      (2 * worst.wall + diameter) / (1 + 2 * share),
+    );
     const smaller = drillUnder(target, drillsOf(c));
-    if (smaller) return number(row, 'diameter', lengthText(smaller.diameter, c.job.unit), `⌀${lengthText(smaller.diameter, c.job.unit)}`);
+    if (smaller)
+      return number(
+        row,
+        "diameter",
+        lengthText(smaller.diameter, c.job.unit),
+        `⌀${lengthText(smaller.diameter, c.job.unit)}`,
+      );
   }
   return undefined;
 }
 
 /** Walls that stand along the hole: planes and cylinders whose normals lie across its axis. */
-const standsAlong = (f: FaceInfo, axis: Vec3): boolean => (f.surface === 'plane' || f.surface === 'cylinder') && Math.abs(dot(f.normal, axis)) < 1e-6;
+const standsAlong = (f: FaceInfo, axis: Vec3): boolean =>
+  (f.surface === "plane" || f.surface === "cylinder") && Math.abs(dot(f.normal, axis)) < 1e-6;
 
 function gap(a: Box, b: Box): number {
-  const g = (k: 'x' | 'y') => Math.max(0, a.min[k] - b.max[k], b.min[k] - a.max[k]);
-  return Math.hypot(g('x'), g('y'));
+  const g = (k: "x" | "y") => Math.max(0, a.min[k] - b.max[k], b.min[k] - a.max[k]);
+  return Math.hypot(g("x"), g("y"));
 }

@@ -1,63 +1,99 @@
-import { isSharp } from '../../engine/edgesByMeaning';
-import { sides, type Side } from '../../geometry/vec';
-import { inCallout } from '../../number';
-import { proposeStock } from '../../stock/stock';
-import { readRowLine } from '../../callout/card';
-import { rowNames } from '../../job/names';
-import { say, type Rule, type RuleContext } from '../rule';
-import type { Fix } from '../finding';
+import { isSharp } from "../../engine/edgesByMeaning";
+import { sides, type Side } from "../../geometry/vec";
+import { inCallout } from "../../number";
+import { proposeStock } from "../../stock/stock";
+import { readRowLine } from "../../callout/card";
+import { rowNames } from "../../job/names";
+import { say, type Rule, type RuleContext } from "../rule";
+import type { Fix } from "../finding";
 
 /** Faces a saw leaves: the four edges of a plate, the two ends of a bar. */
-const sawn: Record<'plate' | 'round', Side[]> = { plate: ['left', 'right', 'front', 'back'], round: ['top', 'bottom'] };
+const sawn: Record<"plate" | "round", Side[]> = { plate: ["left", "right", "front", "back"], round: ["top", "bottom"] };
 
 export const outsideStock: Rule = {
-  id: 'outside-stock',
+  id: "outside-stock",
   find(c) {
     if (!c.stock || !c.allowance || !c.job.stock) return [];
-    const round = c.stock.shape === 'round';
-    const looked: Side[] = round ? ['top', 'bottom'] : sides;
+    const round = c.stock.shape === "round";
+    const looked: Side[] = round ? ["top", "bottom"] : sides;
     const least = looked.reduce((a, b) => (c.allowance![b] < c.allowance![a] ? b : a));
     const radial = round ? c.radialAllowance! : Infinity;
     const out = Math.min(c.allowance[least], radial);
-    const bars = c.faces.every((f) => f.surface !== 'plane' || Math.abs(f.normal.z) > 0.999);
+    const bars = c.faces.every((f) => f.surface !== "plane" || Math.abs(f.normal.z) > 0.999);
     const proposed = proposeStock(c.partBox, c.job.unit, c.scope, bars)[c.stock.shape];
-    const fix: Fix = { label: 'next size', edits: [{ edit: 'setStock', stock: proposed }] };
+    const fix: Fix = { label: "next size", edits: [{ edit: "setStock", stock: proposed }] };
     if (out < -1e-6) {
-      const where = radial < c.allowance[least] ? 'round the bar' : `on the ${least}`;
+      const where = radial < c.allowance[least] ? "round the bar" : `on the ${least}`;
       const row = sticksOut(c);
-      return [{
-        row: row?.number ?? null, rowId: row?.row.id ?? null, severity: 'stop', value: out, limit: 0, fix, place: corner(c, radial < c.allowance[least] ? 'right' : least),
-        text: `the part sticks out of the stock by ${say(c, -out)} ${where}`, source: 'geometry: the part lies inside its stock',
-      }];
+      return [
+        {
+          row: row?.number ?? null,
+          rowId: row?.row.id ?? null,
+          severity: "stop",
+          value: out,
+          limit: 0,
+          fix,
+          place: corner(c, radial < c.allowance[least] ? "right" : least),
+          text: `the part sticks out of the stock by ${say(c, -out)} ${where}`,
+          source: "geometry: the part lies inside its stock",
+        },
+      ];
     }
     const limit = c.limits.sawnAllowance;
     const thin = sawn[c.stock.shape].filter((s) => c.allowance![s] < limit.value - 1e-6);
     if (!thin.length) return [];
     const tight = thin.reduce((a, b) => (c.allowance![b] < c.allowance![a] ? b : a));
-    return [{
-      row: null, rowId: null, severity: 'caution', value: c.allowance[tight], limit: limit.value, fix, place: corner(c, tight),
-      text: `only ${say(c, c.allowance[tight])} to clean up on the ${tight}; a sawn face wants ${say(c, limit.value)}`, source: limit.source,
-    }];
+    return [
+      {
+        row: null,
+        rowId: null,
+        severity: "caution",
+        value: c.allowance[tight],
+        limit: limit.value,
+        fix,
+        place: corner(c, tight),
+        text: `only ${say(c, c.allowance[tight])} to clean up on the ${tight}; a sawn face wants ${say(c, limit.value)}`,
+        source: limit.source,
+      },
+    ];
   },
 };
 
 /** Stock that stands over the part, and no facing row takes it: what is cut from above would begin under it. */
 export const stockOverCut: Rule = {
-  id: 'stock-over-cut',
+  id: "stock-over-cut",
   find(c) {
     if (!c.stock || !c.allowance) return [];
-    const cutsFromAbove = c.rows.some((r) => r.state === 'ok' && r.recipe?.op === 'cut' && (r.planes?.start?.normal.z ?? 0) > 0.999);
+    const cutsFromAbove = c.rows.some(
+      (r) => r.state === "ok" && r.recipe?.op === "cut" && (r.planes?.start?.normal.z ?? 0) > 0.999,
+    );
     // A facing row takes all the stock that stands over it, wherever it stands on the card.
-    const faced = c.rows.some((r) => r.state === 'ok' && r.recipe?.op === 'face' && (r.planes?.start?.normal.z ?? 0) > 0.999 && r.planes!.floor!.origin.z <= c.partBox.max.z + 1e-6);
+    const faced = c.rows.some(
+      (r) =>
+        r.state === "ok" &&
+        r.recipe?.op === "face" &&
+        (r.planes?.start?.normal.z ?? 0) > 0.999 &&
+        r.planes!.floor!.origin.z <= c.partBox.max.z + 1e-6,
+    );
     const over = c.allowance.top;
     if (!cutsFromAbove || faced || over < 1e-6) return [];
-    const first = c.rows.findIndex((r) => r.recipe?.op === 'leave');
-    const line = readRowLine('CUT FACE', rowNames(c.job.rows), freshFaceId(c.job.rows));
-    return [{
-      row: null, rowId: null, severity: 'stop', value: over, limit: 0, place: corner(c, 'top'),
-      text: `${say(c, over)} of stock stand over the part and no row faces them off: no machine words are written while what is cut lies under stock`, source: 'geometry: stock and part',
-      ...(line.ok ? { fix: { label: 'CUT FACE', edits: [{ edit: 'addRows' as const, rows: [line.row], at: first + 1 }] } } : {}),
-    }];
+    const first = c.rows.findIndex((r) => r.recipe?.op === "leave");
+    const line = readRowLine("CUT FACE", rowNames(c.job.rows), freshFaceId(c.job.rows));
+    return [
+      {
+        row: null,
+        rowId: null,
+        severity: "stop",
+        value: over,
+        limit: 0,
+        place: corner(c, "top"),
+        text: `${say(c, over)} of stock stand over the part and no row faces them off: no machine words are written while what is cut lies under stock`,
+        source: "geometry: stock and part",
+        ...(line.ok
+          ? { fix: { label: "CUT FACE", edits: [{ edit: "addRows" as const, rows: [line.row], at: first + 1 }] } }
+          : {}),
+      },
+    ];
   },
 };
 
@@ -68,43 +104,67 @@ function freshFaceId(rows: { id: string }[]): string {
 /** The first leave row whose material reaches out of the stock. */
 function sticksOut(c: RuleContext) {
   const b = c.stock!.box;
-  return c.rows.find((r) => {
-    if (r.state !== 'ok' || r.recipe?.op !== 'leave') return false;
-    const box = c.kernel.measure(r.key!).box;
-    return (['x', 'y', 'z'] as const).some((k) => box.min[k] < b.min[k] - 1e-6 || box.max[k] > b.max[k] + 1e-6);
-  }) ?? c.rows.find((r) => r.state === 'ok' && r.recipe?.op === 'leave');
+  return (
+    c.rows.find((r) => {
+      if (r.state !== "ok" || r.recipe?.op !== "leave") return false;
+      const box = c.kernel.measure(r.key!).box;
+      return (["x", "y", "z"] as const).some((k) => box.min[k] < b.min[k] - 1e-6 || box.max[k] > b.max[k] + 1e-6);
+    }) ?? c.rows.find((r) => r.state === "ok" && r.recipe?.op === "leave")
+  );
 }
 
 function corner(c: RuleContext, side: Side) {
   const { min, max } = c.partBox;
   const p = { x: (min.x + max.x) / 2, y: (min.y + max.y) / 2, z: (min.z + max.z) / 2 };
-  if (side === 'left') p.x = min.x;
-  if (side === 'right') p.x = max.x;
-  if (side === 'front') p.y = min.y;
-  if (side === 'back') p.y = max.y;
-  if (side === 'bottom') p.z = min.z;
-  if (side === 'top') p.z = max.z;
+  if (side === "left") p.x = min.x;
+  if (side === "right") p.x = max.x;
+  if (side === "front") p.y = min.y;
+  if (side === "back") p.y = max.y;
+  if (side === "bottom") p.z = min.z;
+  if (side === "top") p.z = max.z;
   return p;
 }
 
 export const edgeBreak: Rule = {
-  id: 'edge-break',
+  id: "edge-break",
   find(c) {
     const asked = c.job.title.edgeBreak;
     if (asked === undefined) return [];
     // A chamfer, a round or a countersink is a broken edge itself; a taper that was turned is none.
     const kindOfRow = new Map(c.rows.map((r) => [r.row.id, r.row.body.kind]));
-    const treated = (i: number) => { const tag = c.faces[i].tag; return ['chamfer', 'round'].includes(tag?.role ?? '') || (tag?.role === 'cone' && !['leaveTurned', 'cutTurned'].includes(kindOfRow.get(tag.row) ?? '')); };
+    const treated = (i: number) => {
+      const tag = c.faces[i].tag;
+      return (
+        ["chamfer", "round"].includes(tag?.role ?? "") ||
+        (tag?.role === "cone" && !["leaveTurned", "cutTurned"].includes(kindOfRow.get(tag.row) ?? ""))
+      );
+    };
     // An engraved line is its own sharp edge.
-    const engraved = (f: number) => kindOfRow.get(c.faces[f].tag?.row ?? '') === 'cutEngrave';
-    const sharp = c.edges.filter((e) => isSharp(e) && e.length > 1e-6 && !e.faces.some(treated) && !e.faces.some(engraved));
+    const engraved = (f: number) => kindOfRow.get(c.faces[f].tag?.row ?? "") === "cutEngrave";
+    const sharp = c.edges.filter(
+      (e) => isSharp(e) && e.length > 1e-6 && !e.faces.some(treated) && !e.faces.some(engraved),
+    );
     if (!sharp.length) return [];
-    const line = readRowLine(`CUT BREAK ${inCallout(asked)} ALL SHARP`, rowNames(c.job.rows), `break-${c.job.rows.length + 1}`);
-    return [{
-      row: null, rowId: null, severity: 'caution', value: sharp.length, limit: 0, place: sharp[0].middle, lines: sharp.map((e) => [e.from, e.to]),
-      text: `the print asks for broken edges (${asked}); ${sharp.length} sharp outside edge${sharp.length > 1 ? 's' : ''} remain`, source: 'the print\'s edge note',
-      ...(line.ok ? { fix: { label: `break ${asked} all sharp`, edits: [{ edit: 'addRows' as const, rows: [line.row] }] } } : {}),
-    }];
+    const line = readRowLine(
+      `CUT BREAK ${inCallout(asked)} ALL SHARP`,
+      rowNames(c.job.rows),
+      `break-${c.job.rows.length + 1}`,
+    );
+    return [
+      {
+        row: null,
+        rowId: null,
+        severity: "caution",
+        value: sharp.length,
+        limit: 0,
+        place: sharp[0].middle,
+        lines: sharp.map((e) => [e.from, e.to]),
+        text: `the print asks for broken edges (${asked}); ${sharp.length} sharp outside edge${sharp.length > 1 ? "s" : ""} remain`,
+        source: "the print's edge note",
+        ...(line.ok
+          ? { fix: { label: `break ${asked} all sharp`, edits: [{ edit: "addRows" as const, rows: [line.row] }] } }
+          : {}),
+      },
+    ];
   },
 };
-

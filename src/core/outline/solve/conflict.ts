@@ -1,5 +1,5 @@
-import { solveSystem, steadily } from './newton';
-import type { Equation, System } from './system';
+import { solveSystem, steadily } from "./newton";
+import type { Equation, System } from "./system";
 
 /**
  * What cannot hold together: the fewest equations that contradict one another, and what of it can be dropped.
@@ -17,7 +17,8 @@ const MOST = 4;
 const TRIES = 150;
 
 /**
- * Contradictions of a system that has no solution, each by itself and as small as it gets, and the equations that are left when
+ * Contradictions of a system that has no solution, each by itself and as small as it gets, and the equations that
+ * are left when
  * the last said of each is dropped. Smallest sets by divide and conquer (Junker's QuickXplain, 2004).
  */
 export function findConflicts(s: System): { conflicts: Conflict[]; held: Equation[]; v: Float64Array } {
@@ -27,8 +28,8 @@ export function findConflicts(s: System): { conflicts: Conflict[]; held: Equatio
   const budget = { left: TRIES };
   while (!solution.converged && conflicts.length < MOST) {
     const equations = smallest(s, held, budget);
-    const said = equations.filter((e) => e.kind !== 'shape' && e.role === undefined);
-    const drop = said.length ? said : equations.filter((e) => e.role === 'start');
+    const said = equations.filter((e) => e.kind !== "shape" && e.role === undefined);
+    const drop = said.length ? said : equations.filter((e) => e.role === "start");
     const alone = steadily(s, equations, 8);
     if (alone.converged) {
       // By themselves they hold: from there on the whole may hold too.
@@ -46,11 +47,14 @@ export function findConflicts(s: System): { conflicts: Conflict[]; held: Equatio
 
 /** The fewest of some equations that have no solution: leaving out any one of them, the others have. */
 function smallest(s: System, equations: Equation[], budget: { left: number }): Equation[] {
-  const shape = equations.filter((e) => e.kind === 'shape');
-  const rest = equations.filter((e) => e.kind !== 'shape');
+  const shape = equations.filter((e) => e.kind === "shape");
+  const rest = equations.filter((e) => e.kind !== "shape");
   const holds = (some: Equation[]) => budget.left-- > 0 && steadily(s, some, 1).converged;
   if (!holds(shape)) return shape;
-  /** Which of `some` are needed for `base` and them to contradict; `grown` says that `base` has more than when it was last looked at. */
+  /**
+   * Which of `some` are needed for `base` and them to contradict; `grown` says that `base` has more than when it was
+   * last looked at.
+   */
   const needed = (base: Equation[], grown: boolean, some: Equation[]): Equation[] => {
     if (grown && !holds(base)) return [];
     if (some.length === 1) return some;

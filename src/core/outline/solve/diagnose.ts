@@ -1,4 +1,4 @@
-import { gradient, sizeOf, type Equation, type System } from './system';
+import { gradient, sizeOf, type Equation, type System } from "./system";
 
 export interface Diagnosis {
   freedom: number;
@@ -13,20 +13,27 @@ export interface Diagnosis {
  * Rows are kept sparse: an equation of an outline looks at a handful of unknowns.
  */
 export function freedomOf(s: System, v: Float64Array, equations: Equation[] = s.equations): Diagnosis {
-  const n = v.length, size = sizeOf(v);
+  const n = v.length,
+    size = sizeOf(v);
   // Every row is free of the pivots of all others; `by` finds the row of a pivot.
   const by = new Map<number, Map<number, number>>();
   const redundant: Equation[] = [];
   for (const e of equations) {
-    const r = new Map<number, number>(), g = gradient(e, v, size);
+    const r = new Map<number, number>(),
+      g = gradient(e, v, size);
     const scale = Math.max(...g.map(Math.abs));
-    if (scale > 0) e.vars.forEach((i, k) => { if (g[k] !== 0) r.set(i, g[k] / scale); });
+    if (scale > 0)
+      e.vars.forEach((i, k) => {
+        if (g[k] !== 0) r.set(i, g[k] / scale);
+      });
     for (const [i, k] of [...r]) {
       const p = by.get(i);
       if (p) subtract(r, p, k);
     }
-    let pivot = -1, most = 1e-6;
-    for (const [i, x] of r) if (Math.abs(x) > most || (Math.abs(x) === most && i < pivot)) [pivot, most] = [i, Math.abs(x)];
+    let pivot = -1,
+      most = 1e-6;
+    for (const [i, x] of r)
+      if (Math.abs(x) > most || (Math.abs(x) === most && i < pivot)) [pivot, most] = [i, Math.abs(x)];
     if (pivot < 0) {
       redundant.push(e);
       continue;

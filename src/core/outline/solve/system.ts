@@ -1,4 +1,7 @@
-/** Unknowns and equations of an outline. Variables are plain numbers (mm); an equation's residual is in mm too, whatever it is about. */
+/**
+ * Unknowns and equations of an outline. Variables are plain numbers (mm); an equation's residual is in mm too,
+ * whatever it is about.
+ */
 export interface Equation {
   /** Variables it looks at, by index. */
   vars: number[];
@@ -9,9 +12,12 @@ export interface Equation {
   /** The item of the outline it comes from. */
   item: number;
   /** A dimension can be dropped, a relation or the chain's own closing is meant as it stands. */
-  kind: 'dimension' | 'relation' | 'shape';
-  /** What it says besides: where the walk starts, that an arc is half a circle, or what a step is by itself (it cannot be dropped alone). */
-  role?: 'start' | 'halfCircle' | 'step';
+  kind: "dimension" | "relation" | "shape";
+  /**
+   * What it says besides: where the walk starts, that an arc is half a circle, or what a step is by itself (it
+   * cannot be dropped alone).
+   */
+  role?: "start" | "halfCircle" | "step";
   /** In words, for messages. */
   words: string;
 }
@@ -23,7 +29,10 @@ export interface System {
   sound?(v: Float64Array): boolean;
 }
 
-/** Derivatives of an equation by its own variables: central differences, exact enough for quadratic convergence down to 1e-10 mm. */
+/**
+ * Derivatives of an equation by its own variables: central differences, exact enough for quadratic convergence down
+ * to 1e-10 mm.
+ */
 export function gradient(e: Equation, v: Float64Array, size: number): number[] {
   const h = 1e-6 * Math.max(1, size);
   return e.vars.map((i) => {

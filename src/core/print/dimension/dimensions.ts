@@ -1,24 +1,24 @@
-import { dot, length, sub, type Frame, type Vec3 } from '../../geometry/vec';
-import { numberScope, reportNumbers, resolveBody, type NumberReport } from '../../engine/numbers';
-import type { EdgeInfo, FaceInfo } from '../../engine/kernel';
-import type { Solved, SolvedRow } from '../../engine/solve';
-import type { Balloon, Job } from '../../job/schema';
-import { INCH } from '../../number';
-import { ok, fail } from '../../result';
-import { evaluateOutlines, type EvaluatedOutline } from '../../outline/evaluateOutline';
-import { kindOf, type Recipe } from '../../rows';
-import { drivingValue } from '../tolerance';
-import { edgeDimensions, type NumberSlope } from './edgeDimensions';
-import { circleThrough, waysOfOne, waysOfTwo, type Family } from './measure';
-import { modelOf, movedModel, type PartModel } from './model';
-import { realOf, Solid } from './real';
-import type { Shape, Surface } from './surfaces';
+import { dot, length, sub, type Frame, type Vec3 } from "../../geometry/vec";
+import { numberScope, reportNumbers, resolveBody, type NumberReport } from "../../engine/numbers";
+import type { EdgeInfo, FaceInfo } from "../../engine/kernel";
+import type { Solved, SolvedRow } from "../../engine/solve";
+import type { Balloon, Job } from "../../job/schema";
+import { INCH } from "../../number";
+import { ok, fail } from "../../result";
+import { evaluateOutlines, type EvaluatedOutline } from "../../outline/evaluateOutline";
+import { kindOf, type Recipe } from "../../rows";
+import { drivingValue } from "../tolerance";
+import { edgeDimensions, type NumberSlope } from "./edgeDimensions";
+import { circleThrough, waysOfOne, waysOfTwo, type Family } from "./measure";
+import { modelOf, movedModel, type PartModel } from "./model";
+import { realOf, Solid } from "./real";
+import type { Shape, Surface } from "./surfaces";
 
 /** Something on the solid that was measured, and how it answers to one balloon. */
 export interface Dimension {
   /** Measured on the solid, mm or radians. */
   value: number;
-  family: Family | 'leg' | 'depth';
+  family: Family | "leg" | "depth";
   words: string;
   /** Rows whose faces it took, and the same in words. */
   rows: string[];
@@ -33,23 +33,46 @@ export interface Dimension {
   alone(): boolean;
 }
 
-/** A number that a balloon alone makes: its row, and the surfaces it moves; null for a broken edge, which is measured by itself. */
-export interface Use { row: string; ids: Set<string> | null }
+/**
+ * A number that a balloon alone makes: its row, and the surfaces it moves; null for a broken edge, which is measured
+ * by itself.
+ */
+export interface Use {
+  row: string;
+  ids: Set<string> | null;
+}
 
 /** Asks the shapes, moved or not, for one figure. */
-interface Measure { family: Dimension['family']; words: string; ids: string[]; of: (get: (id: string) => Shape) => number | null }
+interface Measure {
+  family: Dimension["family"];
+  words: string;
+  ids: string[];
+  of: (get: (id: string) => Shape) => number | null;
+}
 
-/** How far a balloon is moved to see what answers: mm, or radians. Small against any dimension, large against the solver's arithmetic. */
+/**
+ * How far a balloon is moved to see what answers: mm, or radians. Small against any dimension, large against the
+ * solver's arithmetic.
+ */
 const STEP = { length: 1e-4, angle: 2e-5 };
 const MOST_COPIES = 16;
 /** Figures of the model that are the same, mm or radians. */
 const SAME = 1e-6;
-const zero: Surface[] = (['X', 'Y', 'Z'] as const).map((k) => ({ id: `zero/${k}`, row: '', instance: 0, role: 'start', shape: { is: 'plane', normal: { x: Number(k === 'X'), y: Number(k === 'Y'), z: Number(k === 'Z') }, offset: 0 } }));
+const zero: Surface[] = (["X", "Y", "Z"] as const).map((k) => ({
+  id: `zero/${k}`,
+  row: "",
+  instance: 0,
+  role: "start",
+  shape: { is: "plane", normal: { x: Number(k === "X"), y: Number(k === "Y"), z: Number(k === "Z") }, offset: 0 },
+}));
 
 /**
- * What the numbers of a job size on its solid. A measurement is a balloon's dimension when it grows with that balloon, one for one,
- * and with no other: then it is that dimension and nothing that merely agrees. What moves is worked out on the rows' own geometry
- * with the balloon's number moved a little; what is measured is measured on the solid's faces, found by the row and copy that made them.
+ * What the numbers of a job size on its solid. A measurement is a balloon's dimension when it grows with that
+ * balloon, one for one,
+ * and with no other: then it is that dimension and nothing that merely agrees. What moves is worked out on the rows'
+ * own geometry
+ * with the balloon's number moved a little; what is measured is measured on the solid's faces, found by the row and
+ * copy that made them.
  */
 export class Dimensions {
   private readonly model: PartModel;
@@ -60,11 +83,20 @@ export class Dimensions {
   private readonly usable: Surface[];
   private readonly solvedOutlines: Map<string, EvaluatedOutline>;
 
-  constructor(private readonly job: Job, private readonly solved: Solved, faces: FaceInfo[], edges: EdgeInfo[], private readonly citing: Map<number, SolvedRow[]>, private readonly ancestors: Map<number, Set<number>>) {
+  constructor(
+    private readonly job: Job,
+    private readonly solved: Solved,
+    faces: FaceInfo[],
+    edges: EdgeInfo[],
+    private readonly citing: Map<number, SolvedRow[]>,
+    private readonly ancestors: Map<number, Set<number>>,
+  ) {
     this.model = modelOf(solved.rows);
     this.solid = new Solid(faces, edges);
     this.solvedOutlines = new Map(solved.outlines.map((o) => [o.id, o]));
-    this.usable = [...this.model.surfaces.values()].filter((s) => s.instance < MOST_COPIES && this.standing(s.id) !== null);
+    this.usable = [...this.model.surfaces.values()].filter(
+      (s) => s.instance < MOST_COPIES && this.standing(s.id) !== null,
+    );
   }
 
   /** All that answers to a balloon: surfaces its number moves, measured alone and against all others. */
@@ -75,10 +107,17 @@ export class Dimensions {
     const movingIds = new Set(moving.map((s) => s.id));
     const measures: Measure[] = [];
     for (const s of moving) {
-      for (const w of waysOfOne(s.shape)) measures.push({ family: w.family, words: w.words, ids: [s.id], of: (get) => w.of(get(s.id), get(s.id)) });
+      for (const w of waysOfOne(s.shape))
+        measures.push({ family: w.family, words: w.words, ids: [s.id], of: (get) => w.of(get(s.id), get(s.id)) });
       for (const t of [...this.usable, ...zero]) {
         if (t === s || (movingIds.has(t.id) && t.id < s.id) || !this.mayPair(s, t)) continue;
-        for (const w of waysOfTwo(s.shape, t.shape)) measures.push({ family: w.family, words: w.words, ids: [s.id, t.id], of: (get) => w.of(get(s.id), get(t.id)) });
+        for (const w of waysOfTwo(s.shape, t.shape))
+          measures.push({
+            family: w.family,
+            words: w.words,
+            ids: [s.id, t.id],
+            of: (get) => w.of(get(s.id), get(t.id)),
+          });
       }
     }
     measures.push(...this.circles(movingIds), ...this.depths(moving));
@@ -87,18 +126,31 @@ export class Dimensions {
   }
 
   /**
-   * The numbers that a balloon alone makes, each with the surfaces it moves by itself: every one of them has to come out as the balloon says.
+   * The numbers that a balloon alone makes, each with the surfaces it moves by itself: every one of them has to come
+   * out as the balloon says.
    * An outline's numbers count together, as do those of a broken edge, which moves nothing.
    */
   uses(balloon: Balloon, rows: SolvedRow[]): Use[] {
     const { by } = stepOf(balloon, this.job);
     const scope = numberScope(this.job, { balloon: balloon.number, by });
-    const alone = (n: NumberReport) => n.value?.cites.length === 1 && n.value.cites[0] === balloon.number && n.quantity !== 'count';
+    const alone = (n: NumberReport) =>
+      n.value?.cites.length === 1 && n.value.cites[0] === balloon.number && n.quantity !== "count";
     return rows.flatMap((r): Use[] => {
-      if (r.recipe?.op === 'edges') return r.numbers.some(alone) ? [{ row: r.row.id, ids: null }] : [];
+      if (r.recipe?.op === "edges") return r.numbers.some(alone) ? [{ row: r.row.id, ids: null }] : [];
       const moved = reportNumbers(r.row.body, scope);
-      const own = r.numbers.filter(alone).map((n) => ({ row: r.row.id, ids: this.movedBy(r, [moved.find((m) => m.path === n.path)!]) }));
-      const drawn = r.outlineNumbers.some(alone) ? [{ row: r.row.id, ids: new Set([...(this.move(balloon)?.shapes.keys() ?? [])].filter((id) => id.startsWith(`${r.row.id}/`))) }] : [];
+      const own = r.numbers
+        .filter(alone)
+        .map((n) => ({ row: r.row.id, ids: this.movedBy(r, [moved.find((m) => m.path === n.path)!]) }));
+      const drawn = r.outlineNumbers.some(alone)
+        ? [
+            {
+              row: r.row.id,
+              ids: new Set(
+                [...(this.move(balloon)?.shapes.keys() ?? [])].filter((id) => id.startsWith(`${r.row.id}/`)),
+              ),
+            },
+          ]
+        : [];
       return [...own, ...drawn].filter((u) => u.ids.size > 0);
     });
   }
@@ -107,9 +159,15 @@ export class Dimensions {
   private movedBy(r: SolvedRow, changed: NumberReport[]): Set<string> {
     const numbers = r.numbers.map((n) => changed.find((m) => m.path === n.path) ?? n);
     const resolved = resolveBody(r.row.body, numbers, this.job.balloons);
-    const recipe = resolved.ok ? kindOf(r.row.body).recipe(resolved.value, r.row.body as never, this.source(this.solvedOutlines)) : resolved;
+    const recipe = resolved.ok
+      ? kindOf(r.row.body).recipe(resolved.value, r.row.body as never, this.source(this.solvedOutlines))
+      : resolved;
     if (!recipe.ok) return new Set();
-    return new Set([...movedModel(this.model, new Map([[r.row.id, recipe.value]]))].flatMap(([id, s]) => (differs(s.shape, this.model.surfaces.get(id)?.shape) ? [id] : [])));
+    return new Set(
+      [...movedModel(this.model, new Map([[r.row.id, recipe.value]]))].flatMap(([id, s]) =>
+        differs(s.shape, this.model.surfaces.get(id)?.shape) ? [id] : [],
+      ),
+    );
   }
 
   private dimension(m: Measure, balloon: Balloon, step: number, shapes: Map<string, Shape>): Dimension[] {
@@ -121,21 +179,48 @@ export class Dimensions {
     if (Math.abs(slope) < 1e-3) return [];
     const value = m.of((id) => this.standing(id)!.shape);
     if (value === null) return [];
-    const of = m.ids.filter((id) => !id.startsWith('zero/')).map((id) => { const s = this.model.surfaces.get(id)!; return { id, row: s.row, instance: s.instance, whole: this.standing(id)!.whole }; });
+    const of = m.ids
+      .filter((id) => !id.startsWith("zero/"))
+      .map((id) => {
+        const s = this.model.surfaces.get(id)!;
+        return { id, row: s.row, instance: s.instance, whole: this.standing(id)!.whole };
+      });
     if (!this.isMeant(m, now, balloon)) return [];
-    const centred = m.ids.some((id) => { const s = this.model.surfaces.get(id); return s !== undefined && (s.role === 'middle' || s.shape.is !== 'plane'); }) && m.ids.length > 1;
-    return [{ value, family: m.family, words: m.words, rows: [...new Set(of.map((o) => o.row))], rowWords: this.rowWords(of.map((o) => o.row), m.ids.some((id) => id.startsWith('zero/'))), of, centred, slope, ...lazily(() => this.alone(m, balloon, now)) }];
+    const centred =
+      m.ids.some((id) => {
+        const s = this.model.surfaces.get(id);
+        return s !== undefined && (s.role === "middle" || s.shape.is !== "plane");
+      }) && m.ids.length > 1;
+    return [
+      {
+        value,
+        family: m.family,
+        words: m.words,
+        rows: [...new Set(of.map((o) => o.row))],
+        rowWords: this.rowWords(
+          of.map((o) => o.row),
+          m.ids.some((id) => id.startsWith("zero/")),
+        ),
+        of,
+        centred,
+        slope,
+        ...lazily(() => this.alone(m, balloon, now)),
+      },
+    ];
   }
 
   /**
-   * Whether a measure is meant by a balloon and does not only answer to it. Between faces of the rows made from it, it is. To a face of another row,
-   * or from the job's zero, it is when the model has just that figure there, or that face stands where one of its own has gone;
+   * Whether a measure is meant by a balloon and does not only answer to it. Between faces of the rows made from it,
+   * it is. To a face of another row,
+   * or from the job's zero, it is when the model has just that figure there, or that face stands where one of its
+   * own has gone;
    * and where the model has that figure nowhere, the number is used wrongly and all that answers may tell.
    */
   private isMeant(m: Measure, now: number, balloon: Balloon): boolean {
     const own = this.rowsOf(balloon);
-    const others = m.ids.filter((id) => !own.has(this.model.surfaces.get(id)?.row ?? ''));
-    if (!others.length || m.family === 'depth' || this.isDriven(now, balloon) || !this.standsInModel(balloon)) return true;
+    const others = m.ids.filter((id) => !own.has(this.model.surfaces.get(id)?.row ?? ""));
+    if (!others.length || m.family === "depth" || this.isDriven(now, balloon) || !this.standsInModel(balloon))
+      return true;
     return others.every((id) => this.replacesOwn(this.model.surfaces.get(id), own));
   }
 
@@ -152,10 +237,20 @@ export class Dimensions {
     const move = this.move(balloon)!;
     const own = this.rowsOf(balloon);
     const mine = [...this.model.surfaces.values()].filter((s) => own.has(s.row) && s.instance < MOST_COPIES);
-    const ways = mine.filter((s) => move.shapes.has(s.id)).flatMap((s) => [
-      ...waysOfOne(s.shape).map((w): Measure => ({ ...w, ids: [s.id], of: (get) => w.of(get(s.id), get(s.id)) })),
-      ...[...mine, ...zero].filter((t) => t !== s).flatMap((t) => waysOfTwo(s.shape, t.shape).map((w): Measure => ({ ...w, ids: [s.id, t.id], of: (get) => w.of(get(s.id), get(t.id)) }))),
-    ]);
+    const ways = mine
+      .filter((s) => move.shapes.has(s.id))
+      .flatMap((s) => [
+        ...waysOfOne(s.shape).map((w): Measure => ({ ...w, ids: [s.id], of: (get) => w.of(get(s.id), get(s.id)) })),
+        ...[...mine, ...zero]
+          .filter((t) => t !== s)
+          .flatMap((t) =>
+            waysOfTwo(s.shape, t.shape).map((w): Measure => ({
+              ...w,
+              ids: [s.id, t.id],
+              of: (get) => w.of(get(s.id), get(t.id)),
+            })),
+          ),
+      ]);
     const found = ways.some((m) => {
       const now = m.of((id) => this.shape(id));
       if (now === null || !this.isDriven(now, balloon)) return false;
@@ -169,32 +264,41 @@ export class Dimensions {
   /** Whether a flat looks the way a flat of these rows looked that is no longer there. */
   private replacesOwn(s: Surface | undefined, own: Set<string>): boolean {
     const shape = s?.shape;
-    if (shape?.is !== 'plane') return false;
+    if (shape?.is !== "plane") return false;
     return [...this.model.surfaces.values()].some(
-      (o) => own.has(o.row) && o.shape.is === 'plane' && dot(o.shape.normal, shape.normal) > 1 - 1e-9 && this.standing(o.id) === null,
+      (o) =>
+        own.has(o.row) &&
+        o.shape.is === "plane" &&
+        dot(o.shape.normal, shape.normal) > 1 - 1e-9 &&
+        this.standing(o.id) === null,
     );
   }
 
   private rowWords(ids: string[], fromZero: boolean): string {
     const numbers = [...new Set(ids)].map((id) => this.rowOf(id)?.row.number ?? 0).sort((a, b) => a - b);
-    return `row ${numbers.join(' and ')}${fromZero ? ', from the job\'s zero' : ''}`;
+    return `row ${numbers.join(" and ")}${fromZero ? ", from the job's zero" : ""}`;
   }
 
-  /** How many round walls a balloon sizes, all copies: those that go all round for a diameter. @returns null when it sizes none */
-  count(balloon: Balloon, family: 'diameter' | 'radius', right: (value: number) => boolean): number | null {
+  /**
+   * How many round walls a balloon sizes, all copies: those that go all round for a diameter. @returns null when it
+   * sizes none
+   */
+  count(balloon: Balloon, family: "diameter" | "radius", right: (value: number) => boolean): number | null {
     const move = this.move(balloon);
     if (!move) return null;
     let n = 0;
     let any = false;
     for (const id of move.shapes.keys()) {
       const s = this.model.surfaces.get(id)!;
-      if (s.shape.is !== 'cylinder') continue;
-      const factor = family === 'diameter' ? 2 : 1;
+      if (s.shape.is !== "cylinder") continue;
+      const factor = family === "diameter" ? 2 : 1;
       const moved = move.shapes.get(id)!;
-      if (moved.is !== 'cylinder' || Math.abs((factor * (moved.radius - s.shape.radius)) / move.step - 1) > 2e-3) continue;
+      if (moved.is !== "cylinder" || Math.abs((factor * (moved.radius - s.shape.radius)) / move.step - 1) > 2e-3)
+        continue;
       any = true;
       const real = this.standing(id);
-      if (real?.shape.is === 'cylinder' && right(factor * real.shape.radius) && (family === 'radius' || real.whole)) n++;
+      if (real?.shape.is === "cylinder" && right(factor * real.shape.radius) && (family === "radius" || real.whole))
+        n++;
     }
     return any ? n : null;
   }
@@ -217,7 +321,7 @@ export class Dimensions {
 
   /** The surface as it stands on the solid; null when nothing of it is left. */
   private standing(id: string): { shape: Shape; whole: boolean } | null {
-    if (id.startsWith('zero/')) return { shape: this.shape(id), whole: true };
+    if (id.startsWith("zero/")) return { shape: this.shape(id), whole: true };
     const known = this.real.get(id);
     if (known !== undefined) return known;
     const found = realOf(this.model.surfaces.get(id)!, this.solid, (other) => this.standing(other));
@@ -236,23 +340,28 @@ export class Dimensions {
 
   private makeMove(balloon: Balloon): { shapes: Map<string, Shape>; step: number } | null {
     const rows = this.citing.get(balloon.number) ?? [];
-    if (!rows.length || balloon.kind === 'count' || balloon.kind === 'thread' || balloon.reference) return null;
+    if (!rows.length || balloon.kind === "count" || balloon.kind === "thread" || balloon.reference) return null;
     const { step, by } = stepOf(balloon, this.job);
     const recipes = this.recipes(rows, numberScope(this.job, { balloon: balloon.number, by }));
     const shapes = new Map<string, Shape>();
-    for (const [id, s] of movedModel(this.model, recipes)) if (differs(s.shape, this.model.surfaces.get(id)?.shape)) shapes.set(id, s.shape);
+    for (const [id, s] of movedModel(this.model, recipes))
+      if (differs(s.shape, this.model.surfaces.get(id)?.shape)) shapes.set(id, s.shape);
     return { shapes, step };
   }
 
   /** Recipes of the rows a balloon reaches, with its number moved. */
   private recipes(rows: SolvedRow[], scope: ReturnType<typeof numberScope>): Map<string, Recipe | null> {
     const drawn = rows.some((r) => r.outlineNumbers.length > 0);
-    const source = this.source(drawn ? evaluateOutlines(this.job.outlines, scope, this.solved.shapes) : this.solvedOutlines);
-    return new Map(rows.map((r) => {
-      const resolved = resolveBody(r.row.body, reportNumbers(r.row.body, scope), this.job.balloons);
-      const recipe = resolved.ok ? kindOf(r.row.body).recipe(resolved.value, r.row.body as never, source) : resolved;
-      return [r.row.id, recipe.ok ? recipe.value : null];
-    }));
+    const source = this.source(
+      drawn ? evaluateOutlines(this.job.outlines, scope, this.solved.shapes) : this.solvedOutlines,
+    );
+    return new Map(
+      rows.map((r) => {
+        const resolved = resolveBody(r.row.body, reportNumbers(r.row.body, scope), this.job.balloons);
+        const recipe = resolved.ok ? kindOf(r.row.body).recipe(resolved.value, r.row.body as never, source) : resolved;
+        return [r.row.id, recipe.ok ? recipe.value : null];
+      }),
+    );
   }
 
   private readonly source = (outlines: Map<string, EvaluatedOutline>) => (name: string) => {
@@ -265,26 +374,36 @@ export class Dimensions {
     return this.levelMayPair(a, b) && this.levelMayPair(b, a);
   }
   private levelMayPair(floor: Surface, other: Surface): boolean {
-    if (floor.role !== 'floor' || other.shape.is !== 'plane' || other.row === '') return true;
+    if (floor.role !== "floor" || other.shape.is !== "plane" || other.row === "") return true;
     const frame = this.frameOf(floor.row);
-    if (!frame || this.rowOf(floor.row)?.recipe?.op === 'leave' || Math.abs(dot(other.shape.normal, frame.normal)) < 1 - 1e-9) return true;
+    if (
+      !frame ||
+      this.rowOf(floor.row)?.recipe?.op === "leave" ||
+      Math.abs(dot(other.shape.normal, frame.normal)) < 1 - 1e-9
+    )
+      return true;
     // Looking the other way: a web that is left, not a depth.
     if (!this.solid.looksAlong(other, frame.normal)) return true;
     const mouth = this.mouth(floor);
     const level = dot(other.shape.normal, frame.normal) * other.shape.offset;
-    return mouth !== null && (Math.abs(mouth - level) < 1e-6 || (other.role === 'floor' && this.isMouthOf(other, floor)));
+    return (
+      mouth !== null && (Math.abs(mouth - level) < 1e-6 || (other.role === "floor" && this.isMouthOf(other, floor)))
+    );
   }
   private isMouthOf(below: Surface, above: Surface): boolean {
     const mouth = this.mouth(below);
     const frame = this.frameOf(below.row);
-    if (mouth === null || !frame || above.shape.is !== 'plane') return false;
+    if (mouth === null || !frame || above.shape.is !== "plane") return false;
     return Math.abs(dot(above.shape.normal, frame.normal) * above.shape.offset - mouth) < 1e-6;
   }
 
   private rowOf = (id: string) => this.model.rows.find((m) => m.row.row.id === id);
   private frameOf = (id: string): Frame | null => this.rowOf(id)?.frame ?? null;
 
-  /** Level of the flat that a cut opens into, as it is now: where its walls end upwards, or just over that where an edge is broken. */
+  /**
+   * Level of the flat that a cut opens into, as it is now: where its walls end upwards, or just over that where an
+   * edge is broken.
+   */
   private mouth(of: Surface): number | null {
     const frame = this.frameOf(of.row);
     return frame ? this.solid.mouthLevel(of.row, of.instance, frame.normal) : null;
@@ -294,13 +413,33 @@ export class Dimensions {
   private depths(moving: Surface[]): Measure[] {
     return moving.flatMap((s): Measure[] => {
       const frame = this.frameOf(s.row);
-      if (!frame || s.role !== 'floor' || this.rowOf(s.row)?.recipe?.op !== 'cut' && this.rowOf(s.row)?.recipe?.op !== 'step') return [];
+      if (
+        !frame ||
+        s.role !== "floor" ||
+        (this.rowOf(s.row)?.recipe?.op !== "cut" && this.rowOf(s.row)?.recipe?.op !== "step")
+      )
+        return [];
       const mouth = this.mouth(s);
       if (mouth === null) return [];
-      const top = this.usable.find((t) => t.shape.is === 'plane' && t.role !== 'middle' && Math.abs(Math.abs(dot(t.shape.normal, frame.normal)) - 1) < 1e-9 && Math.abs(dot(t.shape.normal, frame.normal) * t.shape.offset - mouth) < 1e-6 && this.solid.looksAlong(t, frame.normal));
+      const top = this.usable.find(
+        (t) =>
+          t.shape.is === "plane" &&
+          t.role !== "middle" &&
+          Math.abs(Math.abs(dot(t.shape.normal, frame.normal)) - 1) < 1e-9 &&
+          Math.abs(dot(t.shape.normal, frame.normal) * t.shape.offset - mouth) < 1e-6 &&
+          this.solid.looksAlong(t, frame.normal),
+      );
       if (!top) return [];
-      const level = (shape: Shape) => (shape.is === 'plane' ? dot(shape.normal, frame.normal) * shape.offset : dot(shape.origin, frame.normal));
-      return [{ family: 'depth', words: 'from its mouth', ids: [s.id, top.id], of: (get) => level(get(top.id)) - level(get(s.id)) }];
+      const level = (shape: Shape) =>
+        shape.is === "plane" ? dot(shape.normal, frame.normal) * shape.offset : dot(shape.origin, frame.normal);
+      return [
+        {
+          family: "depth",
+          words: "from its mouth",
+          ids: [s.id, top.id],
+          of: (get) => level(get(top.id)) - level(get(s.id)),
+        },
+      ];
     });
   }
 
@@ -309,13 +448,34 @@ export class Dimensions {
     return this.model.rows.flatMap((m): Measure[] => {
       const ids = this.axesOf(m.row.row.id);
       if (ids.length < 2 || !ids.some((id) => moving.has(id))) return [];
-      const circle = (get: (id: string) => Shape) => circleThrough(ids.map((id) => { const s = get(id); return s.is === 'plane' ? { x: 0, y: 0, z: 0 } : s.origin; }), m.frame.normal);
-      const out: Measure[] = [{ family: 'boltCircle', words: `circle through ${ids.length} axes`, ids, of: (get) => circle(get)?.diameter ?? null }];
-      for (const id of ids.slice(0, 4)) for (const [word, from] of directions(m.frame)) out.push({ family: 'angle', words: `an axis about the middle, from ${word}`, ids, of: (get) => {
-        const c = circle(get);
-        const s = get(id);
-        return c && s.is !== 'plane' ? angleBetween(sub(s.origin, c.centre), from, m.frame.normal) : null;
-      } });
+      const circle = (get: (id: string) => Shape) =>
+        circleThrough(
+          ids.map((id) => {
+            const s = get(id);
+            return s.is === "plane" ? { x: 0, y: 0, z: 0 } : s.origin;
+          }),
+          m.frame.normal,
+        );
+      const out: Measure[] = [
+        {
+          family: "boltCircle",
+          words: `circle through ${ids.length} axes`,
+          ids,
+          of: (get) => circle(get)?.diameter ?? null,
+        },
+      ];
+      for (const id of ids.slice(0, 4))
+        for (const [word, from] of directions(m.frame))
+          out.push({
+            family: "angle",
+            words: `an axis about the middle, from ${word}`,
+            ids,
+            of: (get) => {
+              const c = circle(get);
+              const s = get(id);
+              return c && s.is !== "plane" ? angleBetween(sub(s.origin, c.centre), from, m.frame.normal) : null;
+            },
+          });
       return out;
     });
   }
@@ -323,24 +483,52 @@ export class Dimensions {
   /** One axis of every copy of a row, all of the same kind, where every copy still stands. */
   private axesOf(row: string): string[] {
     const byName = new Map<string, Surface[]>();
-    for (const s of this.model.surfaces.values()) if (s.row === row && s.shape.is === 'cylinder') { const name = s.id.split('/')[2]; byName.set(name, [...(byName.get(name) ?? []), s]); }
-    for (const list of byName.values()) if (list.length > 1 && list.every((s) => this.standing(s.id))) return list.map((s) => s.id);
+    for (const s of this.model.surfaces.values())
+      if (s.row === row && s.shape.is === "cylinder") {
+        const name = s.id.split("/")[2];
+        byName.set(name, [...(byName.get(name) ?? []), s]);
+      }
+    for (const list of byName.values())
+      if (list.length > 1 && list.every((s) => this.standing(s.id))) return list.map((s) => s.id);
     return [];
   }
 
   private ofEdges(balloon: Balloon): Dimension[] {
-    const rows = (this.citing.get(balloon.number) ?? []).filter((r) => r.recipe?.op === 'edges');
-    if (!rows.length || balloon.kind === 'count' || balloon.reference) return [];
+    const rows = (this.citing.get(balloon.number) ?? []).filter((r) => r.recipe?.op === "edges");
+    if (!rows.length || balloon.kind === "count" || balloon.reference) return [];
     const slopeOf = (r: SolvedRow, b: Balloon): NumberSlope[] => {
       const { step, by } = stepOf(b, this.job);
       const moved = reportNumbers(r.row.body, numberScope(this.job, { balloon: b.number, by }));
-      return r.numbers.map((n, i) => ({ path: n.path, value: n.value?.value ?? 0, slope: ((moved[i]?.value?.value ?? 0) - (n.value?.value ?? 0)) / step }));
+      return r.numbers.map((n, i) => ({
+        path: n.path,
+        value: n.value?.value ?? 0,
+        slope: ((moved[i]?.value?.value ?? 0) - (n.value?.value ?? 0)) / step,
+      }));
     };
     const own = this.ancestors.get(balloon.number);
     return rows.flatMap((r) => {
-      const others = this.job.balloons.filter((b) => b.number !== balloon.number && !own?.has(b.number) && this.citing.get(b.number)?.includes(r) && b.kind !== 'count' && b.kind !== 'thread');
-      const shared = new Set(others.flatMap((b) => slopeOf(r, b).filter((n) => Math.abs(n.slope) > 1e-6).map((n) => n.path)));
-      return slopeOf(r, balloon).flatMap((n) => edgeDimensions(r, n, this.solid).map((d): Dimension => ({ ...d, rowWords: `row ${r.number}`, alone: () => !shared.has(n.path) })));
+      const others = this.job.balloons.filter(
+        (b) =>
+          b.number !== balloon.number &&
+          !own?.has(b.number) &&
+          this.citing.get(b.number)?.includes(r) &&
+          b.kind !== "count" &&
+          b.kind !== "thread",
+      );
+      const shared = new Set(
+        others.flatMap((b) =>
+          slopeOf(r, b)
+            .filter((n) => Math.abs(n.slope) > 1e-6)
+            .map((n) => n.path),
+        ),
+      );
+      return slopeOf(r, balloon).flatMap((n) =>
+        edgeDimensions(r, n, this.solid).map((d): Dimension => ({
+          ...d,
+          rowWords: `row ${r.number}`,
+          alone: () => !shared.has(n.path),
+        })),
+      );
     });
   }
 }
@@ -353,22 +541,27 @@ function lazily(work: () => boolean): { alone: () => boolean } {
 
 /** A step of a balloon's number: inside, and as it is typed. */
 function stepOf(b: Balloon, job: Job): { step: number; by: number } {
-  if (b.kind === 'angle') return { step: STEP.angle, by: (STEP.angle * 180) / Math.PI };
-  return { step: STEP.length, by: job.unit === 'in' ? STEP.length / INCH : STEP.length };
+  if (b.kind === "angle") return { step: STEP.angle, by: (STEP.angle * 180) / Math.PI };
+  return { step: STEP.length, by: job.unit === "in" ? STEP.length / INCH : STEP.length };
 }
 
 function differs(a: Shape, b: Shape | undefined): boolean {
   if (!b || a.is !== b.is) return false;
   const far = (p: Vec3, q: Vec3) => length(sub(p, q)) > 1e-10;
-  if (a.is === 'plane' && b.is === 'plane') return Math.abs(a.offset - b.offset) > 1e-10 || far(a.normal, b.normal);
-  if (a.is === 'plane' || b.is === 'plane') return false;
+  if (a.is === "plane" && b.is === "plane") return Math.abs(a.offset - b.offset) > 1e-10 || far(a.normal, b.normal);
+  if (a.is === "plane" || b.is === "plane") return false;
   if (far(a.origin, b.origin) || far(a.direction, b.direction)) return true;
-  if (a.is === 'torus' && b.is === 'torus' && Math.abs(a.reach - b.reach) > 1e-10) return true;
-  if ('radius' in a && 'radius' in b) return Math.abs(a.radius - b.radius) > 1e-10;
-  return a.is === 'cone' && b.is === 'cone' && Math.abs(a.halfAngle - b.halfAngle) > 1e-12;
+  if (a.is === "torus" && b.is === "torus" && Math.abs(a.reach - b.reach) > 1e-10) return true;
+  if ("radius" in a && "radius" in b) return Math.abs(a.radius - b.radius) > 1e-10;
+  return a.is === "cone" && b.is === "cone" && Math.abs(a.halfAngle - b.halfAngle) > 1e-12;
 }
 
-const directions = (f: Frame): [string, Vec3][] => [['x', f.x], ['y', f.y], ['-x', { x: -f.x.x, y: -f.x.y, z: -f.x.z }], ['-y', { x: -f.y.x, y: -f.y.y, z: -f.y.z }]];
+const directions = (f: Frame): [string, Vec3][] => [
+  ["x", f.x],
+  ["y", f.y],
+  ["-x", { x: -f.x.x, y: -f.x.y, z: -f.x.z }],
+  ["-y", { x: -f.y.x, y: -f.y.y, z: -f.y.z }],
+];
 
 /** Angle between two directions seen along a third, 0 to half a turn. */
 function angleBetween(d: Vec3, from: Vec3, normal: Vec3): number | null {

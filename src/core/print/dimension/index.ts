@@ -1,1 +1,1 @@
-export { Dimensions, type Dimension } from './dimensions';
+export { Dimensions, type Dimension } from "./dimensions";

@@ -1,47 +1,85 @@
-import { dot, length, scale, sub, type Vec3 } from '../../geometry/vec';
-import type { Shape } from './surfaces';
+import { dot, length, scale, sub, type Vec3 } from "../../geometry/vec";
+import type { Shape } from "./surfaces";
 
 /** What kind of dimension a measurement is; a balloon says which it prints. */
-export type Family = 'diameter' | 'radius' | 'distance' | 'angle' | 'boltCircle';
+export type Family = "diameter" | "radius" | "distance" | "angle" | "boltCircle";
 
 /** A way to measure one shape, or two: what it is called, and its figure for any numbers. */
-export interface Way { family: Family; words: string; of: (a: Shape, b: Shape) => number | null }
+export interface Way {
+  family: Family;
+  words: string;
+  of: (a: Shape, b: Shape) => number | null;
+}
 
 const FLAT = 1e-9;
 const along = (a: Vec3, b: Vec3) => Math.abs(dot(a, b)) > 1 - FLAT;
 const across = (a: Vec3, b: Vec3) => Math.abs(dot(a, b)) < FLAT;
-const hasAxis = (s: Shape): s is Exclude<Shape, { is: 'plane' }> => s.is !== 'plane';
-const axes: [string, Vec3][] = [['X', { x: 1, y: 0, z: 0 }], ['Y', { x: 0, y: 1, z: 0 }], ['Z', { x: 0, y: 0, z: 1 }]];
+const hasAxis = (s: Shape): s is Exclude<Shape, { is: "plane" }> => s.is !== "plane";
+const axes: [string, Vec3][] = [
+  ["X", { x: 1, y: 0, z: 0 }],
+  ["Y", { x: 0, y: 1, z: 0 }],
+  ["Z", { x: 0, y: 0, z: 1 }],
+];
 
 /** Everything one shape tells by itself: diameters, radii, angles of cones. */
 export function waysOfOne(s: Shape): Way[] {
   switch (s.is) {
-    case 'cylinder': case 'ring': {
-      const what = s.is === 'ring' ? 'a round edge' : 'a round wall';
-      return [{ family: 'diameter', words: what, of: (a) => ('radius' in a ? 2 * a.radius : null) }, { family: 'radius', words: what, of: (a) => ('radius' in a ? a.radius : null) }];
+    case "cylinder":
+    case "ring": {
+      const what = s.is === "ring" ? "a round edge" : "a round wall";
+      return [
+        { family: "diameter", words: what, of: (a) => ("radius" in a ? 2 * a.radius : null) },
+        { family: "radius", words: what, of: (a) => ("radius" in a ? a.radius : null) },
+      ];
     }
-    case 'torus': return [{ family: 'radius', words: 'a rounded wall', of: (a) => (a.is === 'torus' ? a.radius : null) }, { family: 'diameter', words: 'a rounded wall', of: (a) => (a.is === 'torus' ? 2 * a.radius : null) }, { family: 'diameter', words: 'the circle a rounded wall runs along', of: (a) => (a.is === 'torus' ? 2 * a.reach : null) }, { family: 'radius', words: 'the circle a rounded wall runs along', of: (a) => (a.is === 'torus' ? a.reach : null) }];
-    case 'cone': return [{ family: 'angle', words: 'a cone', of: (a) => (a.is === 'cone' ? 2 * a.halfAngle : null) }, { family: 'angle', words: 'half a cone', of: (a) => (a.is === 'cone' ? a.halfAngle : null) }];
-    case 'plane': return axes.flatMap(([name, axis]): Way[] => (along(s.normal, axis) || across(s.normal, axis) ? [] : [slope(name, axis, true), slope(name, axis, false)]));
-    case 'corner': return [];
+    case "torus":
+      return [
+        { family: "radius", words: "a rounded wall", of: (a) => (a.is === "torus" ? a.radius : null) },
+        { family: "diameter", words: "a rounded wall", of: (a) => (a.is === "torus" ? 2 * a.radius : null) },
+        {
+          family: "diameter",
+          words: "the circle a rounded wall runs along",
+          of: (a) => (a.is === "torus" ? 2 * a.reach : null),
+        },
+        {
+          family: "radius",
+          words: "the circle a rounded wall runs along",
+          of: (a) => (a.is === "torus" ? a.reach : null),
+        },
+      ];
+    case "cone":
+      return [
+        { family: "angle", words: "a cone", of: (a) => (a.is === "cone" ? 2 * a.halfAngle : null) },
+        { family: "angle", words: "half a cone", of: (a) => (a.is === "cone" ? a.halfAngle : null) },
+      ];
+    case "plane":
+      return axes.flatMap(([name, axis]): Way[] =>
+        along(s.normal, axis) || across(s.normal, axis) ? [] : [slope(name, axis, true), slope(name, axis, false)],
+      );
+    case "corner":
+      return [];
   }
 }
 
 /** A flat against a main direction: the angle it makes with it, and the rest of two right angles. */
 const slope = (name: string, axis: Vec3, sharp: boolean): Way => ({
-  family: 'angle', words: `a flat against ${name}`,
+  family: "angle",
+  words: `a flat against ${name}`,
   of: (a) => {
-    if (a.is !== 'plane') return null;
+    if (a.is !== "plane") return null;
     const angle = Math.asin(Math.min(1, Math.abs(dot(a.normal, axis))));
     return sharp ? angle : Math.PI - angle;
   },
 });
 
-/** Everything two shapes tell together: distances between flats, axes, rings and corners, over round walls, and angles between flats. */
+/**
+ * Everything two shapes tell together: distances between flats, axes, rings and corners, over round walls, and
+ * angles between flats.
+ */
 export function waysOfTwo(a: Shape, b: Shape): Way[] {
-  if (a.is === 'plane' && b.is === 'plane') return planes(a, b);
-  if (a.is === 'plane' && hasAxis(b)) return planeAndAxis(a, b).map(swapped);
-  if (hasAxis(a) && b.is === 'plane') return planeAndAxis(b, a);
+  if (a.is === "plane" && b.is === "plane") return planes(a, b);
+  if (a.is === "plane" && hasAxis(b)) return planeAndAxis(a, b).map(swapped);
+  if (hasAxis(a) && b.is === "plane") return planeAndAxis(b, a);
   if (hasAxis(a) && hasAxis(b)) return twoAxes(a, b);
   return [];
 }
@@ -49,31 +87,72 @@ export function waysOfTwo(a: Shape, b: Shape): Way[] {
 /** A way written for (axis, flat), asked with (flat, axis). */
 const swapped = (w: Way): Way => ({ ...w, of: (a, b) => w.of(b, a) });
 
-function planes(a: Extract<Shape, { is: 'plane' }>, b: Extract<Shape, { is: 'plane' }>): Way[] {
+function planes(a: Extract<Shape, { is: "plane" }>, b: Extract<Shape, { is: "plane" }>): Way[] {
   if (along(a.normal, b.normal)) {
-    return [{ family: 'distance', words: 'between two flats', of: (p, q) => (p.is === 'plane' && q.is === 'plane' && along(p.normal, q.normal) ? Math.abs(p.offset - Math.sign(dot(p.normal, q.normal)) * q.offset) : null) }];
+    return [
+      {
+        family: "distance",
+        words: "between two flats",
+        of: (p, q) =>
+          p.is === "plane" && q.is === "plane" && along(p.normal, q.normal)
+            ? Math.abs(p.offset - Math.sign(dot(p.normal, q.normal)) * q.offset)
+            : null,
+      },
+    ];
   }
-  const angle = (p: Shape, q: Shape) => (p.is === 'plane' && q.is === 'plane' ? Math.acos(Math.max(-1, Math.min(1, dot(p.normal, q.normal)))) : null);
+  const angle = (p: Shape, q: Shape) =>
+    p.is === "plane" && q.is === "plane" ? Math.acos(Math.max(-1, Math.min(1, dot(p.normal, q.normal)))) : null;
   if (across(a.normal, b.normal)) return [];
-  return [{ family: 'angle', words: 'between two flats', of: angle }, { family: 'angle', words: 'between two flats', of: (p, q) => { const v = angle(p, q); return v === null ? null : Math.PI - v; } }];
+  return [
+    { family: "angle", words: "between two flats", of: angle },
+    {
+      family: "angle",
+      words: "between two flats",
+      of: (p, q) => {
+        const v = angle(p, q);
+        return v === null ? null : Math.PI - v;
+      },
+    },
+  ];
 }
 
-/** From a flat to an axis or an upright edge along it, over and short of a round wall; from a flat to a level on an axis across it. Asked with (axis, flat). */
-function planeAndAxis(p: Extract<Shape, { is: 'plane' }>, s: Exclude<Shape, { is: 'plane' }>): Way[] {
-  const gap = (a: Shape, b: Shape): number | null => (hasAxis(a) && b.is === 'plane' ? Math.abs(dot(a.origin, b.normal) - b.offset) : null);
+/**
+ * From a flat to an axis or an upright edge along it, over and short of a round wall; from a flat to a level on an
+ * axis across it. Asked with (axis, flat).
+ */
+function planeAndAxis(p: Extract<Shape, { is: "plane" }>, s: Exclude<Shape, { is: "plane" }>): Way[] {
+  const gap = (a: Shape, b: Shape): number | null =>
+    hasAxis(a) && b.is === "plane" ? Math.abs(dot(a.origin, b.normal) - b.offset) : null;
   if (across(p.normal, s.direction)) {
-    const plain: Way = { family: 'distance', words: s.is === 'corner' ? 'from a flat to an edge' : 'from a flat to an axis', of: gap };
-    if (s.is !== 'cylinder' && s.is !== 'ring') return [plain];
-    const over = (sign: number): Way => ({ family: 'distance', words: 'from a flat over a round wall', of: (a, b) => { const g = gap(a, b); return g === null || !('radius' in a) ? null : Math.abs(g + sign * a.radius); } });
+    const plain: Way = {
+      family: "distance",
+      words: s.is === "corner" ? "from a flat to an edge" : "from a flat to an axis",
+      of: gap,
+    };
+    if (s.is !== "cylinder" && s.is !== "ring") return [plain];
+    const over = (sign: number): Way => ({
+      family: "distance",
+      words: "from a flat over a round wall",
+      of: (a, b) => {
+        const g = gap(a, b);
+        return g === null || !("radius" in a) ? null : Math.abs(g + sign * a.radius);
+      },
+    });
     // A round that runs into the flat has no far side of its own.
     const touches = Math.abs((gap(s, p) ?? 0) - s.radius) < 1e-6;
     return touches ? [plain] : [plain, over(1), over(-1)];
   }
-  if (!along(p.normal, s.direction) || (s.is !== 'ring' && s.is !== 'torus')) return [];
-  return [{ family: 'distance', words: s.is === 'ring' ? 'from a flat to the end of a round wall' : 'from a flat to the middle of a rounded wall', of: gap }];
+  if (!along(p.normal, s.direction) || (s.is !== "ring" && s.is !== "torus")) return [];
+  return [
+    {
+      family: "distance",
+      words: s.is === "ring" ? "from a flat to the end of a round wall" : "from a flat to the middle of a rounded wall",
+      of: gap,
+    },
+  ];
 }
 
-function twoAxes(a: Exclude<Shape, { is: 'plane' }>, b: Exclude<Shape, { is: 'plane' }>): Way[] {
+function twoAxes(a: Exclude<Shape, { is: "plane" }>, b: Exclude<Shape, { is: "plane" }>): Way[] {
   if (!along(a.direction, b.direction)) return [];
   const out: Way[] = [];
   const apart = (p: Shape, q: Shape): Vec3 | null => {
@@ -83,23 +162,48 @@ function twoAxes(a: Exclude<Shape, { is: 'plane' }>, b: Exclude<Shape, { is: 'pl
   };
   const now = apart(a, b)!;
   if (length(now) > 1e-9) {
-    out.push({ family: 'distance', words: 'between two axes', of: (p, q) => { const d = apart(p, q); return d && length(d); } });
-    for (const [name, axis] of axes) if (Math.abs(dot(now, axis)) > 1e-9 && Math.abs(dot(now, axis)) < length(now) - 1e-9) out.push({ family: 'distance', words: `between two axes along ${name}`, of: (p, q) => { const d = apart(p, q); return d && Math.abs(dot(d, axis)); } });
+    out.push({
+      family: "distance",
+      words: "between two axes",
+      of: (p, q) => {
+        const d = apart(p, q);
+        return d && length(d);
+      },
+    });
+    for (const [name, axis] of axes)
+      if (Math.abs(dot(now, axis)) > 1e-9 && Math.abs(dot(now, axis)) < length(now) - 1e-9)
+        out.push({
+          family: "distance",
+          words: `between two axes along ${name}`,
+          of: (p, q) => {
+            const d = apart(p, q);
+            return d && Math.abs(dot(d, axis));
+          },
+        });
   }
-  if ((a.is === 'ring' || a.is === 'torus') && (b.is === 'ring' || b.is === 'torus')) {
-    const level = (p: Shape, q: Shape) => (hasAxis(p) && hasAxis(q) ? Math.abs(dot(sub(q.origin, p.origin), p.direction)) : null);
-    if ((level(a, b) ?? 0) > 1e-9) out.push({ family: 'distance', words: 'between the ends of round walls', of: level });
+  if ((a.is === "ring" || a.is === "torus") && (b.is === "ring" || b.is === "torus")) {
+    const level = (p: Shape, q: Shape) =>
+      hasAxis(p) && hasAxis(q) ? Math.abs(dot(sub(q.origin, p.origin), p.direction)) : null;
+    if ((level(a, b) ?? 0) > 1e-9)
+      out.push({ family: "distance", words: "between the ends of round walls", of: level });
   }
   return out;
 }
 
 /** Circle through axes, and where they stand on it. */
-export interface AxisCircle { centre: Vec3; diameter: number }
+export interface AxisCircle {
+  centre: Vec3;
+  diameter: number;
+}
 
 /** The circle through parallel axes (two: across them); null when they stand on none. */
 export function circleThrough(origins: Vec3[], direction: Vec3): AxisCircle | null {
   const flat = origins.map((p) => sub(p, scale(direction, dot(p, direction))));
-  if (flat.length === 2) return { centre: scale({ x: flat[0].x + flat[1].x, y: flat[0].y + flat[1].y, z: flat[0].z + flat[1].z }, 0.5), diameter: length(sub(flat[0], flat[1])) };
+  if (flat.length === 2)
+    return {
+      centre: scale({ x: flat[0].x + flat[1].x, y: flat[0].y + flat[1].y, z: flat[0].z + flat[1].z }, 0.5),
+      diameter: length(sub(flat[0], flat[1])),
+    };
   if (flat.length < 3) return null;
   const [a, b, c] = [flat[0], flat[Math.floor(flat.length / 3)], flat[Math.floor((2 * flat.length) / 3)]];
   const u = sub(b, a);

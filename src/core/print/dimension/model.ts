@@ -1,11 +1,17 @@
-import { dot, fromFrame, scale, add, sideNormal, v2, type Frame, type Side, type Vec3 } from '../../geometry/vec';
-import type { SolvedRow } from '../../engine/solve';
-import { levelsOf } from '../../engine/place';
-import type { Recipe } from '../../rows';
-import { surfacesOf, type StepWall, type Surface } from './surfaces';
+import { dot, fromFrame, scale, add, sideNormal, v2, type Frame, type Side, type Vec3 } from "../../geometry/vec";
+import type { SolvedRow } from "../../engine/solve";
+import { levelsOf } from "../../engine/place";
+import type { Recipe } from "../../rows";
+import { surfacesOf, type StepWall, type Surface } from "./surfaces";
 
-/** What a frame or a step's edge rests on: nothing that moves, a plane an earlier row offers, or a surface of the part. */
-type Anchor = { on: 'fixed' } | { on: 'row'; row: string; plane: 'floor' | 'top' } | { on: 'surface'; id: string; sign: number; reach: number };
+/**
+ * What a frame or a step's edge rests on: nothing that moves, a plane an earlier row offers, or a surface of the
+ * part.
+ */
+type Anchor =
+  | { on: "fixed" }
+  | { on: "row"; row: string; plane: "floor" | "top" }
+  | { on: "surface"; id: string; sign: number; reach: number };
 
 interface RowModel {
   row: SolvedRow;
@@ -17,21 +23,27 @@ interface RowModel {
 }
 
 /** Every surface the rows make, and how each row stands on those before it: the part as numbers, without its solid. */
-export interface PartModel { rows: RowModel[]; surfaces: Map<string, Surface> }
+export interface PartModel {
+  rows: RowModel[];
+  surfaces: Map<string, Surface>;
+}
 
 const NEAR = 1e-6;
 
-/** Reads a solved job as a model: where every row stands is taken from the part, what it makes there from its recipe. */
+/**
+ * Reads a solved job as a model: where every row stands is taken from the part, what it makes there from its recipe.
+ */
 export function modelOf(rows: SolvedRow[]): PartModel {
   const model: PartModel = { rows: [], surfaces: new Map() };
   for (const row of rows) {
     const frame = row.planes?.start;
-    if (row.state === 'ok' && row.recipe && row.recipe.op !== 'edges' && frame) {
+    if (row.state === "ok" && row.recipe && row.recipe.op !== "edges" && frame) {
       const anchor = anchorOfPlane(row.recipe.plane, frame, model);
-      const edge = row.recipe.op === 'step' ? stepEdge(row, frame, model) : null;
+      const edge = row.recipe.op === "step" ? stepEdge(row, frame, model) : null;
       const made: RowModel = { row, recipe: row.recipe, frame, anchor, edge };
       model.rows.push(made);
-      for (const s of surfacesOf(row.row.id, row.recipe, frame, wallOf(row.recipe, edge, edge?.offset ?? 0))) model.surfaces.set(s.id, s);
+      for (const s of surfacesOf(row.row.id, row.recipe, frame, wallOf(row.recipe, edge, edge?.offset ?? 0)))
+        model.surfaces.set(s.id, s);
     }
   }
   return model;
@@ -43,8 +55,11 @@ export function movedModel(model: PartModel, recipes: Map<string, Recipe | null>
   const offered = new Map<string, { floor: Frame | null; top: Frame | null }>();
   for (const m of model.rows) {
     const recipe = recipes.has(m.row.row.id) ? recipes.get(m.row.row.id)! : m.recipe;
-    if (!recipe || recipe.op !== m.recipe.op || recipe.op === 'edges' || m.recipe.op === 'edges') continue;
-    const shift = shiftOf(m.anchor, m.frame.normal, model, out, offered) - (startOf(recipe) - startOf(m.recipe)) + (heightOf(recipe) - heightOf(m.recipe));
+    if (!recipe || recipe.op !== m.recipe.op || recipe.op === "edges" || m.recipe.op === "edges") continue;
+    const shift =
+      shiftOf(m.anchor, m.frame.normal, model, out, offered) -
+      (startOf(recipe) - startOf(m.recipe)) +
+      (heightOf(recipe) - heightOf(m.recipe));
     const frame: Frame = { ...m.frame, origin: add(m.frame.origin, scale(m.frame.normal, shift)) };
     offered.set(m.row.row.id, levelsOf(recipe, frame));
     const edge = m.edge ? m.edge.offset + shiftOf(m.edge.anchor, m.edge.normal, model, out, offered) : 0;
@@ -55,56 +70,75 @@ export function movedModel(model: PartModel, recipes: Map<string, Recipe | null>
   return out;
 }
 
-const startOf = (r: Recipe): number => (r.op !== 'edges' && 'start' in r.plane ? r.plane.start : 0);
-const heightOf = (r: Recipe): number => (r.op !== 'edges' && r.plane.on === 'origin' ? r.plane.z : 0);
+const startOf = (r: Recipe): number => (r.op !== "edges" && "start" in r.plane ? r.plane.start : 0);
+const heightOf = (r: Recipe): number => (r.op !== "edges" && r.plane.on === "origin" ? r.plane.z : 0);
 
-function wallOf(recipe: Recipe, edge: RowModel['edge'], offset: number): StepWall | null {
-  return recipe.op === 'step' && edge ? { normal: edge.normal, offset: offset - recipe.width } : null;
+function wallOf(recipe: Recipe, edge: RowModel["edge"], offset: number): StepWall | null {
+  return recipe.op === "step" && edge ? { normal: edge.normal, offset: offset - recipe.width } : null;
 }
 
-function anchorOfPlane(plane: Exclude<Recipe, { op: 'edges' }>['plane'], frame: Frame, model: PartModel): Anchor {
+function anchorOfPlane(plane: Exclude<Recipe, { op: "edges" }>["plane"], frame: Frame, model: PartModel): Anchor {
   switch (plane.on) {
-    case 'origin': return { on: 'fixed' };
-    case 'floorOf': return { on: 'row', row: plane.row, plane: 'floor' };
-    case 'topOf': return { on: 'row', row: plane.row, plane: 'top' };
-    default: return anchorAt(sideNormal(plane.on as Side), dot(frame.origin, frame.normal) + plane.start, model);
+    case "origin":
+      return { on: "fixed" };
+    case "floorOf":
+      return { on: "row", row: plane.row, plane: "floor" };
+    case "topOf":
+      return { on: "row", row: plane.row, plane: "top" };
+    default:
+      return anchorAt(sideNormal(plane.on as Side), dot(frame.origin, frame.normal) + plane.start, model);
   }
 }
 
 /** The surface that reaches just so far in a direction: a flat across it, or the round of a wall. */
 function anchorAt(normal: Vec3, offset: number, model: PartModel): Anchor {
   for (const s of model.surfaces.values()) {
-    if (s.shape.is === 'plane' && s.role !== 'middle') {
+    if (s.shape.is === "plane" && s.role !== "middle") {
       const c = dot(s.shape.normal, normal);
-      if (Math.abs(c) > 1 - 1e-9 && Math.abs(c * s.shape.offset - offset) < NEAR) return { on: 'surface', id: s.id, sign: Math.sign(c), reach: 0 };
-    } else if (s.shape.is === 'cylinder' && Math.abs(dot(s.shape.direction, normal)) < 1e-9 && Math.abs(dot(s.shape.origin, normal) + s.shape.radius - offset) < NEAR) {
-      return { on: 'surface', id: s.id, sign: 1, reach: 1 };
+      if (Math.abs(c) > 1 - 1e-9 && Math.abs(c * s.shape.offset - offset) < NEAR)
+        return { on: "surface", id: s.id, sign: Math.sign(c), reach: 0 };
+    } else if (
+      s.shape.is === "cylinder" &&
+      Math.abs(dot(s.shape.direction, normal)) < 1e-9 &&
+      Math.abs(dot(s.shape.origin, normal) + s.shape.radius - offset) < NEAR
+    ) {
+      return { on: "surface", id: s.id, sign: 1, reach: 1 };
     }
   }
-  return { on: 'fixed' };
+  return { on: "fixed" };
 }
 
-function stepEdge(row: SolvedRow, frame: Frame, model: PartModel): RowModel['edge'] {
+function stepEdge(row: SolvedRow, frame: Frame, model: PartModel): RowModel["edge"] {
   const step = row.placed?.step;
-  if (row.recipe?.op !== 'step' || step?.op !== 'cut' || step.body.body !== 'prism') return null;
+  if (row.recipe?.op !== "step" || step?.op !== "cut" || step.body.body !== "prism") return null;
   const normal = sideNormal(row.recipe.side);
-  // The strip's own box tells where the edge of the plane's outline stands that way; the part may reach farther elsewhere.
-  const corners = step.body.outline.outer.map((s) => (s.kind === 'line' ? fromFrame(frame, v2(s.from.x, s.from.y)) : frame.origin));
+  // The strip's own box tells where the edge of the plane's outline stands that way; the part may reach farther
+  // elsewhere.
+  const corners = step.body.outline.outer.map((s) =>
+    s.kind === "line" ? fromFrame(frame, v2(s.from.x, s.from.y)) : frame.origin,
+  );
   const offset = Math.max(...corners.map((p) => dot(p, normal)));
   return { normal, offset, anchor: anchorAt(normal, offset, model) };
 }
 
 /** How far a plane moves along its direction when what it rests on has moved. */
-function shiftOf(anchor: Anchor, normal: Vec3, model: PartModel, moved: Map<string, Surface>, offered: Map<string, { floor: Frame | null; top: Frame | null }>): number {
-  if (anchor.on === 'fixed') return 0;
-  if (anchor.on === 'row') {
+function shiftOf(
+  anchor: Anchor,
+  normal: Vec3,
+  model: PartModel,
+  moved: Map<string, Surface>,
+  offered: Map<string, { floor: Frame | null; top: Frame | null }>,
+): number {
+  if (anchor.on === "fixed") return 0;
+  if (anchor.on === "row") {
     const was = model.rows.find((m) => m.row.row.id === anchor.row)?.row.planes?.[anchor.plane];
     const is = offered.get(anchor.row)?.[anchor.plane];
     return was && is ? dot(is.origin, normal) - dot(was.origin, normal) : 0;
   }
   const was = model.surfaces.get(anchor.id)?.shape;
   const is = (moved.get(anchor.id) ?? model.surfaces.get(anchor.id))?.shape;
-  if (was?.is === 'plane' && is?.is === 'plane') return anchor.sign * (is.offset - was.offset);
-  if (was?.is === 'cylinder' && is?.is === 'cylinder') return dot(is.origin, normal) + is.radius - dot(was.origin, normal) - was.radius;
+  if (was?.is === "plane" && is?.is === "plane") return anchor.sign * (is.offset - was.offset);
+  if (was?.is === "cylinder" && is?.is === "cylinder")
+    return dot(is.origin, normal) + is.radius - dot(was.origin, normal) - was.radius;
   return 0;
 }

@@ -1,6 +1,6 @@
-import { add, dot, length, scale, sub, type Vec3 } from '../../geometry/vec';
-import type { EdgeInfo, FaceInfo } from '../../engine/kernel';
-import type { Shape, Surface } from './surfaces';
+import { add, dot, length, scale, sub, type Vec3 } from "../../geometry/vec";
+import type { EdgeInfo, FaceInfo } from "../../engine/kernel";
+import type { Shape, Surface } from "./surfaces";
 
 const NEAR = 1e-6;
 const WHOLE = 2 * Math.PI - 0.01;
@@ -16,7 +16,10 @@ export class Solid {
   private readonly byMaker = new Map<string, FaceInfo[]>();
   private readonly mouths = new Map<string, number | null>();
 
-  constructor(readonly faces: FaceInfo[], readonly edges: EdgeInfo[]) {
+  constructor(
+    readonly faces: FaceInfo[],
+    readonly edges: EdgeInfo[],
+  ) {
     for (const f of faces) {
       if (!f.tag) continue;
       const key = `${f.tag.row}/${f.tag.instance}`;
@@ -42,76 +45,140 @@ export class Solid {
     return this.of(s.row, s.instance).some((f) => isPlane(f, s.shape) && dot(f.normal, direction) > 1 - 1e-9);
   }
 
-  /** Level along a direction of the flat that a copy's walls end at upwards: the lowest that looks that way and is no lower than they reach. */
+  /**
+   * Level along a direction of the flat that a copy's walls end at upwards: the lowest that looks that way and is no
+   * lower than they reach.
+   */
   mouthLevel(row: string, instance: number, up: Vec3): number | null {
     const key = `${row}/${instance}/${up.x},${up.y},${up.z}`;
     const known = this.mouths.get(key);
     if (known !== undefined) return known;
-    const reach = this.of(row, instance).filter((f) => f.tag!.role === 'wall' || f.tag!.role === 'cone').map((f) => Math.max(...corners(f).map((p) => dot(p, up))));
+    const reach = this.of(row, instance)
+      .filter((f) => f.tag!.role === "wall" || f.tag!.role === "cone")
+      .map((f) => Math.max(...corners(f).map((p) => dot(p, up))));
     const top = reach.length ? Math.max(...reach) : null;
-    const levels = top === null ? [] : this.faces.filter((f) => f.surface === 'plane' && dot(f.normal, up) > 1 - 1e-9).map((f) => dot(f.point, up)).filter((l) => l > top - NEAR);
+    const levels =
+      top === null
+        ? []
+        : this.faces
+            .filter((f) => f.surface === "plane" && dot(f.normal, up) > 1 - 1e-9)
+            .map((f) => dot(f.point, up))
+            .filter((l) => l > top - NEAR);
     const level = levels.length ? Math.min(...levels) : null;
     this.mouths.set(key, level);
     return level;
   }
 }
 
-const corners = (f: FaceInfo): Vec3[] => [f.box.min.x, f.box.max.x].flatMap((x) => [f.box.min.y, f.box.max.y].flatMap((y) => [f.box.min.z, f.box.max.z].map((z) => ({ x, y, z }))));
+const corners = (f: FaceInfo): Vec3[] =>
+  [f.box.min.x, f.box.max.x].flatMap((x) =>
+    [f.box.min.y, f.box.max.y].flatMap((y) => [f.box.min.z, f.box.max.z].map((z) => ({ x, y, z }))),
+  );
 
-const isPlane = (f: FaceInfo, s: Shape): boolean => s.is === 'plane' && f.surface === 'plane' && along(f.normal, s.normal) && Math.abs(dot(f.point, s.normal) - s.offset) < NEAR;
+const isPlane = (f: FaceInfo, s: Shape): boolean =>
+  s.is === "plane" &&
+  f.surface === "plane" &&
+  along(f.normal, s.normal) &&
+  Math.abs(dot(f.point, s.normal) - s.offset) < NEAR;
 
-/** A surface of a row as it stands on the solid, measured there; null when nothing of it is left. `whole`: a round wall that goes all round. */
-export function realOf(s: Surface, solid: Solid, other: (id: string) => { shape: Shape } | null): { shape: Shape; whole: boolean } | null {
+/**
+ * A surface of a row as it stands on the solid, measured there; null when nothing of it is left. `whole`: a round
+ * wall that goes all round.
+ */
+export function realOf(
+  s: Surface,
+  solid: Solid,
+  other: (id: string) => { shape: Shape } | null,
+): { shape: Shape; whole: boolean } | null {
   const mine = solid.of(s.row, s.instance);
   switch (s.shape.is) {
-    case 'plane': {
-      if (s.role === 'middle') return middle(s, other);
+    case "plane": {
+      if (s.role === "middle") return middle(s, other);
       const shape = s.shape;
       const f = mine.find((g) => isPlane(g, shape));
       return f ? { shape: { ...shape, offset: dot(f.point, shape.normal) }, whole: true } : null;
     }
-    case 'cylinder': {
+    case "cylinder": {
       const shape = s.shape;
-      const all = mine.filter((g) => g.surface === 'cylinder' && along(g.axis!.direction, shape.direction) && offLine(g.axis!.origin, shape.origin, shape.direction) < NEAR && Math.abs(g.radius! - shape.radius) < NEAR);
+      const all = mine.filter(
+        (g) =>
+          g.surface === "cylinder" &&
+          along(g.axis!.direction, shape.direction) &&
+          offLine(g.axis!.origin, shape.origin, shape.direction) < NEAR &&
+          Math.abs(g.radius! - shape.radius) < NEAR,
+      );
       if (!all.length) return null;
-      return { shape: { ...shape, origin: all[0].axis!.origin, radius: all[0].radius! }, whole: all.some((g) => g.sweep! > WHOLE) };
+      return {
+        shape: { ...shape, origin: all[0].axis!.origin, radius: all[0].radius! },
+        whole: all.some((g) => g.sweep! > WHOLE),
+      };
     }
-    case 'cone': {
+    case "cone": {
       const shape = s.shape;
-      const f = mine.find((g) => g.surface === 'cone' && Math.abs(g.halfAngle! - shape.halfAngle) < NEAR);
+      const f = mine.find((g) => g.surface === "cone" && Math.abs(g.halfAngle! - shape.halfAngle) < NEAR);
       return f ? { shape: { ...shape, halfAngle: f.halfAngle! }, whole: true } : null;
     }
-    case 'torus': {
+    case "torus": {
       const shape = s.shape;
       for (const g of mine) {
-        if (g.surface === 'sphere' && Math.abs((g.radius ?? 0) - shape.radius) < NEAR && shape.reach < NEAR) return { shape: { ...shape, radius: g.radius! }, whole: true };
-        if (g.surface !== 'torus' || !g.tube) continue;
+        if (g.surface === "sphere" && Math.abs((g.radius ?? 0) - shape.radius) < NEAR && shape.reach < NEAR)
+          return { shape: { ...shape, radius: g.radius! }, whole: true };
+        if (g.surface !== "torus" || !g.tube) continue;
         const reach = offLine(g.tube, shape.origin, shape.direction);
         const height = dot(sub(g.tube, shape.origin), shape.direction);
-        if (Math.abs(g.radius! - shape.radius) < NEAR && Math.abs(reach - shape.reach) < NEAR && Math.abs(height) < NEAR) return { shape: { ...shape, radius: g.radius!, reach, origin: add(shape.origin, scale(shape.direction, height)) }, whole: true };
+        if (
+          Math.abs(g.radius! - shape.radius) < NEAR &&
+          Math.abs(reach - shape.reach) < NEAR &&
+          Math.abs(height) < NEAR
+        )
+          return {
+            shape: { ...shape, radius: g.radius!, reach, origin: add(shape.origin, scale(shape.direction, height)) },
+            whole: true,
+          };
       }
       return null;
     }
-    case 'corner': {
+    case "corner": {
       const { origin, direction } = s.shape;
-      const there = solid.edgesOf(s.row).some((e) => e.curve === 'line' && e.length > NEAR && offLine(e.from, origin, direction) < NEAR && offLine(e.to, origin, direction) < NEAR);
+      const there = solid
+        .edgesOf(s.row)
+        .some(
+          (e) =>
+            e.curve === "line" &&
+            e.length > NEAR &&
+            offLine(e.from, origin, direction) < NEAR &&
+            offLine(e.to, origin, direction) < NEAR,
+        );
       return there ? { shape: s.shape, whole: true } : null;
     }
-    case 'ring': {
+    case "ring": {
       const shape = s.shape;
-      const e = solid.edgesOf(s.row).find((g) => g.curve === 'circle' && length(sub(g.centre!, shape.origin)) < NEAR && Math.abs(g.radius! - shape.radius) < NEAR);
-      return e ? { shape: { ...shape, origin: e.centre!, radius: e.radius! }, whole: e.length > 2 * Math.PI * shape.radius - 0.01 * shape.radius } : null;
+      const e = solid
+        .edgesOf(s.row)
+        .find(
+          (g) =>
+            g.curve === "circle" &&
+            length(sub(g.centre!, shape.origin)) < NEAR &&
+            Math.abs(g.radius! - shape.radius) < NEAR,
+        );
+      return e
+        ? {
+            shape: { ...shape, origin: e.centre!, radius: e.radius! },
+            whole: e.length > 2 * Math.PI * shape.radius - 0.01 * shape.radius,
+          }
+        : null;
     }
   }
 }
 
 /** The middle of two walls stands where both of them do. */
 function middle(s: Surface, other: (id: string) => { shape: Shape } | null): { shape: Shape; whole: boolean } | null {
-  const [place, name] = [s.id.slice(0, s.id.lastIndexOf('/') + 1), s.id.slice(s.id.lastIndexOf('/') + 1)];
-  const [loop, i, j] = name.replace('middle ', '').split('.');
+  const [place, name] = [s.id.slice(0, s.id.lastIndexOf("/") + 1), s.id.slice(s.id.lastIndexOf("/") + 1)];
+  const [loop, i, j] = name.replace("middle ", "").split(".");
   const a = other(`${place}wall ${loop}.${i}`)?.shape;
   const b = other(`${place}wall ${loop}.${j}`)?.shape;
-  if (a?.is !== 'plane' || b?.is !== 'plane' || s.shape.is !== 'plane') return null;
-  const along1 = (p: Extract<Shape, { is: 'plane' }>) => dot(p.normal, (s.shape as Extract<Shape, { is: 'plane' }>).normal) * p.offset;
+  if (a?.is !== "plane" || b?.is !== "plane" || s.shape.is !== "plane") return null;
+  const along1 = (p: Extract<Shape, { is: "plane" }>) =>
+    dot(p.normal, (s.shape as Extract<Shape, { is: "plane" }>).normal) * p.offset;
   return { shape: { ...s.shape, offset: (along1(a) + along1(b)) / 2 }, whole: true };
 }

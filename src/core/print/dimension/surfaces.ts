@@ -1,20 +1,23 @@
-import { add, dot, fromFrame, scale, unit, v2, type Frame, type Vec2, type Vec3 } from '../../geometry/vec';
-import { arcPoint, endOf, startOf, type Loop, type Segment } from '../../outline';
-import { directionAt } from '../../outline/meet';
-import type { Body, ProfilePoint, Recipe } from '../../rows';
+import { add, dot, fromFrame, scale, unit, v2, type Frame, type Vec2, type Vec3 } from "../../geometry/vec";
+import { arcPoint, endOf, startOf, type Loop, type Segment } from "../../outline";
+import { directionAt } from "../../outline/meet";
+import type { Body, ProfilePoint, Recipe } from "../../rows";
 
 /** A surface of the part, or a line or circle where surfaces meet, as exact numbers. Lengths mm, angles radians. */
 export type Shape =
   /** A flat: its direction, and how far along it from the job's zero. */
-  | { is: 'plane'; normal: Vec3; offset: number }
-  | { is: 'cylinder'; origin: Vec3; direction: Vec3; radius: number }
-  | { is: 'cone'; origin: Vec3; direction: Vec3; halfAngle: number }
-  /** A round groove or a round edge about an axis: the tube's radius, where its middle stands along the axis, and how far from it. */
-  | { is: 'torus'; origin: Vec3; direction: Vec3; radius: number; reach: number }
+  | { is: "plane"; normal: Vec3; offset: number }
+  | { is: "cylinder"; origin: Vec3; direction: Vec3; radius: number }
+  | { is: "cone"; origin: Vec3; direction: Vec3; halfAngle: number }
+  /**
+   * A round groove or a round edge about an axis: the tube's radius, where its middle stands along the axis, and how
+   * far from it.
+   */
+  | { is: "torus"; origin: Vec3; direction: Vec3; radius: number; reach: number }
   /** An upright edge between two walls. */
-  | { is: 'corner'; origin: Vec3; direction: Vec3 }
+  | { is: "corner"; origin: Vec3; direction: Vec3 }
   /** A circle where two round surfaces, or a round one and a flat, meet. */
-  | { is: 'ring'; origin: Vec3; direction: Vec3; radius: number };
+  | { is: "ring"; origin: Vec3; direction: Vec3; radius: number };
 
 /** A shape with what it is of: row, copy, and a name that stays the same when numbers change. */
 export interface Surface {
@@ -22,47 +25,84 @@ export interface Surface {
   row: string;
   instance: number;
   /** What it is to its row: a floor is measured from the mouth above it. */
-  role: 'wall' | 'floor' | 'start' | 'top' | 'middle';
+  role: "wall" | "floor" | "start" | "top" | "middle";
   shape: Shape;
 }
 
 const TANGENT = 1e-4;
 
 /** Where the wall of a step stands: along the direction of its side, from the job's zero. */
-export interface StepWall { normal: Vec3; offset: number }
+export interface StepWall {
+  normal: Vec3;
+  offset: number;
+}
 
 /** What a recipe makes, standing on a frame: every wall, floor, corner and ring of every copy. */
 export function surfacesOf(row: string, recipe: Recipe, frame: Frame, stepWall: StepWall | null): Surface[] {
-  if (recipe.op === 'edges') return [];
-  const put = (name: string, shape: Shape, role: Surface['role'] = 'wall', instance = 0): Surface => ({ id: `${row}/${instance}/${name}`, row, instance, role, shape });
+  if (recipe.op === "edges") return [];
+  const put = (name: string, shape: Shape, role: Surface["role"] = "wall", instance = 0): Surface => ({
+    id: `${row}/${instance}/${name}`,
+    row,
+    instance,
+    role,
+    shape,
+  });
   const level = (depth: number): Shape => planeThrough(frame.normal, fromFrame(frame, v2(0, 0), depth));
-  if (recipe.op === 'face') return [put('floor', level(recipe.depth), 'floor')];
-  if (recipe.op === 'step') {
-    const wall = stepWall === null ? [] : [put('wall', { is: 'plane', ...stepWall })];
-    return [put('floor', level(recipe.depth), 'floor'), ...wall];
+  if (recipe.op === "face") return [put("floor", level(recipe.depth), "floor")];
+  if (recipe.op === "step") {
+    const wall = stepWall === null ? [] : [put("wall", { is: "plane", ...stepWall })];
+    return [put("floor", level(recipe.depth), "floor"), ...wall];
   }
-  const leave = recipe.op === 'leave';
-  return recipe.places.flatMap((place, at) => bodySurfaces(recipe.body, frame, place, leave).flatMap(({ shapes, part, parts }) => shapes.map((s) => put(s.name, s.shape, s.role, at * parts + part))));
+  const leave = recipe.op === "leave";
+  return recipe.places.flatMap((place, at) =>
+    bodySurfaces(recipe.body, frame, place, leave).flatMap(({ shapes, part, parts }) =>
+      shapes.map((s) => put(s.name, s.shape, s.role, at * parts + part)),
+    ),
+  );
 }
 
-interface Named { name: string; shape: Shape; role: Surface['role'] }
+interface Named {
+  name: string;
+  shape: Shape;
+  role: Surface["role"];
+}
 /** Shapes of one copy; a body of several outlines makes several numbered solids at every place. */
 type Parts = { shapes: Named[]; part: number; parts: number }[];
 
 function bodySurfaces(body: Body, frame: Frame, place: Vec2, leave: boolean): Parts {
   switch (body.body) {
-    case 'prism': {
+    case "prism": {
       const all = [body.outline, ...(body.more ?? [])];
-      return all.map((o, part) => ({ part, parts: all.length, shapes: [...walls([o.outer, ...o.holes], frame, place), ...levels(body.depth, frame, leave)] }));
+      return all.map((o, part) => ({
+        part,
+        parts: all.length,
+        shapes: [...walls([o.outer, ...o.holes], frame, place), ...levels(body.depth, frame, leave)],
+      }));
     }
-    case 'open': return [{ part: 0, parts: 1, shapes: [...walls([body.chain], frame, place), ...levels(body.depth, frame, leave)] }];
-    case 'revolved': return [{ part: 0, parts: 1, shapes: revolved(body.profile, frame, place) }];
-    case 'turned': return [{ part: 0, parts: 1, shapes: turned(body.chain ? [body.chain.segments] : body.outlines.flatMap((o) => [o.outer, ...o.holes]), frame, place) }];
-    case 'vee': return [];
+    case "open":
+      return [
+        { part: 0, parts: 1, shapes: [...walls([body.chain], frame, place), ...levels(body.depth, frame, leave)] },
+      ];
+    case "revolved":
+      return [{ part: 0, parts: 1, shapes: revolved(body.profile, frame, place) }];
+    case "turned":
+      return [
+        {
+          part: 0,
+          parts: 1,
+          shapes: turned(
+            body.chain ? [body.chain.segments] : body.outlines.flatMap((o) => [o.outer, ...o.holes]),
+            frame,
+            place,
+          ),
+        },
+      ];
+    case "vee":
+      return [];
   }
 }
 
-const planeThrough = (normal: Vec3, point: Vec3): Shape => ({ is: 'plane', normal, offset: dot(point, normal) });
+const planeThrough = (normal: Vec3, point: Vec3): Shape => ({ is: "plane", normal, offset: dot(point, normal) });
 const direction2 = (frame: Frame, d: Vec2): Vec3 => unit(add(scale(frame.x, d.x), scale(frame.y, d.y)));
 
 /** Upright walls of loops or of a chain, the corners between them, and the middle of walls that face one another. */
@@ -72,12 +112,26 @@ function walls(loops: Loop[], frame: Frame, place: Vec2): Named[] {
   loops.forEach((loop, l) => {
     loop.forEach((s, i) => {
       const name = `${l}.${i}`;
-      if (s.kind === 'line') {
+      if (s.kind === "line") {
         const d = directionAt(s, 0);
-        out.push({ name: `wall ${name}`, role: 'wall', shape: planeThrough(direction2(frame, v2(d.y, -d.x)), at(s.from)) });
-      } else out.push({ name: `wall ${name}`, role: 'wall', shape: { is: 'cylinder', origin: at(s.centre), direction: frame.normal, radius: s.radius } });
+        out.push({
+          name: `wall ${name}`,
+          role: "wall",
+          shape: planeThrough(direction2(frame, v2(d.y, -d.x)), at(s.from)),
+        });
+      } else
+        out.push({
+          name: `wall ${name}`,
+          role: "wall",
+          shape: { is: "cylinder", origin: at(s.centre), direction: frame.normal, radius: s.radius },
+        });
       const before = loop[i === 0 ? loop.length - 1 : i - 1];
-      if (turnsAt(before, s)) out.push({ name: `corner ${name}`, role: 'wall', shape: { is: 'corner', origin: at(startOf(s)), direction: frame.normal } });
+      if (turnsAt(before, s))
+        out.push({
+          name: `corner ${name}`,
+          role: "wall",
+          shape: { is: "corner", origin: at(startOf(s)), direction: frame.normal },
+        });
     });
     out.push(...middles(loop, l, frame, place));
   });
@@ -96,7 +150,7 @@ function turnsAt(a: Segment, b: Segment): boolean {
 
 /** Middles of opposite walls of one loop: where a pocket, a slot or a block stands. */
 function middles(loop: Loop, l: number, frame: Frame, place: Vec2): Named[] {
-  const lines = loop.flatMap((s, i) => (s.kind === 'line' ? [{ s, i, d: directionAt(s, 0) }] : []));
+  const lines = loop.flatMap((s, i) => (s.kind === "line" ? [{ s, i, d: directionAt(s, 0) }] : []));
   if (lines.length > 12) return [];
   const out: Named[] = [];
   lines.forEach((a, k) => {
@@ -106,18 +160,25 @@ function middles(loop: Loop, l: number, frame: Frame, place: Vec2): Named[] {
       const normal = v2(a.d.y, -a.d.x);
       const h = ((b.s.from.x - a.s.from.x) * normal.x + (b.s.from.y - a.s.from.y) * normal.y) / 2;
       const q = v2(a.s.from.x + place.x + normal.x * h, a.s.from.y + place.y + normal.y * h);
-      out.push({ name: `middle ${l}.${a.i}.${b.i}`, role: 'middle', shape: planeThrough(direction2(frame, normal), fromFrame(frame, q)) });
+      out.push({
+        name: `middle ${l}.${a.i}.${b.i}`,
+        role: "middle",
+        shape: planeThrough(direction2(frame, normal), fromFrame(frame, q)),
+      });
     }
   });
   return out;
 }
 
 /** The level a body starts from and the one it ends at. */
-function levels(depth: number | 'thru', frame: Frame, leave: boolean): Named[] {
+function levels(depth: number | "thru", frame: Frame, leave: boolean): Named[] {
   const at = (d: number) => planeThrough(frame.normal, fromFrame(frame, v2(0, 0), d));
-  const start: Named = { name: 'start', role: 'start', shape: at(0) };
-  if (depth === 'thru') return [start];
-  return [start, leave ? { name: 'top', role: 'top', shape: at(-depth) } : { name: 'floor', role: 'floor', shape: at(depth) }];
+  const start: Named = { name: "start", role: "start", shape: at(0) };
+  if (depth === "thru") return [start];
+  return [
+    start,
+    leave ? { name: "top", role: "top", shape: at(-depth) } : { name: "floor", role: "floor", shape: at(depth) },
+  ];
 }
 
 /** Cylinders, cones, flats and rings of a hole's profile. */
@@ -126,15 +187,29 @@ function revolved(profile: ProfilePoint[], frame: Frame, place: Vec2): Named[] {
   const at = (z: number) => fromFrame(frame, place, z);
   const direction = frame.normal;
   profile.forEach((p, i) => {
-    if (p.z !== 'thru' && p.r > 1e-9) out.push({ name: `ring ${i}`, role: 'floor', shape: { is: 'ring', origin: at(p.z), direction, radius: p.r } });
+    if (p.z !== "thru" && p.r > 1e-9)
+      out.push({ name: `ring ${i}`, role: "floor", shape: { is: "ring", origin: at(p.z), direction, radius: p.r } });
     const q = profile[i + 1];
     if (!q) return;
-    if (Math.abs(p.r - q.r) < 1e-9) out.push({ name: `wall ${i}`, role: 'wall', shape: { is: 'cylinder', origin: at(0), direction, radius: p.r } });
-    else if (p.z === q.z) out.push({ name: `floor ${i}`, role: 'floor', shape: planeThrough(direction, at(p.z as number)) });
-    else if (p.z !== 'thru' && q.z !== 'thru') out.push({ name: `cone ${i}`, role: 'wall', shape: { is: 'cone', origin: at(0), direction, halfAngle: Math.atan(Math.abs(p.r - q.r) / Math.abs(q.z - p.z)) } });
+    if (Math.abs(p.r - q.r) < 1e-9)
+      out.push({ name: `wall ${i}`, role: "wall", shape: { is: "cylinder", origin: at(0), direction, radius: p.r } });
+    else if (p.z === q.z)
+      out.push({ name: `floor ${i}`, role: "floor", shape: planeThrough(direction, at(p.z as number)) });
+    else if (p.z !== "thru" && q.z !== "thru")
+      out.push({
+        name: `cone ${i}`,
+        role: "wall",
+        shape: {
+          is: "cone",
+          origin: at(0),
+          direction,
+          halfAngle: Math.atan(Math.abs(p.r - q.r) / Math.abs(q.z - p.z)),
+        },
+      });
   });
   const last = profile[profile.length - 1];
-  if (last.z !== 'thru' && last.r > 1e-9) out.push({ name: 'floor end', role: 'floor', shape: planeThrough(direction, at(last.z)) });
+  if (last.z !== "thru" && last.r > 1e-9)
+    out.push({ name: "floor end", role: "floor", shape: planeThrough(direction, at(last.z)) });
   return out;
 }
 
@@ -143,18 +218,46 @@ function turned(chains: Segment[][], frame: Frame, place: Vec2): Named[] {
   const out: Named[] = [];
   const direction = frame.normal;
   const at = (height: number) => fromFrame(frame, place, -height);
-  chains.forEach((chain, c) => chain.forEach((s, i) => {
-    const name = `${c}.${i}`;
-    const a = startOf(s);
-    const b = endOf(s);
-    if (a.x > 1e-9) out.push({ name: `ring ${name}`, role: 'wall', shape: { is: 'ring', origin: at(a.y), direction, radius: a.x } });
-    if (s.kind === 'arc') {
-      const middle = arcPoint(s, 0.5);
-      if (middle.x > 1e-9) out.push({ name: `round ${name}`, role: 'wall', shape: { is: 'torus', origin: at(s.centre.y), direction, radius: s.radius, reach: s.centre.x } });
-    } else if (Math.abs(a.x - b.x) < 1e-9) {
-      if (a.x > 1e-9) out.push({ name: `wall ${name}`, role: 'wall', shape: { is: 'cylinder', origin: at(0), direction, radius: a.x } });
-    } else if (Math.abs(a.y - b.y) < 1e-9) out.push({ name: `level ${name}`, role: 'top', shape: planeThrough(direction, at(a.y)) });
-    else out.push({ name: `cone ${name}`, role: 'wall', shape: { is: 'cone', origin: at(0), direction, halfAngle: Math.atan(Math.abs(a.x - b.x) / Math.abs(a.y - b.y)) } });
-  }));
+  chains.forEach((chain, c) =>
+    chain.forEach((s, i) => {
+      const name = `${c}.${i}`;
+      const a = startOf(s);
+      const b = endOf(s);
+      if (a.x > 1e-9)
+        out.push({
+          name: `ring ${name}`,
+          role: "wall",
+          shape: { is: "ring", origin: at(a.y), direction, radius: a.x },
+        });
+      if (s.kind === "arc") {
+        const middle = arcPoint(s, 0.5);
+        if (middle.x > 1e-9)
+          out.push({
+            name: `round ${name}`,
+            role: "wall",
+            shape: { is: "torus", origin: at(s.centre.y), direction, radius: s.radius, reach: s.centre.x },
+          });
+      } else if (Math.abs(a.x - b.x) < 1e-9) {
+        if (a.x > 1e-9)
+          out.push({
+            name: `wall ${name}`,
+            role: "wall",
+            shape: { is: "cylinder", origin: at(0), direction, radius: a.x },
+          });
+      } else if (Math.abs(a.y - b.y) < 1e-9)
+        out.push({ name: `level ${name}`, role: "top", shape: planeThrough(direction, at(a.y)) });
+      else
+        out.push({
+          name: `cone ${name}`,
+          role: "wall",
+          shape: {
+            is: "cone",
+            origin: at(0),
+            direction,
+            halfAngle: Math.atan(Math.abs(a.x - b.x) / Math.abs(a.y - b.y)),
+          },
+        });
+    }),
+  );
   return out;
 }

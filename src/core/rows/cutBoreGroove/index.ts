@@ -1,26 +1,52 @@
-import { z } from 'zod';
-import { marked, number, required, sequence, word } from '../../callout/grammar';
-import { numberText } from '../../number';
-import { fail, ok } from '../../result';
-import { disc, placesOf, planeOf } from '../common';
-import type { RowKind } from '../kind';
-import { pattern, patternClause, planeClause, planeRef, startClause } from '../places';
+import { z } from "zod";
+import { marked, number, required, sequence, word } from "../../callout/grammar";
+import { numberText } from "../../number";
+import { fail, ok } from "../../result";
+import { disc, placesOf, planeOf } from "../common";
+import type { RowKind } from "../kind";
+import { pattern, patternClause, planeClause, planeRef, startClause } from "../places";
 
-const schema = z.strictObject({ kind: z.literal('cutBoreGroove'), diameter: numberText, width: numberText, pattern, plane: planeRef });
+const schema = z.strictObject({
+  kind: z.literal("cutBoreGroove"),
+  diameter: numberText,
+  width: numberText,
+  pattern,
+  plane: planeRef,
+});
 export type CutBoreGroove = z.infer<typeof schema>;
 
 export const cutBoreGroove: RowKind<CutBoreGroove> = {
-  kind: 'cutBoreGroove', verb: 'cut', label: 'bore groove', schema, blank: () => ({ pattern: { kind: 'single' }, plane: { on: 'top' } }),
-  example: { in: 'CUT GROOVE BORE ⌀1.3 WIDE .06 START .2', mm: 'CUT GROOVE BORE ⌀34 WIDE 1.6 START 4' },
+  kind: "cutBoreGroove",
+  verb: "cut",
+  label: "bore groove",
+  schema,
+  blank: () => ({ pattern: { kind: "single" }, plane: { on: "top" } }),
+  example: { in: "CUT GROOVE BORE ⌀1.3 WIDE .06 START .2", mm: "CUT GROOVE BORE ⌀34 WIDE 1.6 START 4" },
   callout: {
-    head: { ...sequence(word('GROOVE'), word('BORE'), number('diameter', 'Groove diameter', 'length', { sign: '⌀' })), starts: (r) => r.sees('GROOVE', 'BORE') },
-    clauses: [required(marked('WIDE', 'width', 'Width', 'length')), required(startClause), patternClause, planeClause],
+    head: {
+      ...sequence(word("GROOVE"), word("BORE"), number("diameter", "Groove diameter", "length", { sign: "⌀" })),
+      starts: (r) => r.sees("GROOVE", "BORE"),
+    },
+    clauses: [required(marked("WIDE", "width", "Width", "length")), required(startClause), patternClause, planeClause],
   },
   recipe(row) {
-    if (row.plane.start === undefined) return fail('where the groove starts is missing', { path: 'plane.start', expected: 'START and a depth' });
+    if (row.plane.start === undefined)
+      return fail("where the groove starts is missing", { path: "plane.start", expected: "START and a depth" });
     const places = placesOf(row.pattern, undefined);
-    return places.ok ? ok({ op: 'cut', plane: planeOf(row.plane), body: { body: 'prism', outline: disc(row.diameter), depth: row.width }, places: places.value }) : places;
+    return places.ok
+      ? ok({
+          op: "cut",
+          plane: planeOf(row.plane),
+          body: { body: "prism", outline: disc(row.diameter), depth: row.width },
+          places: places.value,
+        })
+      : places;
   },
   closedForm: (row) => (Math.PI / 4) * row.diameter ** 2 * row.width,
-  fields: [{ field: 'number', path: 'diameter', label: 'Groove ⌀' }, { field: 'number', path: 'width', label: 'Width' }, { field: 'pattern' }, { field: 'plane' }],
+  fields: [
+    { field: "number", path: "diameter", label: "Groove ⌀" },
+    { field: "number", path: "width", label: "Width" },
+    { field: "pattern" },
+    { field: "plane" },
+  ],
 };

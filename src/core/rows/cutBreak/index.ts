@@ -1,18 +1,23 @@
-import { z } from 'zod';
-import { number, required, sequence, word } from '../../callout/grammar';
-import { numberText } from '../../number';
-import { ok } from '../../result';
-import { edgeList, edgesPart } from '../edges';
-import type { RowKind } from '../kind';
+import { z } from "zod";
+import { number, required, sequence, word } from "../../callout/grammar";
+import { numberText } from "../../number";
+import { ok } from "../../result";
+import { edgeList, edgesPart } from "../edges";
+import type { RowKind } from "../kind";
 
-const schema = z.strictObject({ kind: z.literal('cutBreak'), size: numberText, edges: edgeList });
+const schema = z.strictObject({ kind: z.literal("cutBreak"), size: numberText, edges: edgeList });
 export type CutBreak = z.infer<typeof schema>;
 
 export const cutBreak: RowKind<CutBreak> = {
-  kind: 'cutBreak', verb: 'cut', label: 'break edges', schema, blank: () => ({}),
-  example: { in: 'CUT BREAK .01 ALL SHARP', mm: 'CUT BREAK .3 ALL SHARP' },
-  callout: { head: sequence(word('BREAK'), number('size', 'Break', 'length')), clauses: [required(edgesPart)] },
-  recipe: (row) => ok({ op: 'edges', treatment: 'chamfer', size: row.size, angle: Math.PI / 4, edges: row.edges as never }),
+  kind: "cutBreak",
+  verb: "cut",
+  label: "break edges",
+  schema,
+  blank: () => ({}),
+  example: { in: "CUT BREAK .01 ALL SHARP", mm: "CUT BREAK .3 ALL SHARP" },
+  callout: { head: sequence(word("BREAK"), number("size", "Break", "length")), clauses: [required(edgesPart)] },
+  recipe: (row) =>
+    ok({ op: "edges", treatment: "chamfer", size: row.size, angle: Math.PI / 4, edges: row.edges as never }),
   closedForm: () => null,
-  fields: [{ field: 'number', path: 'size', label: 'Break' }, { field: 'edges' }],
+  fields: [{ field: "number", path: "size", label: "Break" }, { field: "edges" }],
 };

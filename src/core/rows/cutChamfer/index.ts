@@ -1,14 +1,20 @@
-import { z } from 'zod';
-import { marked, number, optional, required, sequence, word, type Clause } from '../../callout/grammar';
-import { numberText } from '../../number';
-import { fail, ok } from '../../result';
-import { edgeList, edgesPart } from '../edges';
-import type { RowKind } from '../kind';
+import { z } from "zod";
+import { marked, number, optional, required, sequence, word, type Clause } from "../../callout/grammar";
+import { numberText } from "../../number";
+import { fail, ok } from "../../result";
+import { edgeList, edgesPart } from "../edges";
+import type { RowKind } from "../kind";
 
-const schema = z.strictObject({ kind: z.literal('cutChamfer'), size: numberText, angle: numberText.optional(), second: numberText.optional(), edges: edgeList });
+const schema = z.strictObject({
+  kind: z.literal("cutChamfer"),
+  size: numberText,
+  angle: numberText.optional(),
+  second: numberText.optional(),
+  edges: edgeList,
+});
 export type CutChamfer = z.infer<typeof schema>;
 
-const angle = sequence(word('X'), number('angle', 'Angle', 'includedAngle', { angle: true }));
+const angle = sequence(word("X"), number("angle", "Angle", "includedAngle", { angle: true }));
 const angleClause: Clause = {
   ...angle,
   read(r, row, names) {
@@ -16,22 +22,51 @@ const angleClause: Clause = {
     angle.read(r, row, names);
     const written = r.text.slice(from, r.pos);
     // Two legs are written so on prints: `.125 X .156`. No cutter leans so little.
-    if (/^\d*\.\d+$/.test(row.angle) && Number(row.angle) < 1 && !/°|DEG/i.test(written)) r.fail(`BY for a second leg (BY ${row.angle}), or ${row.angle}° for an angle`, `${row.angle} after X can be a second leg or an angle`, from);
+    if (/^\d*\.\d+$/.test(row.angle) && Number(row.angle) < 1 && !/°|DEG/i.test(written))
+      r.fail(
+        `BY for a second leg (BY ${row.angle}), or ${row.angle}° for an angle`,
+        `${row.angle} after X can be a second leg or an angle`,
+        from,
+      );
   },
   // A small bare number would be questioned when it is read again: it keeps its sign.
-  write: (row, names) => (row.angle === undefined ? '' : `${angle.write(row, names)}${/^\d*\.\d+$/.test(row.angle) && Number(row.angle) < 1 ? '°' : ''}`),
+  write: (row, names) =>
+    row.angle === undefined
+      ? ""
+      : `${angle.write(row, names)}${/^\d*\.\d+$/.test(row.angle) && Number(row.angle) < 1 ? "°" : ""}`,
   numbers: (row) => (row.angle === undefined ? [] : angle.numbers(row)),
 };
-const secondLeg = optional('second', marked('BY', 'second', 'Second leg', 'length'));
+const secondLeg = optional("second", marked("BY", "second", "Second leg", "length"));
 
 export const cutChamfer: RowKind<CutChamfer> = {
-  kind: 'cutChamfer', verb: 'cut', label: 'chamfer', schema, blank: () => ({}),
-  example: { in: 'CUT CHAMFER .03 OUTER TOP', mm: 'CUT CHAMFER 1 OUTER TOP' },
-  callout: { head: sequence(word('CHAMFER'), number('size', 'Chamfer', 'length')), clauses: [angleClause, secondLeg, required(edgesPart)] },
-  recipe: (row) => (row.angle !== undefined && row.angle >= Math.PI / 2 - 1e-9 ? fail('a chamfer leans less than 90 degrees', { path: 'angle', expected: 'an angle such as 45' })
-    : row.angle !== undefined && row.second !== undefined ? fail('an angle and a second leg say the same twice', { path: 'second', expected: 'one of the two' })
-    // The first leg runs along the face, or along the flat of a rim; the second is across it.
-    : ok({ op: 'edges', treatment: 'chamfer', size: row.size, angle: row.second === undefined ? row.angle ?? Math.PI / 4 : Math.atan2(row.second, row.size), edges: row.edges as never })),
+  kind: "cutChamfer",
+  verb: "cut",
+  label: "chamfer",
+  schema,
+  blank: () => ({}),
+  example: { in: "CUT CHAMFER .03 OUTER TOP", mm: "CUT CHAMFER 1 OUTER TOP" },
+  callout: {
+    head: sequence(word("CHAMFER"), number("size", "Chamfer", "length")),
+    clauses: [angleClause, secondLeg, required(edgesPart)],
+  },
+  recipe: (row) =>
+    row.angle !== undefined && row.angle >= Math.PI / 2 - 1e-9
+      ? fail("a chamfer leans less than 90 degrees", { path: "angle", expected: "an angle such as 45" })
+      : row.angle !== undefined && row.second !== undefined
+        ? fail("an angle and a second leg say the same twice", { path: "second", expected: "one of the two" })
+        : // The first leg runs along the face, or along the flat of a rim; the second is across it.
+          ok({
+            op: "edges",
+            treatment: "chamfer",
+            size: row.size,
+            angle: row.second === undefined ? (row.angle ?? Math.PI / 4) : Math.atan2(row.second, row.size),
+            edges: row.edges as never,
+          }),
   closedForm: () => null,
-  fields: [{ field: 'number', path: 'size', label: 'Chamfer' }, { field: 'number', path: 'angle', label: 'Angle', optional: true }, { field: 'number', path: 'second', label: 'Second leg', optional: true }, { field: 'edges' }],
+  fields: [
+    { field: "number", path: "size", label: "Chamfer" },
+    { field: "number", path: "angle", label: "Angle", optional: true },
+    { field: "number", path: "second", label: "Second leg", optional: true },
+    { field: "edges" },
+  ],
 };

@@ -1,13 +1,21 @@
-import { z } from 'zod';
-import { marked, sequence, word } from '../../callout/grammar';
-import { numberText } from '../../number';
-import { fail, ok } from '../../result';
-import { placesOf, planeOf } from '../common';
-import type { RowKind } from '../kind';
-import { chainsFor, outlineName } from '../outlineSource';
-import { pattern, patternClause, planeClause, planeRef, startClause } from '../places';
+import { z } from "zod";
+import { marked, sequence, word } from "../../callout/grammar";
+import { numberText } from "../../number";
+import { fail, ok } from "../../result";
+import { placesOf, planeOf } from "../common";
+import type { RowKind } from "../kind";
+import { chainsFor, outlineName } from "../outlineSource";
+import { pattern, patternClause, planeClause, planeRef, startClause } from "../places";
 
-const schema = z.strictObject({ kind: z.literal('cutEngrave'), outline: z.string().min(1).max(120), angle: numberText, deep: numberText, turn: numberText.optional(), pattern, plane: planeRef });
+const schema = z.strictObject({
+  kind: z.literal("cutEngrave"),
+  outline: z.string().min(1).max(120),
+  angle: numberText,
+  deep: numberText,
+  turn: numberText.optional(),
+  pattern,
+  plane: planeRef,
+});
 export type CutEngrave = z.infer<typeof schema>;
 
 /** Pieces of groove the solid library is asked to cut at once; more than this takes too long to be felt as quick. */
@@ -15,19 +23,52 @@ const MOST = 1500;
 
 /** Chains followed by a pointed cutter: `CUT ENGRAVE "scale" V 60 DEEP .3`; the depth gives the width, 2 d tan(V/2). */
 export const cutEngrave: RowKind<CutEngrave> = {
-  kind: 'cutEngrave', verb: 'cut', label: 'engraving', schema, blank: () => ({ pattern: { kind: 'single' }, plane: { on: 'top' } }),
+  kind: "cutEngrave",
+  verb: "cut",
+  label: "engraving",
+  schema,
+  blank: () => ({ pattern: { kind: "single" }, plane: { on: "top" } }),
   example: { in: 'CUT ENGRAVE "outline" V 60 DEEP .01', mm: 'CUT ENGRAVE "outline" V 60 DEEP .3' },
-  callout: { head: sequence(word('ENGRAVE'), outlineName, marked('V', 'angle', 'Included angle', 'angle', { angle: true })), clauses: [{ ...marked('DEEP', 'deep', 'Depth', 'length'), required: true }, marked('TURN', 'turn', 'Turn', 'angle', { angle: true }), patternClause, startClause, planeClause] },
+  callout: {
+    head: sequence(word("ENGRAVE"), outlineName, marked("V", "angle", "Included angle", "angle", { angle: true })),
+    clauses: [
+      { ...marked("DEEP", "deep", "Depth", "length"), required: true },
+      marked("TURN", "turn", "Turn", "angle", { angle: true }),
+      patternClause,
+      startClause,
+      planeClause,
+    ],
+  },
   recipe(row, raw, outlines) {
     const chains = chainsFor(raw.outline, outlines, row.turn ?? 0);
     if (!chains.ok) return chains;
-    if (!(row.angle > 0) || row.angle >= Math.PI) return fail('the cutter’s included angle lies between 0 and 180 degrees', { path: 'angle', expected: 'an angle such as 60' });
+    if (!(row.angle > 0) || row.angle >= Math.PI)
+      return fail("the cutter’s included angle lies between 0 and 180 degrees", {
+        path: "angle",
+        expected: "an angle such as 60",
+      });
     const places = placesOf(row.pattern, undefined);
     if (!places.ok) return places;
     const pieces = chains.value.reduce((n, c) => n + c.length, 0) * places.value.length;
-    if (pieces > MOST) return fail(`the engraving has ${pieces} pieces`, { path: 'outline', expected: `at most ${MOST}: engrave it row by row` });
-    return ok({ op: 'cut', plane: planeOf(row.plane), body: { body: 'vee', chains: chains.value, halfAngle: row.angle / 2, depth: row.deep }, places: places.value });
+    if (pieces > MOST)
+      return fail(`the engraving has ${pieces} pieces`, {
+        path: "outline",
+        expected: `at most ${MOST}: engrave it row by row`,
+      });
+    return ok({
+      op: "cut",
+      plane: planeOf(row.plane),
+      body: { body: "vee", chains: chains.value, halfAngle: row.angle / 2, depth: row.deep },
+      places: places.value,
+    });
   },
   closedForm: () => null,
-  fields: [{ field: 'outline', path: 'outline', label: 'Outline' }, { field: 'number', path: 'angle', label: 'Included angle' }, { field: 'number', path: 'deep', label: 'Depth' }, { field: 'number', path: 'turn', label: 'Turn', optional: true }, { field: 'pattern' }, { field: 'plane' }],
+  fields: [
+    { field: "outline", path: "outline", label: "Outline" },
+    { field: "number", path: "angle", label: "Included angle" },
+    { field: "number", path: "deep", label: "Depth" },
+    { field: "number", path: "turn", label: "Turn", optional: true },
+    { field: "pattern" },
+    { field: "plane" },
+  ],
 };

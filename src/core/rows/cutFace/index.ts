@@ -1,20 +1,27 @@
-import { z } from 'zod';
-import { marked, optional, word } from '../../callout/grammar';
-import { numberText } from '../../number';
-import { ok } from '../../result';
-import { planeOf } from '../common';
-import type { RowKind } from '../kind';
-import { planeClause, planeRef, startClause } from '../places';
+import { z } from "zod";
+import { marked, optional, word } from "../../callout/grammar";
+import { numberText } from "../../number";
+import { ok } from "../../result";
+import { planeOf } from "../common";
+import type { RowKind } from "../kind";
+import { planeClause, planeRef, startClause } from "../places";
 
-const schema = z.strictObject({ kind: z.literal('cutFace'), deep: numberText.optional(), plane: planeRef });
+const schema = z.strictObject({ kind: z.literal("cutFace"), deep: numberText.optional(), plane: planeRef });
 export type CutFace = z.infer<typeof schema>;
 
 /** Without a depth it takes what stock stands over the plane, and nothing of the part. */
 export const cutFace: RowKind<CutFace> = {
-  kind: 'cutFace', verb: 'cut', label: 'face', schema, blank: () => ({ plane: { on: 'top' } }),
-  example: { in: 'CUT FACE DEEP .05', mm: 'CUT FACE DEEP 1' },
-  callout: { head: word('FACE'), clauses: [optional('deep', marked('DEEP', 'deep', 'Depth', 'length')), startClause, planeClause] },
-  recipe: (row) => ok({ op: 'face', plane: planeOf(row.plane), depth: row.deep ?? 0 }),
+  kind: "cutFace",
+  verb: "cut",
+  label: "face",
+  schema,
+  blank: () => ({ plane: { on: "top" } }),
+  example: { in: "CUT FACE DEEP .05", mm: "CUT FACE DEEP 1" },
+  callout: {
+    head: word("FACE"),
+    clauses: [optional("deep", marked("DEEP", "deep", "Depth", "length")), startClause, planeClause],
+  },
+  recipe: (row) => ok({ op: "face", plane: planeOf(row.plane), depth: row.deep ?? 0 }),
   closedForm: () => null,
-  fields: [{ field: 'number', path: 'deep', label: 'Depth', optional: true }, { field: 'plane' }],
+  fields: [{ field: "number", path: "deep", label: "Depth", optional: true }, { field: "plane" }],
 };

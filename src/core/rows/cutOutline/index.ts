@@ -1,29 +1,54 @@
-import { z } from 'zod';
-import { marked, sequence, word, type Clause } from '../../callout/grammar';
-import { numberText } from '../../number';
-import { fail, ok } from '../../result';
-import { depthClause, depthField, depthFields, depthOf, placesOf, planeOf } from '../common';
-import type { RowKind } from '../kind';
-import { openChainFor, outlineName, outlinesFor } from '../outlineSource';
-import { countPrefix, pattern, patternClause, planeClause, planeRef, startClause } from '../places';
+import { z } from "zod";
+import { marked, sequence, word, type Clause } from "../../callout/grammar";
+import { numberText } from "../../number";
+import { fail, ok } from "../../result";
+import { depthClause, depthField, depthFields, depthOf, placesOf, planeOf } from "../common";
+import type { RowKind } from "../kind";
+import { openChainFor, outlineName, outlinesFor } from "../outlineSource";
+import { countPrefix, pattern, patternClause, planeClause, planeRef, startClause } from "../places";
 
-const schema = z.strictObject({ kind: z.literal('cutOutline'), count: numberText.optional(), outline: z.string().min(1).max(120), ...depthFields, side: z.enum(['left', 'right']).optional(), turn: numberText.optional(), pattern, plane: planeRef });
+const schema = z.strictObject({
+  kind: z.literal("cutOutline"),
+  count: numberText.optional(),
+  outline: z.string().min(1).max(120),
+  ...depthFields,
+  side: z.enum(["left", "right"]).optional(),
+  turn: numberText.optional(),
+  pattern,
+  plane: planeRef,
+});
 export type CutOutline = z.infer<typeof schema>;
 
 /** Which side of an open chain is cut, off the edge of the part. */
 const sideClause: Clause = {
-  expected: 'LEFT or RIGHT',
-  starts: (r) => r.sees('LEFT') || r.sees('RIGHT'),
-  read(r, row) { row.side = r.takeOne(['LEFT', 'RIGHT'] as const)!.toLowerCase(); },
-  write: (row) => (row.side ? row.side.toUpperCase() : ''),
+  expected: "LEFT or RIGHT",
+  starts: (r) => r.sees("LEFT") || r.sees("RIGHT"),
+  read(r, row) {
+    row.side = r.takeOne(["LEFT", "RIGHT"] as const)!.toLowerCase();
+  },
+  write: (row) => (row.side ? row.side.toUpperCase() : ""),
   numbers: () => [],
 };
 
 /** A pocket or window of any outline, islands and all: `CUT POCKET "cam" DEEP 5`. */
 export const cutOutline: RowKind<CutOutline> = {
-  kind: 'cutOutline', verb: 'cut', label: 'outline', schema, blank: () => ({ pattern: { kind: 'single' }, plane: { on: 'top' } }),
+  kind: "cutOutline",
+  verb: "cut",
+  label: "outline",
+  schema,
+  blank: () => ({ pattern: { kind: "single" }, plane: { on: "top" } }),
   example: { in: 'CUT POCKET "outline" DEEP .25', mm: 'CUT POCKET "outline" DEEP 6' },
-  callout: { head: sequence(countPrefix, word('POCKET'), outlineName), clauses: [depthClause, sideClause, marked('TURN', 'turn', 'Turn', 'angle', { angle: true }), patternClause, startClause, planeClause] },
+  callout: {
+    head: sequence(countPrefix, word("POCKET"), outlineName),
+    clauses: [
+      depthClause,
+      sideClause,
+      marked("TURN", "turn", "Turn", "angle", { angle: true }),
+      patternClause,
+      startClause,
+      planeClause,
+    ],
+  },
   recipe(row, raw, outlines) {
     const depth = depthOf(row);
     if (!depth.ok) return depth;
@@ -31,14 +56,49 @@ export const cutOutline: RowKind<CutOutline> = {
     const open = openChainFor(raw.outline, outlines, row.turn ?? 0);
     if (!open.ok) return open;
     if (open.value) {
-      if (!raw.side) return fail(`outline "${raw.outline}" is not closed`, { path: 'outline', expected: 'CLOSE, OFFSET for a band round it, or LEFT or RIGHT: the side of the walk that is cut to the edge' });
-      return places.ok ? ok({ op: 'cut', plane: planeOf(row.plane), body: { body: 'open', chain: open.value, side: raw.side, depth: depth.value }, places: places.value }) : places;
+      if (!raw.side)
+        return fail(`outline "${raw.outline}" is not closed`, {
+          path: "outline",
+          expected: "CLOSE, OFFSET for a band round it, or LEFT or RIGHT: the side of the walk that is cut to the edge",
+        });
+      return places.ok
+        ? ok({
+            op: "cut",
+            plane: planeOf(row.plane),
+            body: { body: "open", chain: open.value, side: raw.side, depth: depth.value },
+            places: places.value,
+          })
+        : places;
     }
     const o = outlinesFor(raw.outline, outlines, row.turn ?? 0);
     if (!o.ok) return o;
     const [outline, ...more] = o.value;
-    return places.ok ? ok({ op: 'cut', plane: planeOf(row.plane), body: { body: 'prism', outline, ...(more.length ? { more } : {}), depth: depth.value }, places: places.value }) : places;
+    return places.ok
+      ? ok({
+          op: "cut",
+          plane: planeOf(row.plane),
+          body: { body: "prism", outline, ...(more.length ? { more } : {}), depth: depth.value },
+          places: places.value,
+        })
+      : places;
   },
   closedForm: () => null,
-  fields: [{ field: 'outline', path: 'outline', label: 'Outline' }, depthField, { field: 'number', path: 'deep', label: 'Depth' }, { field: 'choice', path: 'side', label: 'Open chain: side', options: [{ value: '', label: 'closed outline', set: { side: undefined } }, { value: 'left', label: 'left of the walk', set: { side: 'left' } }, { value: 'right', label: 'right of the walk', set: { side: 'right' } }] }, { field: 'number', path: 'turn', label: 'Turn', optional: true }, { field: 'pattern' }, { field: 'plane' }],
+  fields: [
+    { field: "outline", path: "outline", label: "Outline" },
+    depthField,
+    { field: "number", path: "deep", label: "Depth" },
+    {
+      field: "choice",
+      path: "side",
+      label: "Open chain: side",
+      options: [
+        { value: "", label: "closed outline", set: { side: undefined } },
+        { value: "left", label: "left of the walk", set: { side: "left" } },
+        { value: "right", label: "right of the walk", set: { side: "right" } },
+      ],
+    },
+    { field: "number", path: "turn", label: "Turn", optional: true },
+    { field: "pattern" },
+    { field: "plane" },
+  ],
 };

@@ -1,25 +1,60 @@
-import { z } from 'zod';
-import { marked, required, sequence, word } from '../../callout/grammar';
-import { numberText } from '../../number';
-import { fail, ok } from '../../result';
-import { annulus, placesOf, planeOf } from '../common';
-import type { RowKind } from '../kind';
-import { pattern, patternClause, planeClause, planeRef, startClause } from '../places';
+import { z } from "zod";
+import { marked, required, sequence, word } from "../../callout/grammar";
+import { numberText } from "../../number";
+import { fail, ok } from "../../result";
+import { annulus, placesOf, planeOf } from "../common";
+import type { RowKind } from "../kind";
+import { pattern, patternClause, planeClause, planeRef, startClause } from "../places";
 
-const schema = z.strictObject({ kind: z.literal('cutRingGroove'), outer: numberText, inner: numberText, deep: numberText, pattern, plane: planeRef });
+const schema = z.strictObject({
+  kind: z.literal("cutRingGroove"),
+  outer: numberText,
+  inner: numberText,
+  deep: numberText,
+  pattern,
+  plane: planeRef,
+});
 export type CutRingGroove = z.infer<typeof schema>;
 
-const head = sequence(word('GROOVE'), marked('OD', 'outer', 'Outside diameter', 'length', { bare: true }), marked('ID', 'inner', 'Inside diameter', 'length', { bare: true }));
+const head = sequence(
+  word("GROOVE"),
+  marked("OD", "outer", "Outside diameter", "length", { bare: true }),
+  marked("ID", "inner", "Inside diameter", "length", { bare: true }),
+);
 
 export const cutRingGroove: RowKind<CutRingGroove> = {
-  kind: 'cutRingGroove', verb: 'cut', label: 'ring groove', schema, blank: () => ({ pattern: { kind: 'single' }, plane: { on: 'top' } }),
-  example: { in: 'CUT GROOVE OD 1.5 ID 1.3 DEEP .06', mm: 'CUT GROOVE OD 40 ID 34 DEEP 2' },
-  callout: { head: { ...head, starts: (r) => r.sees('GROOVE') && !r.sees('GROOVE', 'BORE') }, clauses: [required(marked('DEEP', 'deep', 'Depth', 'length')), patternClause, startClause, planeClause] },
+  kind: "cutRingGroove",
+  verb: "cut",
+  label: "ring groove",
+  schema,
+  blank: () => ({ pattern: { kind: "single" }, plane: { on: "top" } }),
+  example: { in: "CUT GROOVE OD 1.5 ID 1.3 DEEP .06", mm: "CUT GROOVE OD 40 ID 34 DEEP 2" },
+  callout: {
+    head: { ...head, starts: (r) => r.sees("GROOVE") && !r.sees("GROOVE", "BORE") },
+    clauses: [required(marked("DEEP", "deep", "Depth", "length")), patternClause, startClause, planeClause],
+  },
   recipe(row) {
-    if (row.inner >= row.outer) return fail('the inside diameter is not smaller than the outside diameter', { path: 'inner', expected: 'an ID under the OD' });
+    if (row.inner >= row.outer)
+      return fail("the inside diameter is not smaller than the outside diameter", {
+        path: "inner",
+        expected: "an ID under the OD",
+      });
     const places = placesOf(row.pattern, undefined);
-    return places.ok ? ok({ op: 'cut', plane: planeOf(row.plane), body: { body: 'prism', outline: annulus(row.outer, row.inner), depth: row.deep }, places: places.value }) : places;
+    return places.ok
+      ? ok({
+          op: "cut",
+          plane: planeOf(row.plane),
+          body: { body: "prism", outline: annulus(row.outer, row.inner), depth: row.deep },
+          places: places.value,
+        })
+      : places;
   },
   closedForm: (row) => (Math.PI / 4) * (row.outer ** 2 - row.inner ** 2) * row.deep,
-  fields: [{ field: 'number', path: 'outer', label: 'Outside ⌀' }, { field: 'number', path: 'inner', label: 'Inside ⌀' }, { field: 'number', path: 'deep', label: 'Depth' }, { field: 'pattern' }, { field: 'plane' }],
+  fields: [
+    { field: "number", path: "outer", label: "Outside ⌀" },
+    { field: "number", path: "inner", label: "Inside ⌀" },
+    { field: "number", path: "deep", label: "Depth" },
+    { field: "pattern" },
+    { field: "plane" },
+  ],
 };

@@ -1,18 +1,22 @@
-import { z } from 'zod';
-import { number, required, sequence, word } from '../../callout/grammar';
-import { numberText } from '../../number';
-import { ok } from '../../result';
-import { edgeList, edgesPart } from '../edges';
-import type { RowKind } from '../kind';
+import { z } from "zod";
+import { number, required, sequence, word } from "../../callout/grammar";
+import { numberText } from "../../number";
+import { ok } from "../../result";
+import { edgeList, edgesPart } from "../edges";
+import type { RowKind } from "../kind";
 
-const schema = z.strictObject({ kind: z.literal('cutRound'), size: numberText, edges: edgeList });
+const schema = z.strictObject({ kind: z.literal("cutRound"), size: numberText, edges: edgeList });
 export type CutRound = z.infer<typeof schema>;
 
 export const cutRound: RowKind<CutRound> = {
-  kind: 'cutRound', verb: 'cut', label: 'round', schema, blank: () => ({}),
-  example: { in: 'CUT ROUND .06 VERTICAL', mm: 'CUT ROUND 2 VERTICAL' },
-  callout: { head: sequence(word('ROUND'), number('size', 'Radius', 'length')), clauses: [required(edgesPart)] },
-  recipe: (row) => ok({ op: 'edges', treatment: 'round', size: row.size, angle: 0, edges: row.edges as never }),
+  kind: "cutRound",
+  verb: "cut",
+  label: "round",
+  schema,
+  blank: () => ({}),
+  example: { in: "CUT ROUND .06 VERTICAL", mm: "CUT ROUND 2 VERTICAL" },
+  callout: { head: sequence(word("ROUND"), number("size", "Radius", "length")), clauses: [required(edgesPart)] },
+  recipe: (row) => ok({ op: "edges", treatment: "round", size: row.size, angle: 0, edges: row.edges as never }),
   closedForm: () => null,
-  fields: [{ field: 'number', path: 'size', label: 'Radius' }, { field: 'edges' }],
+  fields: [{ field: "number", path: "size", label: "Radius" }, { field: "edges" }],
 };

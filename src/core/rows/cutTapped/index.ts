@@ -1,17 +1,25 @@
-import { z } from 'zod';
-import { sequence, type Clause, type Part } from '../../callout/grammar';
-import type { Reader } from '../../callout/reader';
-import { inCallout, numberText } from '../../number';
-import { fail, ok, type Result } from '../../result';
-import { findThread, readThread, type Thread } from '../../tables';
-import { depthClause, depthFields, depthField, placesOf, planeOf, profileVolume } from '../common';
-import { cboreClause, cskClause, endClause, holeProfile, mouthEditor, mouthFields } from '../holeCommon';
-import type { Resolved, RowKind } from '../kind';
-import { countPrefix, pattern, patternClause, planeClause, planeRef, startClause } from '../places';
+import { z } from "zod";
+import { sequence, type Clause, type Part } from "../../callout/grammar";
+import type { Reader } from "../../callout/reader";
+import { inCallout, numberText } from "../../number";
+import { fail, ok, type Result } from "../../result";
+import { findThread, readThread, type Thread } from "../../tables";
+import { depthClause, depthFields, depthField, placesOf, planeOf, profileVolume } from "../common";
+import { cboreClause, cskClause, endClause, holeProfile, mouthEditor, mouthFields } from "../holeCommon";
+import type { Resolved, RowKind } from "../kind";
+import { countPrefix, pattern, patternClause, planeClause, planeRef, startClause } from "../places";
 
 const schema = z.strictObject({
-  kind: z.literal('cutTapped'), count: numberText.optional(), thread: z.string().min(2).max(40), ...depthFields,
-  drill: z.strictObject({ diameter: numberText.optional(), deep: numberText.optional(), thru: z.literal(true).optional() }).optional(), ...mouthFields, pattern, plane: planeRef,
+  kind: z.literal("cutTapped"),
+  count: numberText.optional(),
+  thread: z.string().min(2).max(40),
+  ...depthFields,
+  drill: z
+    .strictObject({ diameter: numberText.optional(), deep: numberText.optional(), thru: z.literal(true).optional() })
+    .optional(),
+  ...mouthFields,
+  pattern,
+  plane: planeRef,
 });
 export type CutTapped = z.infer<typeof schema>;
 
@@ -24,12 +32,12 @@ export function threadAt(r: Reader): { designation: string; length: number } | n
 }
 
 const threadPart: Part = {
-  expected: 'a thread such as 10-32 UNF-2B or M5',
+  expected: "a thread such as 10-32 UNF-2B or M5",
   starts: (r) => threadAt(r) !== null,
   read(r, row) {
     const t = threadAt(r);
     if (!t) return r.fail(this.expected);
-    r.marks.set('thread', r.pos);
+    r.marks.set("thread", r.pos);
     r.pos += t.length;
     row.thread = t.designation;
   },
@@ -39,63 +47,127 @@ const threadPart: Part = {
 
 /** `DRILL [⌀d] [DEEP d]`: the hole under the thread, where it is not the table's or goes deeper. */
 const drillClause: Clause = {
-  expected: 'DRILL',
-  starts: (r) => r.sees('DRILL'),
+  expected: "DRILL",
+  starts: (r) => r.sees("DRILL"),
   read(r, row) {
-    r.want('DRILL');
+    r.want("DRILL");
     row.drill = {};
-    if (r.sees('⌀') || r.seesNumber()) row.drill.diameter = r.diameter('drill.diameter');
-    if (r.take('DEEP')) row.drill.deep = r.number('drill.deep', 'the drilled depth');
-    else if (r.take('THRU')) row.drill.thru = true;
+    if (r.sees("⌀") || r.seesNumber()) row.drill.diameter = r.diameter("drill.diameter");
+    if (r.take("DEEP")) row.drill.deep = r.number("drill.deep", "the drilled depth");
+    else if (r.take("THRU")) row.drill.thru = true;
   },
   write(row) {
-    if (row.drill === undefined) return '';
+    if (row.drill === undefined) return "";
     const d = row.drill;
-    return ['DRILL', d.diameter === undefined ? '' : `⌀${inCallout(d.diameter)}`, d.deep === undefined ? '' : `DEEP ${inCallout(d.deep)}`, d.thru ? 'THRU' : ''].filter(Boolean).join(' ');
+    return [
+      "DRILL",
+      d.diameter === undefined ? "" : `⌀${inCallout(d.diameter)}`,
+      d.deep === undefined ? "" : `DEEP ${inCallout(d.deep)}`,
+      d.thru ? "THRU" : "",
+    ]
+      .filter(Boolean)
+      .join(" ");
   },
   numbers: (row) => [
-    ...(row.drill?.diameter === undefined ? [] : [{ path: 'drill.diameter', label: 'Drill ⌀', quantity: 'length' as const, text: row.drill.diameter }]),
-    ...(row.drill?.deep === undefined ? [] : [{ path: 'drill.deep', label: 'Drilled depth', quantity: 'length' as const, text: row.drill.deep }]),
+    ...(row.drill?.diameter === undefined
+      ? []
+      : [{ path: "drill.diameter", label: "Drill ⌀", quantity: "length" as const, text: row.drill.diameter }]),
+    ...(row.drill?.deep === undefined
+      ? []
+      : [{ path: "drill.deep", label: "Drilled depth", quantity: "length" as const, text: row.drill.deep }]),
   ],
 };
 
 /** The drilled hole of a tapped row: diameter from the card or the table, depth from the card or the thread. */
-export function drilledHole(row: Resolved<CutTapped>): Result<{ thread: Thread; diameter: number; depth: number | 'thru'; fromTable: boolean }> {
+export function drilledHole(
+  row: Resolved<CutTapped>,
+): Result<{ thread: Thread; diameter: number; depth: number | "thru"; fromTable: boolean }> {
   const thread = findThread(row.thread as string);
-  if (!thread) return fail(`${row.thread} is no thread`, { path: 'thread', expected: 'a thread such as 10-32 UNF-2B or M5' });
+  if (!thread)
+    return fail(`${row.thread} is no thread`, { path: "thread", expected: "a thread such as 10-32 UNF-2B or M5" });
   const diameter = row.drill?.diameter ?? thread.size?.tapDrill;
-  if (diameter === undefined) return fail(`no table has a tap drill for ${row.thread}`, { path: 'thread', expected: 'a standard thread, or DRILL and its diameter' });
-  if (diameter >= thread.major) return fail('the tap drill is as large as the thread', { path: 'drill.diameter', expected: 'a smaller drill' });
-  const threadDepth = row.depth === 'thru' ? 'thru' : row.deep;
-  if (threadDepth === undefined) return fail('the depth is missing', { path: 'deep', expected: 'DEEP and a depth' });
-  const depth = row.drill?.thru ? 'thru' : (row.drill?.deep ?? threadDepth);
-  if (depth !== 'thru' && threadDepth !== 'thru' && depth < threadDepth - 1e-9) return fail('the drilled hole is shallower than the thread', { path: 'drill.deep', expected: 'a drilled depth of at least the thread' });
-  if (depth !== 'thru' && threadDepth === 'thru') return fail('the thread goes through and the drilled hole does not', { path: 'drill.deep', expected: 'DRILL THRU' });
+  if (diameter === undefined)
+    return fail(`no table has a tap drill for ${row.thread}`, {
+      path: "thread",
+      expected: "a standard thread, or DRILL and its diameter",
+    });
+  if (diameter >= thread.major)
+    return fail("the tap drill is as large as the thread", { path: "drill.diameter", expected: "a smaller drill" });
+  const threadDepth = row.depth === "thru" ? "thru" : row.deep;
+  if (threadDepth === undefined) return fail("the depth is missing", { path: "deep", expected: "DEEP and a depth" });
+  const depth = row.drill?.thru ? "thru" : (row.drill?.deep ?? threadDepth);
+  if (depth !== "thru" && threadDepth !== "thru" && depth < threadDepth - 1e-9)
+    return fail("the drilled hole is shallower than the thread", {
+      path: "drill.deep",
+      expected: "a drilled depth of at least the thread",
+    });
+  if (depth !== "thru" && threadDepth === "thru")
+    return fail("the thread goes through and the drilled hole does not", {
+      path: "drill.deep",
+      expected: "DRILL THRU",
+    });
   return ok({ thread, diameter, depth, fromTable: row.drill?.diameter === undefined });
 }
 
 export const cutTapped: RowKind<CutTapped> = {
-  kind: 'cutTapped', verb: 'cut', label: 'tapped holes', schema, blank: () => ({ pattern: { kind: 'single' }, plane: { on: 'top' } }),
-  example: { in: 'CUT 4X 10-32 UNF-2B DEEP .3 DRILL DEEP .45 GRID 2 2 BY 2 1', mm: 'CUT 4X M5 DEEP 10 DRILL DEEP 14 GRID 2 2 BY 60 30' },
-  callout: { head: sequence(countPrefix, threadPart), clauses: [depthClause, drillClause, endClause, cboreClause, cskClause, patternClause, startClause, planeClause] },
+  kind: "cutTapped",
+  verb: "cut",
+  label: "tapped holes",
+  schema,
+  blank: () => ({ pattern: { kind: "single" }, plane: { on: "top" } }),
+  example: {
+    in: "CUT 4X 10-32 UNF-2B DEEP .3 DRILL DEEP .45 GRID 2 2 BY 2 1",
+    mm: "CUT 4X M5 DEEP 10 DRILL DEEP 14 GRID 2 2 BY 60 30",
+  },
+  callout: {
+    head: sequence(countPrefix, threadPart),
+    clauses: [depthClause, drillClause, endClause, cboreClause, cskClause, patternClause, startClause, planeClause],
+  },
   recipe(row) {
     const hole = drilledHole(row);
     if (!hole.ok) return hole;
     const profile = holeProfile(hole.value.diameter, hole.value.depth, row);
     if (!profile.ok) return profile;
     const places = placesOf(row.pattern, row.count);
-    return places.ok ? ok({ op: 'cut', plane: planeOf(row.plane), body: { body: 'revolved', profile: profile.value }, places: places.value }) : places;
+    return places.ok
+      ? ok({
+          op: "cut",
+          plane: planeOf(row.plane),
+          body: { body: "revolved", profile: profile.value },
+          places: places.value,
+        })
+      : places;
   },
   closedForm(row) {
     const hole = drilledHole(row);
-    if (!hole.ok || hole.value.depth === 'thru') return null;
+    if (!hole.ok || hole.value.depth === "thru") return null;
     const profile = holeProfile(hole.value.diameter, hole.value.depth, row);
     return profile.ok ? profileVolume(profile.value, 0) : null;
   },
   fields: [
-    { field: 'number', path: 'count', label: 'Count', optional: true }, { field: 'thread', path: 'thread', label: 'Thread' }, depthField, { field: 'number', path: 'deep', label: 'Full thread' },
-    { field: 'choice', path: 'drill', label: 'Drilled', options: [{ value: '', label: 'as deep as the thread', set: { drill: undefined } }, { value: 'yes', label: 'deeper or other drill', set: { drill: { deep: '?' } } }] },
-    { field: 'number', path: 'drill.deep', label: 'Drilled depth' }, { field: 'number', path: 'drill.diameter', label: 'Drill ⌀', optional: true, when: (row: CutTapped) => row.drill !== undefined } as never,
-    ...mouthEditor, { field: 'pattern' }, { field: 'plane' },
+    { field: "number", path: "count", label: "Count", optional: true },
+    { field: "thread", path: "thread", label: "Thread" },
+    depthField,
+    { field: "number", path: "deep", label: "Full thread" },
+    {
+      field: "choice",
+      path: "drill",
+      label: "Drilled",
+      options: [
+        { value: "", label: "as deep as the thread", set: { drill: undefined } },
+        { value: "yes", label: "deeper or other drill", set: { drill: { deep: "?" } } },
+      ],
+    },
+    { field: "number", path: "drill.deep", label: "Drilled depth" },
+    {
+      field: "number",
+      path: "drill.diameter",
+      label: "Drill ⌀",
+      optional: true,
+      when: (row: CutTapped) => row.drill !== undefined,
+    } as never,
+    ...mouthEditor,
+    { field: "pattern" },
+    { field: "plane" },
   ],
 };

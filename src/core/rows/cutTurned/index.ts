@@ -1,30 +1,61 @@
-import { z } from 'zod';
-import { sequence, word, type Clause } from '../../callout/grammar';
-import { ok } from '../../result';
-import { halfProfile } from '../halfProfile';
-import { standing } from '../leaveCommon';
-import type { RowKind } from '../kind';
-import { outlineName } from '../outlineSource';
-import { atZ, pointZ } from '../places';
+import { z } from "zod";
+import { sequence, word, type Clause } from "../../callout/grammar";
+import { ok } from "../../result";
+import { halfProfile } from "../halfProfile";
+import { standing } from "../leaveCommon";
+import type { RowKind } from "../kind";
+import { outlineName } from "../outlineSource";
+import { atZ, pointZ } from "../places";
 
-const schema = z.strictObject({ kind: z.literal('cutTurned'), outline: z.string().min(1).max(120), bore: z.literal(true).optional(), at: pointZ.optional() });
+const schema = z.strictObject({
+  kind: z.literal("cutTurned"),
+  outline: z.string().min(1).max(120),
+  bore: z.literal(true).optional(),
+  at: pointZ.optional(),
+});
 export type CutTurned = z.infer<typeof schema>;
 
 const boreClause: Clause = {
-  expected: 'BORE', starts: (r) => r.sees('BORE'), read(r, row) { r.want('BORE'); row.bore = true; }, write: (row) => (row.bore ? 'BORE' : ''), numbers: () => [],
+  expected: "BORE",
+  starts: (r) => r.sees("BORE"),
+  read(r, row) {
+    r.want("BORE");
+    row.bore = true;
+  },
+  write: (row) => (row.bore ? "BORE" : ""),
+  numbers: () => [],
 };
 
-/** A profile cut about an upright axis: a closed one as it is, an open one off the outside, or to the axis as a bore. Its y counts from Z0. */
+/**
+ * A profile cut about an upright axis: a closed one as it is, an open one off the outside, or to the axis as a bore.
+ * Its y counts from Z0.
+ */
 export const cutTurned: RowKind<CutTurned> = {
-  kind: 'cutTurned', verb: 'cut', label: 'turned', schema, blank: () => ({}),
+  kind: "cutTurned",
+  verb: "cut",
+  label: "turned",
+  schema,
+  blank: () => ({}),
   example: { in: 'CUT TURNED "outline"', mm: 'CUT TURNED "outline"' },
-  callout: { head: sequence(word('TURNED'), outlineName), clauses: [boreClause, atZ] },
+  callout: { head: sequence(word("TURNED"), outlineName), clauses: [boreClause, atZ] },
   recipe(row, raw, outlines) {
-    const body = halfProfile(raw.outline, outlines, raw.bore ? 'bore' : 'outside');
+    const body = halfProfile(raw.outline, outlines, raw.bore ? "bore" : "outside");
     if (!body.ok) return body;
     const { plane, place } = standing(row);
-    return ok({ op: 'cut', plane, body: body.value, places: [place] });
+    return ok({ op: "cut", plane, body: body.value, places: [place] });
   },
   closedForm: () => null,
-  fields: [{ field: 'outline', path: 'outline', label: 'Half profile' }, { field: 'choice', path: 'bore', label: 'Open profile', options: [{ value: '', label: 'off the outside', set: { bore: undefined } }, { value: 'true', label: 'to the axis: a bore', set: { bore: true } }] }, { field: 'place' }],
+  fields: [
+    { field: "outline", path: "outline", label: "Half profile" },
+    {
+      field: "choice",
+      path: "bore",
+      label: "Open profile",
+      options: [
+        { value: "", label: "off the outside", set: { bore: undefined } },
+        { value: "true", label: "to the axis: a bore", set: { bore: true } },
+      ],
+    },
+    { field: "place" },
+  ],
 };

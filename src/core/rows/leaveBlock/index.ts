@@ -1,25 +1,49 @@
-import { z } from 'zod';
-import { flag, marked, number, sequence, word } from '../../callout/grammar';
-import { numberText } from '../../number';
-import { loopArea } from '../../outline';
-import { by, loopOf, rectangleShape } from '../common';
-import { raised } from '../leaveCommon';
-import type { RowKind } from '../kind';
-import { atZ, planeRef, pointZ } from '../places';
-import { standingClause } from '../standingClause';
+import { z } from "zod";
+import { flag, marked, number, sequence, word } from "../../callout/grammar";
+import { numberText } from "../../number";
+import { loopArea } from "../../outline";
+import { by, loopOf, rectangleShape } from "../common";
+import { raised } from "../leaveCommon";
+import type { RowKind } from "../kind";
+import { atZ, planeRef, pointZ } from "../places";
+import { standingClause } from "../standingClause";
 
 const schema = z.strictObject({
-  kind: z.literal('leaveBlock'), length: numberText, width: numberText, height: numberText,
-  radius: numberText.optional(), corner: z.literal(true).optional(), turn: numberText.optional(), at: pointZ.optional(), plane: planeRef.optional(),
+  kind: z.literal("leaveBlock"),
+  length: numberText,
+  width: numberText,
+  height: numberText,
+  radius: numberText.optional(),
+  corner: z.literal(true).optional(),
+  turn: numberText.optional(),
+  at: pointZ.optional(),
+  plane: planeRef.optional(),
 });
 export type LeaveBlock = z.infer<typeof schema>;
 
 export const leaveBlock: RowKind<LeaveBlock> = {
-  kind: 'leaveBlock', verb: 'leave', label: 'block', schema, blank: () => ({}),
-  example: { in: 'LEAVE BLOCK 4 X 2.5 X .75', mm: 'LEAVE BLOCK 100 X 60 X 20' },
+  kind: "leaveBlock",
+  verb: "leave",
+  label: "block",
+  schema,
+  blank: () => ({}),
+  example: { in: "LEAVE BLOCK 4 X 2.5 X .75", mm: "LEAVE BLOCK 100 X 60 X 20" },
   callout: {
-    head: sequence(word('BLOCK'), by(number('length', 'Length', 'length'), number('width', 'Width', 'length'), number('height', 'Height', 'length'))),
-    clauses: [marked('R', 'radius', 'Corner radius', 'length', { tight: true }), flag('CORNER', 'corner'), atZ, marked('TURN', 'turn', 'Turn', 'angle', { angle: true }), standingClause],
+    head: sequence(
+      word("BLOCK"),
+      by(
+        number("length", "Length", "length"),
+        number("width", "Width", "length"),
+        number("height", "Height", "length"),
+      ),
+    ),
+    clauses: [
+      marked("R", "radius", "Corner radius", "length", { tight: true }),
+      flag("CORNER", "corner"),
+      atZ,
+      marked("TURN", "turn", "Turn", "angle", { angle: true }),
+      standingClause,
+    ],
   },
   recipe(row) {
     const shape = rectangleShape(row.length, row.width, row.radius ?? 0, Boolean(row.corner));
@@ -30,9 +54,20 @@ export const leaveBlock: RowKind<LeaveBlock> = {
     return shape.ok ? loopArea(loopOf(shape.value)) * row.height : null;
   },
   fields: [
-    { field: 'number', path: 'length', label: 'Length' }, { field: 'number', path: 'width', label: 'Width' }, { field: 'number', path: 'height', label: 'Height' },
-    { field: 'number', path: 'radius', label: 'Corner radius', optional: true }, { field: 'number', path: 'turn', label: 'Turn', optional: true },
-    { field: 'choice', path: 'corner', label: 'Placed by', options: [{ value: '', label: 'its centre', set: { corner: undefined } }, { value: 'true', label: 'lower left corner', set: { corner: true } }] },
-    { field: 'place' },
+    { field: "number", path: "length", label: "Length" },
+    { field: "number", path: "width", label: "Width" },
+    { field: "number", path: "height", label: "Height" },
+    { field: "number", path: "radius", label: "Corner radius", optional: true },
+    { field: "number", path: "turn", label: "Turn", optional: true },
+    {
+      field: "choice",
+      path: "corner",
+      label: "Placed by",
+      options: [
+        { value: "", label: "its centre", set: { corner: undefined } },
+        { value: "true", label: "lower left corner", set: { corner: true } },
+      ],
+    },
+    { field: "place" },
   ],
 };

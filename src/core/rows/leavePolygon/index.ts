@@ -1,26 +1,48 @@
-import { z } from 'zod';
-import { marked, number, sequence, word } from '../../callout/grammar';
-import { numberText } from '../../number';
-import { loopArea } from '../../outline';
-import { loopOf, polygonShape } from '../common';
-import { acrossField, acrossParts } from '../across';
-import { raised } from '../leaveCommon';
-import type { RowKind } from '../kind';
-import { atZ, planeRef, pointZ } from '../places';
-import { standingClause } from '../standingClause';
+import { z } from "zod";
+import { marked, number, sequence, word } from "../../callout/grammar";
+import { numberText } from "../../number";
+import { loopArea } from "../../outline";
+import { loopOf, polygonShape } from "../common";
+import { acrossField, acrossParts } from "../across";
+import { raised } from "../leaveCommon";
+import type { RowKind } from "../kind";
+import { atZ, planeRef, pointZ } from "../places";
+import { standingClause } from "../standingClause";
 
 const schema = z.strictObject({
-  kind: z.literal('leavePolygon'), sides: numberText, across: z.enum(['AF', 'AC']), size: numberText, height: numberText,
-  radius: numberText.optional(), turn: numberText.optional(), at: pointZ.optional(), plane: planeRef.optional(),
+  kind: z.literal("leavePolygon"),
+  sides: numberText,
+  across: z.enum(["AF", "AC"]),
+  size: numberText,
+  height: numberText,
+  radius: numberText.optional(),
+  turn: numberText.optional(),
+  at: pointZ.optional(),
+  plane: planeRef.optional(),
 });
 export type LeavePolygon = z.infer<typeof schema>;
 
 export const leavePolygon: RowKind<LeavePolygon> = {
-  kind: 'leavePolygon', verb: 'leave', label: 'polygon', schema, blank: () => ({}),
-  example: { in: 'LEAVE POLYGON 6 AF 1 X .5', mm: 'LEAVE POLYGON 6 AF 30 X 12' },
+  kind: "leavePolygon",
+  verb: "leave",
+  label: "polygon",
+  schema,
+  blank: () => ({}),
+  example: { in: "LEAVE POLYGON 6 AF 1 X .5", mm: "LEAVE POLYGON 6 AF 30 X 12" },
   callout: {
-    head: sequence(word('POLYGON'), number('sides', 'Number of sides', 'count'), acrossParts('across', 'size'), word('X'), number('height', 'Height', 'length')),
-    clauses: [marked('R', 'radius', 'Corner radius', 'length', { tight: true }), marked('TURN', 'turn', 'Turn', 'angle', { angle: true }), atZ, standingClause],
+    head: sequence(
+      word("POLYGON"),
+      number("sides", "Number of sides", "count"),
+      acrossParts("across", "size"),
+      word("X"),
+      number("height", "Height", "length"),
+    ),
+    clauses: [
+      marked("R", "radius", "Corner radius", "length", { tight: true }),
+      marked("TURN", "turn", "Turn", "angle", { angle: true }),
+      atZ,
+      standingClause,
+    ],
   },
   recipe(row) {
     const shape = polygonShape(row as never, row.radius ?? 0);
@@ -31,7 +53,12 @@ export const leavePolygon: RowKind<LeavePolygon> = {
     return shape.ok ? loopArea(loopOf(shape.value)) * row.height : null;
   },
   fields: [
-    { field: 'number', path: 'sides', label: 'Sides' }, acrossField('across', 'size'), { field: 'number', path: 'size', label: 'Across' }, { field: 'number', path: 'height', label: 'Height' },
-    { field: 'number', path: 'radius', label: 'Corner radius', optional: true }, { field: 'number', path: 'turn', label: 'Turn', optional: true }, { field: 'place' },
+    { field: "number", path: "sides", label: "Sides" },
+    acrossField("across", "size"),
+    { field: "number", path: "size", label: "Across" },
+    { field: "number", path: "height", label: "Height" },
+    { field: "number", path: "radius", label: "Corner radius", optional: true },
+    { field: "number", path: "turn", label: "Turn", optional: true },
+    { field: "place" },
   ],
 };

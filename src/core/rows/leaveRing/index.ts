@@ -1,24 +1,52 @@
-import { z } from 'zod';
-import { marked, number, sequence, word } from '../../callout/grammar';
-import { numberText } from '../../number';
-import { fail } from '../../result';
-import { annulus } from '../common';
-import { raised } from '../leaveCommon';
-import type { RowKind } from '../kind';
-import { atZ, planeRef, pointZ } from '../places';
-import { standingClause } from '../standingClause';
+import { z } from "zod";
+import { marked, number, sequence, word } from "../../callout/grammar";
+import { numberText } from "../../number";
+import { fail } from "../../result";
+import { annulus } from "../common";
+import { raised } from "../leaveCommon";
+import type { RowKind } from "../kind";
+import { atZ, planeRef, pointZ } from "../places";
+import { standingClause } from "../standingClause";
 
-const schema = z.strictObject({ kind: z.literal('leaveRing'), outer: numberText, inner: numberText, height: numberText, at: pointZ.optional(), plane: planeRef.optional() });
+const schema = z.strictObject({
+  kind: z.literal("leaveRing"),
+  outer: numberText,
+  inner: numberText,
+  height: numberText,
+  at: pointZ.optional(),
+  plane: planeRef.optional(),
+});
 export type LeaveRing = z.infer<typeof schema>;
 
 export const leaveRing: RowKind<LeaveRing> = {
-  kind: 'leaveRing', verb: 'leave', label: 'ring', schema, blank: () => ({}),
-  example: { in: 'LEAVE RING OD 3 ID 2 X .5', mm: 'LEAVE RING OD 80 ID 50 X 12' },
+  kind: "leaveRing",
+  verb: "leave",
+  label: "ring",
+  schema,
+  blank: () => ({}),
+  example: { in: "LEAVE RING OD 3 ID 2 X .5", mm: "LEAVE RING OD 80 ID 50 X 12" },
   callout: {
-    head: sequence(word('RING'), marked('OD', 'outer', 'Outside diameter', 'length', { bare: true }), marked('ID', 'inner', 'Inside diameter', 'length', { bare: true }), word('X'), number('height', 'Height', 'length')),
+    head: sequence(
+      word("RING"),
+      marked("OD", "outer", "Outside diameter", "length", { bare: true }),
+      marked("ID", "inner", "Inside diameter", "length", { bare: true }),
+      word("X"),
+      number("height", "Height", "length"),
+    ),
     clauses: [atZ, standingClause],
   },
-  recipe: (row) => (row.inner < row.outer ? raised(row, annulus(row.outer, row.inner), row.height) : fail('the inside diameter is not smaller than the outside diameter', { path: 'inner', expected: 'an ID under the OD' })),
+  recipe: (row) =>
+    row.inner < row.outer
+      ? raised(row, annulus(row.outer, row.inner), row.height)
+      : fail("the inside diameter is not smaller than the outside diameter", {
+          path: "inner",
+          expected: "an ID under the OD",
+        }),
   closedForm: (row) => (Math.PI / 4) * (row.outer ** 2 - row.inner ** 2) * row.height,
-  fields: [{ field: 'number', path: 'outer', label: 'Outside ⌀' }, { field: 'number', path: 'inner', label: 'Inside ⌀' }, { field: 'number', path: 'height', label: 'Height' }, { field: 'place' }],
+  fields: [
+    { field: "number", path: "outer", label: "Outside ⌀" },
+    { field: "number", path: "inner", label: "Inside ⌀" },
+    { field: "number", path: "height", label: "Height" },
+    { field: "place" },
+  ],
 };
