@@ -31,7 +31,9 @@ const card = [
 
 /** Fills every text field that can be seen with a wrong value and leaves it. @returns how many there were */
 async function spoil(page: Page, scope: string, seed: number): Promise<number> {
-  const fields = page.locator(`${scope} input:not([type=checkbox]):not([type=file]):not([type=range]):visible`);
+  const fields = page.locator(
+    `${scope} input:not([type=checkbox]):not([type=file]):not([type=range]):not([readonly]):visible`,
+  );
   const count = await fields.count();
   for (let i = 0; i < count; i++) {
     const field = fields.nth(i);

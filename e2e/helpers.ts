@@ -1,4 +1,4 @@
-import { expect, type Page } from "@playwright/test";
+import { expect, type Locator, type Page } from "@playwright/test";
 
 /** A new job through the dialog, and its empty bench. */
 export async function newJob(page: Page, name: string, unit: "inch" | "millimetre", material: string): Promise<void> {
@@ -31,4 +31,12 @@ export const saved = (page: Page) => expect(page.getByRole("status").filter({ ha
 export async function importCard(page: Page, text: string, name = "part.card"): Promise<void> {
   await page.goto("/");
   await page.getByLabel("File to import").setInputFiles({ name, mimeType: "text/plain", buffer: Buffer.from(text) });
+}
+
+/** Takes an option of a choice by its words, as a person does: opens the list and presses it. */
+export async function choose(field: Locator, option: string): Promise<void> {
+  await field.click({ force: true });
+  const open = field.page().locator(".ant-select-dropdown:not(.ant-select-dropdown-hidden)");
+  await open.locator(".ant-select-item-option").filter({ hasText: option }).first().click();
+  await expect(open).toHaveCount(0);
 }

@@ -1,6 +1,6 @@
 import { expect, test } from "@playwright/test";
 import { readFileSync } from "node:fs";
-import { newJob, row, saved, type, volume } from "./helpers";
+import { choose, newJob, row, saved, type, volume } from "./helpers";
 
 test("an outline is walked by keyboard, said what is free, tied down, and carried up", async ({ page }) => {
   await newJob(page, "Walked plate", "millimetre", "aluminium 6061");
@@ -188,7 +188,7 @@ test("a drawing with gaps is brought in by its layers, mended, and cut; text and
   await page.getByRole("button", { name: "back to the route card" }).click();
   await page.getByRole("button", { name: "+ outline" }).click();
   // An example is a start: the part's own top, five millimetres inside.
-  await page.getByLabel("Lines to start from").selectOption("FACE TOP AFTER 1");
+  await choose(page.getByLabel("Lines to start from"), "FACE TOP AFTER 1");
   await entry.press("Enter");
   await entry.fill("OFFSET -5");
   await entry.press("Enter");

@@ -1,5 +1,5 @@
 import { expect, test } from "@playwright/test";
-import { importCard, newJob, row, saved, type, volume } from "./helpers";
+import { choose, importCard, newJob, row, saved, type, volume } from "./helpers";
 
 test("a part is entered from the callout line alone, and every change can be undone", async ({ page }) => {
   await newJob(page, "Counterweight", "millimetre", "brass");
@@ -68,7 +68,7 @@ test("a row opens in place, shows value and source, keeps wrong text, and takes 
   await row(page, 2).locator('[data-rule="sharp-inside-corner"]').getByRole("button", { name: /^R\./ }).click();
   await expect(row(page, 2)).not.toContainText("sharp inside corners");
   // Choices change the row's form without knowing the grammar.
-  await row(page, 2).getByLabel("Places").selectOption("grid");
+  await choose(row(page, 2).getByLabel("Places"), "on a grid");
   await expect(row(page, 2).getByRole("alert")).toContainText("no value yet");
   await row(page, 2).getByLabel("Spacing x").fill(".1");
   await row(page, 2).getByLabel("Spacing x").press("Tab");
@@ -158,8 +158,8 @@ test("the stage steps through the rows, and a picked face names its row", async 
   await expect(page.getByText("Measured")).toBeVisible();
   await page.keyboard.press("Escape");
   await page.getByRole("button", { name: "Section" }).click();
-  await page.getByLabel("Section looks from").selectOption("right");
-  await page.getByLabel("Place of the section plane").fill("0.3");
+  await choose(page.getByLabel("Section looks from"), "from the right");
+  await page.getByLabel("Place of the section plane").press("ArrowLeft");
   await page.keyboard.press("Escape");
   await page.locator("body").press("?");
   await expect(page.getByText("to the callout line")).toBeVisible();

@@ -63,7 +63,8 @@ try {
   await wait(900);
   await shot("hold");
   await key("5");
-  await page.getByLabel("cutter for row 4").selectOption("⌀1/2");
+  await page.getByLabel("cutter for row 4").click({ force: true });
+  await page.locator(".ant-select-item-option").filter({ hasText: "⌀1/2," }).first().click();
   await wait(1200);
   await shot("paths");
   await page.keyboard.press("Control+z");

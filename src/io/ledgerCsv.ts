@@ -92,7 +92,7 @@ export function readLedgerCsv(
       return void problems.push({
         line,
         message: "the dimension is missing",
-        expected: "a dimension such as ⌀1.950 ±.005",
+        expected: "a dimension such as ⌀2.185 ±.005",
       });
     if (typed !== "" && !/^\d{1,4}$/.test(typed))
       return void problems.push({ line, message: `${typed} is no balloon number`, expected: "a whole number" });

@@ -27,7 +27,7 @@ describe("the ledger as CSV", () => {
     expect(back.balloons).toEqual(one.balloons);
   });
   it("reads plain lists, numbers what has no number, and lists what it cannot read", () => {
-    const r = readLedgerCsv("⌀1.950 ±.005\n6X 10-32 UNF-2B\nnonsense\n\n45 DEG\n", {
+    const r = readLedgerCsv("⌀2.185 ±.005\n6X 8-32 UNC-2B\nnonsense\n\n45 DEG\n", {
       names: [],
       balloons: job("#4 2").balloons,
     });

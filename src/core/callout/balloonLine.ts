@@ -5,8 +5,8 @@ import type { Reader } from "./reader";
 import { unsound } from "./soundBalloon";
 
 /**
- * What stands after `#4`: `⌀1.950 ±.005`, `6X 10-32 UNF-2B`, `R.175`, `.375 DEEP`, `45°`, `.03 X 45°`, `6X`, `⌀20
- * H7`, `1.255 / 1.245`, `R.25 MAX`, `2.500 BASIC`, `(.750)`.
+ * What stands after `#4`: `⌀2.185 ±.005`, `6X 8-32 UNC-2B`, `R.19`, `.375 DEEP`, `45°`, `.03 X 45°`, `6X`, `⌀20
+ * H7`, `1.255 / 1.245`, `R.19 MAX`, `2.500 BASIC`, `(.750)`.
  */
 export function readBalloon(r: Reader, number: number): Balloon {
   r.skip();

@@ -326,9 +326,9 @@ describe("whole cards", () => {
 
 describe("balloons as printed", () => {
   it.each([
-    "⌀1.950 ±.005",
-    "6X 10-32 UNF-2B",
-    "R.175",
+    "⌀2.185 ±.005",
+    "6X 8-32 UNC-2B",
+    "R.19",
     ".375 DEEP",
     "45°",
     ".03 X 45°",
@@ -365,7 +365,7 @@ describe("balloons as printed", () => {
       return r.ok ? r.balloon.kind : r.error.message;
     };
     expect([
-      kind("DIA 1.95 +-.005"),
+      kind("DIA 2.185 +-.005"),
       kind("R.25"),
       kind("45 DEG"),
       kind(".5"),

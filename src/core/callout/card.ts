@@ -266,7 +266,7 @@ export function readRowLine(
   }
 }
 
-/** Reads one balloon as typed in the ledger: `⌀1.950 ±.005`. */
+/** Reads one balloon as typed in the ledger: `⌀2.185 ±.005`. */
 export function readBalloonLine(text: string, number: number, named: ReadonlySet<string> = new Set()) {
   try {
     const r = new Reader(text.trim(), named);

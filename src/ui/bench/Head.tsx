@@ -8,6 +8,8 @@ import { useLight } from "../common/light";
 import { cancelEngine } from "../engine/useEngine";
 import css from "./Bench.module.css";
 import { useEffect, useState } from "react";
+import { Bare } from "../fields/Bare";
+import { TextField } from "../fields/TextField";
 
 const saveWords = {
   saved: "saved",
@@ -55,7 +57,7 @@ export function Head({ job }: { job: Job }) {
         {steps.map((s, i) => {
           const n = note(s, job, evaluated);
           return (
-            <button
+            <Bare
               key={s}
               aria-current={step === s ? "step" : undefined}
               onClick={() => set({ step: s, picked: null })}
@@ -63,7 +65,7 @@ export function Head({ job }: { job: Job }) {
             >
               {s[0].toUpperCase() + s.slice(1)}
               <small className={n.red ? css.red : undefined}>{n.text}</small>
-            </button>
+            </Bare>
           );
         })}
       </nav>
@@ -73,24 +75,14 @@ export function Head({ job }: { job: Job }) {
 }
 
 function HeadField({ value, commit, label }: { value: string; commit: (v: string) => void; label: string }) {
-  const [text, setText] = useState<string | null>(null);
   return (
-    <input
+    <TextField
+      variant="borderless"
       className={css.val}
       aria-label={label}
-      value={text ?? value}
+      value={value}
       maxLength={label === "Revision" ? 20 : 120}
-      onChange={(e) => setText(e.target.value)}
-      onBlur={() => {
-        if (text !== null && text.trim() !== value) commit(text.trim());
-        setText(null);
-      }}
-      onKeyDown={(e) => {
-        if (e.key === "Enter") e.currentTarget.blur();
-        if (e.key === "Escape") {
-          setText(null);
-        }
-      }}
+      commit={commit}
     />
   );
 }
@@ -160,32 +152,32 @@ function Tools() {
   return (
     <div className={css.tools}>
       <div>
-        <button
+        <Bare
           disabled={!past.length}
           onClick={undo}
           title={`undo ${past[past.length - 1]?.label ?? ""} (Ctrl Z)`}
           aria-label="Undo"
         >
           undo
-        </button>
-        <button
+        </Bare>
+        <Bare
           disabled={!future.length}
           onClick={redo}
           title={`redo ${future[0]?.label ?? ""} (Ctrl Shift Z)`}
           aria-label="Redo"
         >
           redo
-        </button>
-        <button
+        </Bare>
+        <Bare
           onClick={() => set({ reckoner: !reckoner })}
           aria-pressed={reckoner}
           title="the arithmetic of the shop: key ="
         >
           reckon
-        </button>
-        <button onClick={turn} title="paper or dark">
+        </Bare>
+        <Bare onClick={turn} title="paper or dark">
           {light === "dark" ? "paper" : "dark"}
-        </button>
+        </Bare>
       </div>
       <div
         role="status"
@@ -194,7 +186,7 @@ function Tools() {
       >
         {long ? (
           <>
-            computing … <button onClick={cancelEngine}>stop</button>
+            computing … <Bare onClick={cancelEngine}>stop</Bare>
           </>
         ) : engineProblem ? (
           <span className="red">{engineProblem.slice(0, 26)}</span>

@@ -1,4 +1,5 @@
 "use client";
+import { Input, type InputRef } from "antd";
 import { useEffect, useMemo, useRef, useState } from "react";
 import { namedIn, readRowLine } from "@/core/callout";
 import { rowNames, type Balloon, type Row } from "@/core/job";
@@ -12,6 +13,7 @@ import { freshId } from "../bench/actions";
 import { useBench } from "../store/benchStore";
 import { useJob } from "../store/jobStore";
 import css from "./CalloutLine.module.css";
+import { Choice } from "../fields/Choice";
 
 /**
  * Type what the print says; see the ghost on the stage; press Enter.
@@ -22,7 +24,7 @@ export function CalloutLine() {
   const edit = useJob((s) => s.edit);
   const { selected, set } = useBench();
   const [text, setText] = useState("");
-  const input = useRef<HTMLInputElement>(null);
+  const input = useRef<InputRef>(null);
   const names = useMemo(() => rowNames(job.rows), [job.rows]);
   const typed = text.trim();
   // The verb may be left out: what cannot be a leave row is a cut.
@@ -31,7 +33,7 @@ export function CalloutLine() {
     if (/^(leave|cut|off)\b/i.test(typed)) return { read: readRowLine(text, names, "ghost", namedIn(job)), shift: 0 };
     const prefix = job.rows.length === 0 ? "LEAVE " : "CUT ";
     return { read: readRowLine(prefix + text, names, "ghost", namedIn(job)), shift: prefix.length };
-  }, [text, typed, names, job.rows.length]);
+  }, [text, typed, names, job]);
   const row = line?.read.ok ? line.read.row : null;
   const error = line && !line.read.ok ? line.read.error : null;
   const column = error ? Math.max(0, error.column - 1 - line!.shift) : 0;
@@ -91,7 +93,8 @@ export function CalloutLine() {
           )}
           {unfinished && typed && <s> {short(error.expected)}</s>}
         </div>
-        <input
+        <Input
+          variant="borderless"
           id="callout-line"
           ref={input}
           value={text}
@@ -161,20 +164,16 @@ function says(
 function Starters({ put, unit, first }: { put: (t: string) => void; unit: "in" | "mm"; first: boolean }) {
   const kinds = rowKinds.filter((k) => !first || k.verb === "leave");
   return (
-    <select
+    <Choice
       className={css.starters}
-      value=""
-      aria-label="Start from an example"
-      onChange={(e) => put(rowKinds.find((k) => k.kind === e.target.value)!.example[unit])}
-    >
-      <option value="" disabled>
-        type what the print says, or start from an example …
-      </option>
-      {kinds.map((k) => (
-        <option key={k.kind} value={k.kind}>
-          {k.verb} · {k.label}: {k.example[unit].replace(/^(LEAVE|CUT) /, "")}
-        </option>
-      ))}
-    </select>
+      label="Start from an example"
+      placeholder="type what the print says, or start from an example …"
+      value={null}
+      choose={(kind) => put(rowKinds.find((k) => k.kind === kind)!.example[unit])}
+      options={kinds.map((k) => ({
+        value: k.kind,
+        label: `${k.verb} · ${k.label}: ${k.example[unit].replace(/^(LEAVE|CUT) /, "")}`,
+      }))}
+    />
   );
 }

@@ -1,10 +1,11 @@
 "use client";
-import { Popover } from "antd";
+import { Button, Input, Popover } from "antd";
 import { useState } from "react";
 import type { Finding } from "@/core/findings";
 import { useBench } from "../store/benchStore";
 import { useJob } from "../store/jobStore";
 import css from "./Card.module.css";
+import { Bare } from "../fields/Bare";
 
 /** Remarks in the margin of a row. */
 export function RedPencil({ rowId }: { rowId: string }) {
@@ -44,14 +45,14 @@ export function Remark({ finding: f, wide }: { finding: Finding; wide?: boolean 
     return (
       <p className={css.waived}>
         {f.rule.replace(/-/g, " ")}: waived, “{f.waived}”{" "}
-        <button
+        <Bare
           className={css.tiny}
           onClick={() =>
             edit([{ edit: "unwaive", rule: f.rule, ...(f.rowId ? { row: f.rowId } : {}) }], "take back waiver")
           }
         >
           take back
-        </button>
+        </Bare>
       </p>
     );
   const waive = () => {
@@ -68,9 +69,9 @@ export function Remark({ finding: f, wide }: { finding: Finding; wide?: boolean 
       <small>{f.source}</small>
       <span className={wide ? css.inline : undefined}>
         {f.fix && (
-          <button className={css.fix} onClick={() => edit(f.fix!.edits, `fix: ${f.rule}`)}>
+          <Bare className={css.fix} onClick={() => edit(f.fix!.edits, `fix: ${f.rule}`)}>
             {f.fix.label}
-          </button>
+          </Bare>
         )}
         {f.question && <em className={css.ask}>{f.question}</em>}
         <Popover
@@ -85,8 +86,8 @@ export function Remark({ finding: f, wide }: { finding: Finding; wide?: boolean 
               }}
               style={{ display: "flex", gap: 6 }}
             >
-              <input
-                className="box"
+              <Input
+                size="small"
                 style={{ width: 230 }}
                 autoFocus
                 value={reason}
@@ -95,13 +96,13 @@ export function Remark({ finding: f, wide }: { finding: Finding; wide?: boolean 
                 placeholder="why it may stay as it is"
                 aria-label="Reason for waiving"
               />
-              <button className="btn small" disabled={!reason.trim()}>
+              <Button htmlType="submit" size="small" disabled={!reason.trim()}>
                 waive
-              </button>
+              </Button>
             </form>
           }
         >
-          <button className={css.tiny}>waive …</button>
+          <Bare className={css.tiny}>waive …</Bare>
         </Popover>
       </span>
     </div>

@@ -11,6 +11,7 @@ import { useJob } from "../store/jobStore";
 import { RedPencil } from "./RedPencil";
 import { RowEditor } from "./RowEditor";
 import css from "./Card.module.css";
+import { Bare } from "../fields/Bare";
 
 /** One row as the print would write it, with its remarks in the margin; it opens in place. */
 export const RouteRow = memo(function RouteRow({ row, number }: { row: Row; number: number }) {
@@ -101,10 +102,10 @@ export const RouteRow = memo(function RouteRow({ row, number }: { row: Row; numb
           {row.name ? ` · ${row.name}` : ""}
           {row.off ? " · off" : ""}
         </span>
-        <button className={css.call} onClick={toggle} aria-expanded={open}>
+        <Bare className={css.call} onClick={toggle} aria-expanded={open}>
           {callout}
           {unsaid && <small className={css.unsaid}> {unsaid}</small>}
-        </button>
+        </Bare>
         {failed && (
           <span className={css.failed} role="alert">
             cannot be made: {failed.message}

@@ -1,4 +1,5 @@
 "use client";
+import { Button } from "antd";
 import type { Row } from "@/core/job";
 import { kindOf, rowNumbers, type Field } from "@/core/rows";
 import type { NumberText, Quantity } from "@/core/number";
@@ -9,6 +10,7 @@ import { useBench } from "../store/benchStore";
 import { OutlineBox } from "../outline/OutlineShelf";
 import { ChoiceBox, EdgesEditor, PatternEditor, PlaneEditor, PlaceEditor, ThreadBox } from "./editors";
 import css from "./Card.module.css";
+import { TextField } from "../fields/TextField";
 
 interface Props {
   row: Row;
@@ -97,42 +99,34 @@ export function RowEditor({ row, number, duplicate, remove, move }: Props) {
       <div className={css.actions}>
         <label className={css.name}>
           <span className="sr">Name of the row</span>
-          <input
-            className="box"
-            defaultValue={row.name ?? ""}
+          <TextField
+            value={row.name ?? ""}
             placeholder="name"
             maxLength={120}
-            key={row.name ?? ""}
-            onBlur={(e) =>
-              e.target.value.trim() !== (row.name ?? "") &&
-              edit([{ edit: "nameRow", id: row.id, name: e.target.value }], "name")
-            }
-            onKeyDown={(e) => {
-              if (e.key === "Enter") e.currentTarget.blur();
-            }}
+            commit={(name) => edit([{ edit: "nameRow", id: row.id, name }], "name")}
           />
         </label>
-        <button
-          className="btn small"
+        <Button
+          size="small"
           onClick={() => edit([{ edit: "switchRow", id: row.id, off: !row.off }], row.off ? "switch on" : "switch off")}
         >
           {row.off ? "switch on" : "switch off"}
-        </button>
-        <button className="btn small" onClick={duplicate}>
+        </Button>
+        <Button size="small" onClick={duplicate}>
           duplicate
-        </button>
-        <button className="btn small" onClick={() => move(-1)} aria-label="Move up" title="Alt ↑">
+        </Button>
+        <Button size="small" onClick={() => move(-1)} aria-label="Move up" title="Alt ↑">
           ↑
-        </button>
-        <button className="btn small" onClick={() => move(1)} aria-label="Move down" title="Alt ↓">
+        </Button>
+        <Button size="small" onClick={() => move(1)} aria-label="Move down" title="Alt ↓">
           ↓
-        </button>
-        <button className="btn small" onClick={remove}>
+        </Button>
+        <Button size="small" onClick={remove}>
           delete
-        </button>
-        <button className="btn small" onClick={() => set({ openRow: null, focusRow: row.id })}>
+        </Button>
+        <Button size="small" onClick={() => set({ openRow: null, focusRow: row.id })}>
           close
-        </button>
+        </Button>
       </div>
     </div>
   );

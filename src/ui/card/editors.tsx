@@ -1,5 +1,6 @@
 "use client";
-import { useState } from "react";
+import { Button, Checkbox, Input } from "antd";
+import { useId } from "react";
 import { rowNames, type Balloon, type Job, type Row } from "@/core/job";
 import { threadMeant } from "@/core/print/threads";
 import { kindOf, type EdgeChoice, type Pattern, type PlaneRef, type RowBody } from "@/core/rows";
@@ -10,6 +11,9 @@ import { NumberBox } from "../common/NumberBox";
 import { PlaneAxes } from "./PlaneAxes";
 import css from "./Card.module.css";
 import box from "../common/NumberBox.module.css";
+import { Bare } from "../fields/Bare";
+import { Choice } from "../fields/Choice";
+import { useDraft } from "../fields/useDraft";
 
 type SetBody = (changes: Record<string, unknown>) => void;
 type SetNumber = (path: string) => (text: NumberText | undefined) => void;
@@ -25,24 +29,27 @@ export function ChoiceBox<T extends { value: string; label: string }>({
   options: T[];
   choose: (o: T) => void;
 }) {
+  const id = useId();
   return (
     <div className={box.field}>
-      <label>
-        {label}
-        <select
-          className="box"
-          value={value}
-          onChange={(e) => choose(options.find((o) => o.value === e.target.value)!)}
-        >
-          {options.map((o) => (
-            <option key={o.value} value={o.value}>
-              {o.label}
-            </option>
-          ))}
-        </select>
-      </label>
+      <label htmlFor={id}>{label}</label>
+      <Choice
+        id={id}
+        value={value}
+        choose={(v) => choose(options.find((o) => o.value === v)!)}
+        options={options.map((o) => ({ value: o.value, label: o.label }))}
+      />
     </div>
   );
+}
+
+/** What a typed thread is: by its designation, or by the balloon that prints it; `whole` is what is kept of it, null for no thread. */
+function threadTyped(typed: string, balloons: readonly Balloon[]) {
+  const meant = threadMeant(typed, balloons);
+  const cites = meant.ok && meant.value !== typed;
+  const read = meant.ok ? readThread(meant.value) : null;
+  const thread = read && (cites || read.length === typed.length) ? findThread(read.designation) : null;
+  return { meant, thread, whole: !thread ? null : cites ? typed : read!.designation };
 }
 
 /** A thread by its designation; the table's drill stands under it. */
@@ -55,32 +62,17 @@ export function ThreadBox({
   commit: (v: string) => void;
   balloons: readonly Balloon[];
 }) {
-  const [draft, setDraft] = useState<string | null>(null);
-  const shown = draft ?? value;
-  const typed = shown.trim();
-  const meant = threadMeant(typed, balloons);
-  const cites = meant.ok && meant.value !== typed;
-  const read = meant.ok ? readThread(meant.value) : null;
-  const t = read && (cites || read.length === typed.length) ? findThread(read.designation) : null;
-  const whole = t ? (cites ? typed : read!.designation) : null;
+  const read = (text: string) => threadTyped(text.trim(), balloons);
+  const { shown, bind } = useDraft(value, (text) => commit(read(text).whole!), {
+    problem: (text) => (read(text).whole === null ? "no thread" : null),
+  });
+  const { meant, thread: t } = read(shown);
   return (
     <div className={box.field}>
       <label>
         Thread
         <div className={`${box.box} ${t ? "" : box.question}`}>
-          <input
-            value={shown}
-            spellCheck={false}
-            maxLength={40}
-            onChange={(e) => setDraft(e.target.value)}
-            onBlur={() => {
-              if (draft !== null && whole && whole !== value) commit(whole);
-              if (whole || draft === null) setDraft(null);
-            }}
-            onKeyDown={(e) => {
-              if (e.key === "Enter") e.currentTarget.blur();
-            }}
-          />
+          <Input variant="borderless" size="small" spellCheck={false} maxLength={40} {...bind} />
         </div>
       </label>
       <small className={t ? undefined : "red"}>
@@ -90,7 +82,7 @@ export function ThreadBox({
             ? `drill ${t.size.drillName}`
             : t
               ? "no table drill"
-              : `as 10-32 UNF-2B or M5`}
+              : `as 8-32 UNC-2B or M5`}
       </small>
     </div>
   );
@@ -208,7 +200,7 @@ export function PatternEditor({
             {n(`points.${i}.x`, `x ${i + 1}`, pt.x, "coordinate")}
             {n(`points.${i}.y`, `y ${i + 1}`, pt.y, "coordinate")}
             {p.points.length > 1 && (
-              <button
+              <Bare
                 className={css.tiny}
                 aria-label={`take away point ${i + 1}`}
                 onClick={() =>
@@ -216,19 +208,19 @@ export function PatternEditor({
                 }
               >
                 ×
-              </button>
+              </Bare>
             )}
           </div>
         ))}
       {p.kind === "points" && (
         <div className={box.field}>
-          <button
-            className="btn small"
+          <Button
+            size="small"
             style={{ marginTop: 14 }}
             onClick={() => setBody({ pattern: { ...p, points: [...p.points, { x: q, y: q }] }, count: undefined })}
           >
             one more point
-          </button>
+          </Button>
         </div>
       )}
       {p.kind === "grid" && (
@@ -341,17 +333,17 @@ export function EdgesEditor({ job, row, number, setBody }: { job: Job; row: Row;
     <fieldset className={css.edges}>
       <legend>Edges</legend>
       {all.map((o) => (
-        <label key={o.key} title={o.title}>
-          <input
-            type="checkbox"
-            checked={has(o.key)}
-            disabled={has(o.key) && edges.length === 1}
-            onChange={(e) =>
-              setBody({ edges: e.target.checked ? [...edges, o.edge] : edges.filter((x) => keyOf(x) !== o.key) })
-            }
-          />{" "}
+        <Checkbox
+          key={o.key}
+          title={o.title}
+          checked={has(o.key)}
+          disabled={has(o.key) && edges.length === 1}
+          onChange={(e) =>
+            setBody({ edges: e.target.checked ? [...edges, o.edge] : edges.filter((x) => keyOf(x) !== o.key) })
+          }
+        >
           {o.label}
-        </label>
+        </Checkbox>
       ))}
     </fieldset>
   );

@@ -1,4 +1,5 @@
 "use client";
+import { Input } from "antd";
 import { useId, useRef, useState } from "react";
 import type { Job } from "@/core/job";
 import { evaluateNumber, showLength, toNumberText, type NumberText, type Quantity } from "@/core/number";
@@ -7,6 +8,7 @@ import { writeBalloonText } from "@/core/callout";
 import { useBench } from "../store/benchStore";
 import { rememberField } from "./lastField";
 import css from "./NumberBox.module.css";
+import { Bare } from "../fields/Bare";
 
 interface Props {
   job: Job;
@@ -87,7 +89,9 @@ export function NumberBox({ job, label, value, quantity, optional, commit, autoF
     <div className={css.field}>
       <label htmlFor={id}>{label}</label>
       <div className={`${css.box} ${question ? css.question : ""} ${problem ? css.wrong : ""}`}>
-        <input
+        <Input
+          variant="borderless"
+          size="small"
           id={id}
           value={shown}
           spellCheck={false}
@@ -183,23 +187,23 @@ export function NumberBox({ job, label, value, quantity, optional, commit, autoF
         ) : (
           <>
             {sameBalloon ? (
-              <button
+              <Bare
                 className={css.link}
                 onClick={() => commit(toNumberText(`#${sameBalloon.number}`))}
                 title="link this number to the balloon"
               >
                 = #{sameBalloon.number}?
-              </button>
+              </Bare>
             ) : (
               "? no source"
             )}{" "}
-            <button
+            <Bare
               className={css.link}
               onClick={() => commit(toNumberText(`${shown.trim()}!`))}
               title="vouch for this number as the shop's own choice"
             >
               own choice
-            </button>
+            </Bare>
           </>
         )}
       </small>

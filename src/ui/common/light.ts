@@ -1,7 +1,7 @@
 "use client";
 import { create } from "zustand";
 
-type Light = "light" | "dark";
+export type Light = "light" | "dark";
 const read = (): Light => {
   if (typeof window === "undefined") return "light";
   const kept = window.localStorage.getItem("sgorbia-light");

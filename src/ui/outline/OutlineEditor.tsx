@@ -1,4 +1,5 @@
 "use client";
+import { Button, Input, type InputRef } from "antd";
 import { useEffect, useMemo, useRef, useState } from "react";
 import { rowNames, type Job } from "@/core/job";
 import type { PartShapes } from "@/core/outline/evaluateOutline";
@@ -14,6 +15,10 @@ import { useJob } from "../store/jobStore";
 import { shownOutline } from "../stage/wireframe";
 import { outlineForms } from "./forms";
 import css from "./Outline.module.css";
+import { Bare } from "../fields/Bare";
+import { Choice } from "../fields/Choice";
+import { TextField } from "../fields/TextField";
+import { useDraft } from "../fields/useDraft";
 
 const isStep = (i: OutlineItem) => i.item === "line" || i.item === "arc";
 const treats = (i: OutlineItem): i is Extract<OutlineItem, { item: "corners" | "fullRound" }> =>
@@ -43,7 +48,7 @@ export function OutlineEditor({ outline }: { outline: OutlineText }) {
   const [line, setLine] = useState("");
   const [problem, setProblem] = useState("");
   const spot = useBench((s) => s.outlineSpot);
-  const entry = useRef<HTMLInputElement>(null);
+  const entry = useRef<InputRef>(null);
   const scope = useMemo(() => numberScope(job), [job]);
   const named = useMemo(() => namedIn(job), [job]);
   const names = useMemo(() => rowNames(job.rows), [job.rows]);
@@ -105,28 +110,20 @@ export function OutlineEditor({ outline }: { outline: OutlineText }) {
     <section className={css.editor} aria-label="Outline">
       <header>
         <span className="lab">outline</span>
-        <input
+        <TextField
           aria-label="Name of the outline"
-          key={outline.name}
-          defaultValue={outline.name}
+          value={outline.name}
           maxLength={120}
-          onBlur={(ev) => {
-            const n = ev.target.value.trim();
-            if (n && n !== outline.name) {
-              const why = edit([{ edit: "setOutline", id: outline.id, outline: { ...outline, name: n } }], "outline");
-              if (why) {
-                setProblem(why);
-                ev.target.value = outline.name;
-              } else setProblem("");
-            } else ev.target.value = outline.name;
-          }}
-          onKeyDown={(ev) => {
-            if (ev.key === "Enter") ev.currentTarget.blur();
+          commit={(name) => {
+            if (name)
+              setProblem(
+                edit([{ edit: "setOutline", id: outline.id, outline: { ...outline, name } }], "outline") ?? "",
+              );
           }}
         />
-        <button className="btn small" onClick={close}>
+        <Button size="small" onClick={close}>
           back to the route card
-        </button>
+        </Button>
       </header>
       <p className={css.state} data-testid="outline-state">
         {conflicts.length
@@ -181,7 +178,8 @@ export function OutlineEditor({ outline }: { outline: OutlineText }) {
           add();
         }}
       >
-        <input
+        <Input
+          variant="borderless"
           ref={entry}
           aria-label="Next line of the outline"
           value={line}
@@ -191,36 +189,27 @@ export function OutlineEditor({ outline }: { outline: OutlineText }) {
           autoComplete="off"
           maxLength={400}
         />
-        <button className="btn small" disabled={!read?.ok}>
+        <Button htmlType="submit" size="small" disabled={!read?.ok}>
           add
-        </button>
+        </Button>
       </form>
       <p className={css.says}>
         {problem ? (
           <span className="red">{problem}</span>
         ) : !read ? (
-          <select
-            aria-label="Lines to start from"
-            value=""
-            onChange={(ev) => {
-              setLine(ev.target.value);
+          <Choice
+            label="Lines to start from"
+            placeholder="type a line, pick a place on the stage, or start from an example …"
+            value={null}
+            choose={(text) => {
+              setLine(text);
               entry.current?.focus();
             }}
-          >
-            <option value="" disabled>
-              type a line, pick a place on the stage, or start from an example …
-            </option>
-            {outlineForms.map((g) => (
-              <optgroup key={g.group} label={g.group}>
-                {g.lines.map((l) => (
-                  <option key={l.text} value={l.text}>
-                    {l.text}
-                    {l.what && ` — ${l.what}`}
-                  </option>
-                ))}
-              </optgroup>
-            ))}
-          </select>
+            options={outlineForms.map((g) => ({
+              label: g.group,
+              options: g.lines.map((l) => ({ value: l.text, label: `${l.text}${l.what && ` — ${l.what}`}` })),
+            }))}
+          />
         ) : read.ok ? (
           "Enter adds it"
         ) : (
@@ -231,26 +220,26 @@ export function OutlineEditor({ outline }: { outline: OutlineText }) {
       </p>
       <div className={css.tools}>
         {wire && wire.freedom > 0 && !conflicts.length && (
-          <button
-            className="btn small"
+          <Button
+            size="small"
             onClick={() => put([...outline.items, ...tieDown(outline.items, scope)], "tie down")}
             title="proposes a dimension for everything that is free; they have no source until somebody vouches for them"
           >
             tie down what is left
-          </button>
+          </Button>
         )}
         {mendable && (
-          <button
-            className="btn small"
+          <Button
+            size="small"
             onClick={() => put([...outline.items, { item: "mend" }], "mend")}
             title="joins ends that nearly meet, drops what is doubled or has no length, parts what crosses itself"
           >
             mend
-          </button>
+          </Button>
         )}
         {rounds.length > 0 && (
-          <button
-            className="btn small"
+          <Button
+            size="small"
             onClick={() => {
               const off = rounds.some((r) => !r.off);
               put(
@@ -264,29 +253,29 @@ export function OutlineEditor({ outline }: { outline: OutlineText }) {
             }}
           >
             corners {rounds.some((r) => !r.off) ? "off" : "on"}
-          </button>
+          </Button>
         )}
-        <button
-          className="btn small"
+        <Button
+          size="small"
           disabled={!e || (!e.region.length && !e.open.length)}
           onClick={() => save("dxf")}
           title="R12: lines, arcs and circles, which every reader takes"
         >
           save DXF
-        </button>
-        <button
-          className="btn small"
+        </Button>
+        <Button
+          size="small"
           disabled={!e || (!e.region.length && !e.open.length)}
           onClick={() => save("newer")}
           title="2007: each chain one polyline, arcs as bulges"
         >
           as polylines
-        </button>
-        <button className="btn small" disabled={!e || (!e.region.length && !e.open.length)} onClick={() => save("svg")}>
+        </Button>
+        <Button size="small" disabled={!e || (!e.region.length && !e.open.length)} onClick={() => save("svg")}>
           save SVG
-        </button>
-        <button
-          className="btn small"
+        </Button>
+        <Button
+          size="small"
           onClick={() => {
             const why = edit([{ edit: "deleteOutline", id: outline.id }], "delete outline");
             if (why) setProblem(why);
@@ -294,7 +283,7 @@ export function OutlineEditor({ outline }: { outline: OutlineText }) {
           }}
         >
           delete
-        </button>
+        </Button>
       </div>
       {e?.box && (
         <dl className={css.figures}>
@@ -341,44 +330,43 @@ interface LineProps {
 /** One line; wrong text stays as it was typed. */
 function ItemLine({ item, label, wrong, clash, droppable, repeats, names, named, change, remove, typing }: LineProps) {
   const text = writeOutlineItem(item, names);
-  const [draft, setDraft] = useState<string | null>(null);
-  const read = draft !== null ? readOutlineLine(draft, names, named) : null;
-  const done = () => {
-    typing(null);
-    if (read?.ok && draft!.trim() !== text) change(read.item);
-    else if (read?.ok) setDraft(null);
-  };
+  const readLine = (line: string) => readOutlineLine(line, names, named);
+  const { shown, drafting, bind } = useDraft(
+    text,
+    (line) => {
+      const r = readLine(line);
+      if (r.ok) change(r.item);
+    },
+    {
+      problem: (line) => (readLine(line).ok ? null : "no line of an outline"),
+      typing: (line) => {
+        const r = line === null ? null : readLine(line);
+        typing(r?.ok ? r.item : null);
+      },
+    },
+  );
+  const read = drafting ? readLine(shown) : null;
   return (
     <li className={clash ? css.clash : undefined} data-clash={clash}>
       <b>{label}</b>
-      <input
-        value={draft ?? text}
+      <Input
+        variant="borderless"
+        size="small"
         spellCheck={false}
         maxLength={400}
         aria-label={`line ${label || text}`}
         aria-invalid={Boolean(read && !read.ok) || wrong !== ""}
-        onChange={(e) => {
-          setDraft(e.target.value);
-          const r = readOutlineLine(e.target.value, names, named);
-          typing(r.ok ? r.item : null);
-        }}
-        onBlur={done}
-        onKeyDown={(e) => {
-          if (e.key === "Enter") e.currentTarget.blur();
-          if (e.key === "Escape") {
-            e.stopPropagation();
-            typing(null);
-            setDraft(null);
-          }
-        }}
+        {...bind}
       />
-      <button
-        className={droppable ? "btn small" : "plain faint"}
-        aria-label={`drop line ${label || text}`}
-        onClick={remove}
-      >
-        {droppable ? "drop" : "×"}
-      </button>
+      {droppable ? (
+        <Button size="small" aria-label={`drop line ${label || text}`} onClick={remove}>
+          drop
+        </Button>
+      ) : (
+        <Bare className="faint" aria-label={`drop line ${label || text}`} onClick={remove}>
+          ×
+        </Bare>
+      )}
       {(wrong || (read && !read.ok) || repeats) && (
         <small className={repeats && !wrong && (!read || read.ok) ? undefined : "red"}>
           {read && !read.ok

@@ -1,6 +1,6 @@
 "use client";
-import { App } from "antd";
-import { useRef, useState } from "react";
+import { App, Button } from "antd";
+import { useId, useState } from "react";
 import type { OutlineItem } from "@/core/outline/items";
 import { freshId } from "../bench/actions";
 import { useBench } from "../store/benchStore";
@@ -8,6 +8,8 @@ import { useJob } from "../store/jobStore";
 import box from "../common/NumberBox.module.css";
 import { DrawingDialog } from "./DrawingDialog";
 import css from "./Outline.module.css";
+import { Choice, asWritten } from "../fields/Choice";
+import { FilePick } from "../fields/FilePick";
 
 const freeName = (names: string[], wanted: string): string => {
   for (let i = 1; ; i++) {
@@ -21,7 +23,6 @@ export function OutlineShelf() {
   const job = useJob((s) => s.job)!;
   const edit = useJob((s) => s.edit);
   const { evaluated, set } = useBench();
-  const file = useRef<HTMLInputElement>(null);
   const { message } = App.useApp();
   const [drawing, setDrawing] = useState<{ name: string; text: string } | null>(null);
   const open = (id: string) => set({ openOutline: id, outlineDraft: null, view: "top" });
@@ -70,35 +71,25 @@ export function OutlineShelf() {
         const e = evaluated?.evaluation.outlines.find((x) => x.id === o.id);
         const bad = e && (e.problems.length > 0 || e.wire?.conflicts.length);
         return (
-          <button key={o.id} className="btn small" onClick={() => open(o.id)} title={e?.wire?.free.join("; ")}>
+          <Button key={o.id} size="small" onClick={() => open(o.id)} title={e?.wire?.free.join("; ")}>
             {o.name}
             {bad ? <span className="red"> ✗</span> : e?.wire?.freedom ? <small> {e.wire.freedom} free</small> : ""}
-          </button>
+          </Button>
         );
       })}
-      <button className="btn small" onClick={start}>
+      <Button size="small" onClick={start}>
         + outline
-      </button>
-      <button
-        className="btn small"
-        onClick={() => file.current?.click()}
+      </Button>
+      <FilePick
+        size="small"
+        label="Drawing with outlines"
+        accept=".dxf,.svg"
         title="chains of lines and arcs out of a drawing file"
+        pick={(f) => void read(f)}
       >
         read DXF or SVG
-      </button>
+      </FilePick>
       {drawing && <DrawingDialog key={drawing.name} drawing={drawing} bring={bring} cancel={() => setDrawing(null)} />}
-      <input
-        ref={file}
-        type="file"
-        hidden
-        accept=".dxf,.svg"
-        aria-label="Drawing with outlines"
-        onChange={(e) => {
-          const f = e.target.files?.[0];
-          e.target.value = "";
-          if (f) void read(f);
-        }}
-      />
     </div>
   );
 }
@@ -106,26 +97,18 @@ export function OutlineShelf() {
 /** Which outline a row is made from. */
 export function OutlineBox({ label, value, choose }: { label: string; value: string; choose: (name: string) => void }) {
   const job = useJob((s) => s.job)!;
+  const id = useId();
   const there = job.outlines.some((o) => o.name.toLowerCase() === value.toLowerCase());
   return (
     <div className={box.field}>
-      <label>
-        {label}
-        <select
-          className="box"
-          value={there ? job.outlines.find((o) => o.name.toLowerCase() === value.toLowerCase())!.name : ""}
-          onChange={(e) => choose(e.target.value)}
-        >
-          {!there && (
-            <option value="" disabled>
-              {value} (gone)
-            </option>
-          )}
-          {job.outlines.map((o) => (
-            <option key={o.id}>{o.name}</option>
-          ))}
-        </select>
-      </label>
+      <label htmlFor={id}>{label}</label>
+      <Choice
+        id={id}
+        placeholder={`${value} (gone)`}
+        value={there ? job.outlines.find((o) => o.name.toLowerCase() === value.toLowerCase())!.name : null}
+        choose={choose}
+        options={asWritten(job.outlines.map((o) => o.name))}
+      />
     </div>
   );
 }

@@ -1,4 +1,5 @@
 "use client";
+import { Button } from "antd";
 import { lengthText, toInside } from "@/core/number";
 import { evaluateNumber } from "@/core/number";
 import { numberScope } from "@/core/engine/numbers";
@@ -7,6 +8,8 @@ import { useState } from "react";
 import { Section } from "../common/Section";
 import { useJob } from "../store/jobStore";
 import css from "./PathsCard.module.css";
+import { Bare } from "../fields/Bare";
+import { TextField } from "../fields/TextField";
 
 /** The crib: the cutters there are, with their reach beside a wall. The rules hold every corner against it. */
 export function CribEditor() {
@@ -32,9 +35,9 @@ export function CribEditor() {
     <Section
       title="Crib"
       aside={
-        <button className="btn small" onClick={() => setOpen(!open)}>
+        <Button size="small" onClick={() => setOpen(!open)}>
           {open ? "close" : `${crib.length} cutters`}
-        </button>
+        </Button>
       }
     >
       {open && (
@@ -53,35 +56,31 @@ export function CribEditor() {
               {crib.map((c, i) => (
                 <tr key={i}>
                   <td>
-                    <input
+                    <TextField
                       aria-label={`name of cutter ${i + 1}`}
-                      defaultValue={c.name}
-                      key={c.name}
+                      value={c.name}
                       maxLength={60}
-                      onBlur={(e) => {
-                        const n = e.target.value.trim();
-                        if (n && n !== c.name) put(crib.map((x, k) => (k === i ? { ...x, name: n } : x)));
-                      }}
+                      commit={(n) => n && put(crib.map((x, k) => (k === i ? { ...x, name: n } : x)))}
                     />
                   </td>
                   <td>{cell(i, "diameter")}</td>
                   <td>{cell(i, "reach")}</td>
                   <td>{cell(i, "feed")}</td>
                   <td>
-                    <button
-                      className="plain faint"
+                    <Bare
+                      className="faint"
                       aria-label={`take away ${c.name}`}
                       onClick={() => put(crib.filter((_, k) => k !== i))}
                     >
                       ×
-                    </button>
+                    </Bare>
                   </td>
                 </tr>
               ))}
             </tbody>
           </table>
-          <button
-            className="btn small"
+          <Button
+            size="small"
             style={{ marginTop: 6 }}
             onClick={() =>
               put([
@@ -96,7 +95,7 @@ export function CribEditor() {
             }
           >
             one more cutter
-          </button>
+          </Button>
         </>
       )}
     </Section>
@@ -114,24 +113,13 @@ function CribCell({
   parse: (t: string) => number | null;
   commit: (mm: number) => void;
 }) {
-  const [draft, setDraft] = useState<string | null>(null);
-  const bad = draft !== null && parse(draft) === null;
   return (
-    <input
+    <TextField
       aria-label={label}
-      aria-invalid={bad}
-      value={draft ?? value}
+      value={value}
       maxLength={40}
-      onChange={(e) => setDraft(e.target.value)}
-      onBlur={() => {
-        if (draft !== null && !bad && draft !== value) commit(parse(draft)!);
-        if (!bad) setDraft(null);
-      }}
-      onKeyDown={(e) => {
-        if (e.key === "Escape") {
-          setDraft(null);
-        }
-      }}
+      problem={(text) => (parse(text) === null ? "no number" : null)}
+      commit={(text) => commit(parse(text)!)}
     />
   );
 }

@@ -8,6 +8,7 @@ import { FileButton } from "../release/FileButton";
 import { CribEditor } from "./CribEditor";
 import { WordsFile } from "./WordsFile";
 import css from "./PathsCard.module.css";
+import { Choice } from "../fields/Choice";
 
 /**
  * The Paths step: the wireframe of every pocket, hole and of the outline, with its cutter, what that leaves, length
@@ -70,23 +71,22 @@ export function PathsCard() {
               {p.kind === "drill" ? (
                 <span className="num">{p.drill ?? "—"}</span>
               ) : (
-                <select
+                <Choice
                   className={css.cutter}
-                  aria-label={`cutter for row ${p.row}`}
+                  label={`cutter for row ${p.row}`}
                   value={(job.cutters ?? []).find((c) => c.row === p.rowId)?.cutter ?? ""}
-                  onChange={(e) => choose(p.rowId, e.target.value)}
-                >
-                  <option value="">
-                    {p.cutter && !(job.cutters ?? []).some((c) => c.row === p.rowId)
-                      ? `${p.cutter.name} (proposed)`
-                      : "propose"}
-                  </option>
-                  {crib.map((c) => (
-                    <option key={c.name} value={c.name}>
-                      {c.name}, reach {len(c.reach)}
-                    </option>
-                  ))}
-                </select>
+                  choose={(name) => choose(p.rowId, name)}
+                  options={[
+                    {
+                      value: "",
+                      label:
+                        p.cutter && !(job.cutters ?? []).some((c) => c.row === p.rowId)
+                          ? `${p.cutter.name} (proposed)`
+                          : "propose",
+                    },
+                    ...crib.map((c) => ({ value: c.name, label: `${c.name}, reach ${len(c.reach)}` })),
+                  ]}
+                />
               )}
             </span>
             <span className="num">{len(p.length)}</span>

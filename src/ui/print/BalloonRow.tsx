@@ -1,5 +1,6 @@
 "use client";
-import { useEffect, useRef, useState } from "react";
+import { Button, Checkbox, Input } from "antd";
+import { useEffect, useRef } from "react";
 import { writeBalloonText } from "@/core/callout";
 import { balloonKinds, generalClasses, type Balloon, type Tolerance } from "@/core/job";
 import { toNumberText } from "@/core/number";
@@ -12,6 +13,9 @@ import { useJob } from "../store/jobStore";
 import { limitsText } from "../proof/figures";
 import { StateMark } from "../proof/StateMark";
 import css from "./PrintCard.module.css";
+import { Bare } from "../fields/Bare";
+import { TextField } from "../fields/TextField";
+import { useDraft } from "../fields/useDraft";
 
 const q = toNumberText("?");
 const toleranceKinds: { value: Tolerance["kind"]; label: string; make: (b: Balloon) => Tolerance }[] = [
@@ -65,7 +69,7 @@ export function BalloonRow({
           : kind === "thread" || kind === "count"
             ? undefined
             : (b.value ?? q),
-      thread: kind === "thread" ? (b.thread ?? (job.unit === "in" ? "10-32 UNF-2B" : "M5")) : undefined,
+      thread: kind === "thread" ? (b.thread ?? (job.unit === "in" ? "8-32 UNC-2B" : "M5")) : undefined,
       angle: kind === "chamfer" ? (b.angle ?? toNumberText("45")) : undefined,
       count: kind === "count" ? (b.count ?? toNumberText("1")) : b.count,
     });
@@ -85,14 +89,14 @@ export function BalloonRow({
       data-balloon={b.number}
       ref={mine}
     >
-      <button className={css.line} onClick={toggle} aria-expanded={open}>
+      <Bare className={css.line} onClick={toggle} aria-expanded={open}>
         <b className={css.balloon}>{b.number}</b>
         <span className={css.text}>
           {writeBalloonText({ ...b, note: undefined })}
           {b.note && <i> {b.note}</i>}
         </span>
         {entry && <StateMark state={entry.state} />}
-      </button>
+      </Bare>
       {open && (
         <div className={css.editor}>
           <div className={fieldsClass}>
@@ -200,94 +204,72 @@ export function BalloonRow({
             )}
             <label>
               <span className="lab">Zone</span>
-              <input
-                className="box"
-                defaultValue={b.zone ?? ""}
-                key={b.zone ?? ""}
+              <TextField
+                value={b.zone ?? ""}
                 maxLength={10}
-                onBlur={(e) => {
-                  const z = e.target.value.trim().toUpperCase();
-                  if (z !== (b.zone ?? "") && /^[A-Z0-9-]*$/.test(z)) put({ zone: z || undefined });
-                  else e.target.value = b.zone ?? "";
-                }}
+                problem={(z) => (/^[A-Z0-9-]*$/i.test(z.trim()) ? null : "letters, figures and - only")}
+                commit={(z) => put({ zone: z.toUpperCase() || undefined })}
               />
             </label>
             <label>
               <span className="lab">Note</span>
-              <input
-                className="box"
-                style={{ fontFamily: "var(--text)" }}
-                defaultValue={b.note ?? ""}
-                key={b.note ?? ""}
-                maxLength={500}
-                onBlur={(e) =>
-                  e.target.value.trim() !== (b.note ?? "") && put({ note: e.target.value.trim() || undefined })
-                }
-              />
+              <TextField value={b.note ?? ""} maxLength={500} commit={(note) => put({ note: note || undefined })} />
             </label>
           </div>
           <div className={css.actions}>
-            <label>
-              <input
-                type="checkbox"
-                checked={Boolean(b.reference)}
-                onChange={(e) => put({ reference: e.target.checked ? true : undefined })}
-              />{" "}
+            <Checkbox
+              checked={Boolean(b.reference)}
+              onChange={(e) => put({ reference: e.target.checked ? true : undefined })}
+            >
               reference
-            </label>
+            </Checkbox>
             {b.kind !== "thread" && b.kind !== "count" && (
-              <label>
-                <input
-                  type="checkbox"
-                  checked={Boolean(b.basic)}
-                  onChange={(e) =>
-                    put(
-                      e.target.checked
-                        ? {
-                            basic: true,
-                            tolerance: { kind: "default" },
-                            middle: undefined,
-                            ...(t.kind === "limits" ? { value: t.high } : {}),
-                          }
-                        : { basic: undefined },
-                    )
-                  }
-                />{" "}
+              <Checkbox
+                checked={Boolean(b.basic)}
+                onChange={(e) =>
+                  put(
+                    e.target.checked
+                      ? {
+                          basic: true,
+                          tolerance: { kind: "default" },
+                          middle: undefined,
+                          ...(t.kind === "limits" ? { value: t.high } : {}),
+                        }
+                      : { basic: undefined },
+                  )
+                }
+              >
                 basic
-              </label>
+              </Checkbox>
             )}
             {b.kind !== "thread" && b.kind !== "count" && !b.basic && t.kind !== "limits" && (
-              <label title="the model is made to the middle of the limits instead of the nominal">
-                <input
-                  type="checkbox"
-                  checked={Boolean(b.middle)}
-                  onChange={(e) => put({ middle: e.target.checked ? true : undefined })}
-                />{" "}
+              <Checkbox
+                title="the model is made to the middle of the limits instead of the nominal"
+                checked={Boolean(b.middle)}
+                onChange={(e) => put({ middle: e.target.checked ? true : undefined })}
+              >
                 model the middle
-              </label>
+              </Checkbox>
             )}
             <span className="soft">
               {entry ? limitsText(b, entry, job) : ""}
               {entry?.problem ? <b className="red">{entry.problem}</b> : ""}{" "}
               {users.length ? `drives row ${users.join(", ")}` : "nothing uses it yet"}
             </span>
-            <button className="btn small" onClick={() => move(-1)} disabled={index === 0} aria-label="Move up">
+            <Button size="small" onClick={() => move(-1)} disabled={index === 0} aria-label="Move up">
               ↑
-            </button>
-            <button
-              className="btn small"
+            </Button>
+            <Button
+              size="small"
               onClick={() => move(1)}
               disabled={index === job.balloons.length - 1}
               aria-label="Move down"
             >
               ↓
-            </button>
-            <button
-              className="btn small"
-              onClick={() => edit([{ edit: "deleteBalloon", number: b.number }], "delete balloon")}
-            >
+            </Button>
+            <Button size="small" onClick={() => edit([{ edit: "deleteBalloon", number: b.number }], "delete balloon")}>
               delete
-            </button>
+            </Button>
           </div>
         </div>
       )}
@@ -297,27 +279,20 @@ export function BalloonRow({
 
 /** A tolerance zone such as H7; wrong text stays as it was typed and says what is wrong. */
 function FitBox({ value, commit }: { value: string; commit: (fit: string) => void }) {
-  const [draft, setDraft] = useState<string | null>(null);
-  const shown = draft ?? value;
-  const good = /^(?:[A-Z]{1,2}|[a-z]{1,2})(?:01|1[0-8]|[0-9])$/.test(shown.trim());
+  const isFit = (text: string) => /^(?:[A-Z]{1,2}|[a-z]{1,2})(?:01|1[0-8]|[0-9])$/.test(text.trim());
+  const { shown, bind } = useDraft(value, commit, { problem: (text) => (isFit(text) ? null : "no fit") });
+  const good = isFit(shown);
   return (
     <div>
       <label>
         <span className="lab">Fit</span>
-        <input
-          className="box"
-          value={shown}
+        <Input
+          size="small"
           maxLength={4}
           spellCheck={false}
           aria-invalid={!good}
-          onChange={(e) => setDraft(e.target.value)}
-          onBlur={() => {
-            if (draft !== null && good && draft.trim() !== value) commit(draft.trim());
-            if (good) setDraft(null);
-          }}
-          onKeyDown={(e) => {
-            if (e.key === "Enter") e.currentTarget.blur();
-          }}
+          status={good ? "" : "error"}
+          {...bind}
         />
       </label>
       <small className={good ? undefined : "red"}>

@@ -1,4 +1,5 @@
 "use client";
+import { Button } from "antd";
 import { useState } from "react";
 import type { Region } from "@/core/job";
 import { sides, type Side } from "@/core/geometry/vec";
@@ -82,17 +83,17 @@ export function Calibration({ old, page, turn, points, done, remove }: Props) {
         commit={(t) => t && setPlace({ ...place, y: t })}
       />
       <span>
-        <button
-          className="btn main"
+        <Button
+          type="primary"
           disabled={!good}
           onClick={() => done({ view, page, a: a!, b: b!, distance, direction, place, ...(box ? { box } : {}) })}
         >
           calibrate
-        </button>
+        </Button>
         {remove && (
-          <button className="btn small" onClick={remove}>
+          <Button size="small" onClick={remove}>
             forget it
-          </button>
+          </Button>
         )}
       </span>
     </div>

@@ -1,10 +1,13 @@
 "use client";
+import { Button } from "antd";
 import type { CheckValue } from "@/core/job";
 import { toNumberText } from "@/core/number";
 import { NumberBox } from "../common/NumberBox";
 import { Section } from "../common/Section";
 import { useJob } from "../store/jobStore";
 import css from "./PrintCard.module.css";
+import { Bare } from "../fields/Bare";
+import { Choice, asWritten } from "../fields/Choice";
 
 const q = toNumberText("?");
 const kinds: { key: string; label: string; make: CheckValue }[] = [
@@ -58,12 +61,12 @@ export function CheckValues() {
     <Section
       title="Check values"
       aside={
-        <button
-          className="btn small"
+        <Button
+          size="small"
           onClick={() => put([...job.checks, { kind: "mass", value: q, unit: job.unit === "in" ? "lb" : "g" }])}
         >
           one more
-        </button>
+        </Button>
       }
     >
       {job.checks.length === 0 && (
@@ -73,24 +76,14 @@ export function CheckValues() {
       )}
       {job.checks.map((c, i) => (
         <div key={i} className={css.check}>
-          <select
-            className="box"
-            aria-label={`what check value ${i + 1} is`}
+          <Choice
+            label={`what check value ${i + 1} is`}
             value={keyOf(c)}
-            onChange={(e) =>
-              put(
-                job.checks.map((x, k) =>
-                  k === i ? { ...all.find((o) => o.key === e.target.value)!.make, value: c.value } : x,
-                ),
-              )
+            choose={(key) =>
+              put(job.checks.map((x, k) => (k === i ? { ...all.find((o) => o.key === key)!.make, value: c.value } : x)))
             }
-          >
-            {all.map((o) => (
-              <option key={o.key} value={o.key}>
-                {o.label}
-              </option>
-            ))}
-          </select>
+            options={all.map((o) => ({ value: o.key, label: o.label }))}
+          />
           <NumberBox
             printed
             job={job}
@@ -100,26 +93,22 @@ export function CheckValues() {
             commit={(t) => put(job.checks.map((x, k) => (k === i ? { ...x, value: t ?? q } : x)))}
           />
           {c.kind === "mass" ? (
-            <select
-              className="box"
-              aria-label="unit of the mass"
+            <Choice
+              label="unit of the mass"
               value={c.unit}
-              onChange={(e) => put(job.checks.map((x, k) => (k === i ? { ...c, unit: e.target.value as "g" } : x)))}
-            >
-              {["g", "kg", "lb", "oz"].map((u) => (
-                <option key={u}>{u}</option>
-              ))}
-            </select>
+              choose={(unit) => put(job.checks.map((x, k) => (k === i ? { ...c, unit: unit as "g" } : x)))}
+              options={asWritten(["g", "kg", "lb", "oz"])}
+            />
           ) : (
             <span className="soft">{unit(c)}</span>
           )}
-          <button
-            className="plain faint"
+          <Bare
+            className="faint"
             aria-label={`take away check value ${i + 1}`}
             onClick={() => put(job.checks.filter((_, k) => k !== i))}
           >
             ×
-          </button>
+          </Bare>
         </div>
       ))}
     </Section>

@@ -1,4 +1,5 @@
 "use client";
+import { Button, Input } from "antd";
 import { useState } from "react";
 import { isFreeName } from "@/core/callout";
 import { toNumberText } from "@/core/number";
@@ -6,6 +7,7 @@ import { NumberBox } from "../common/NumberBox";
 import { Section } from "../common/Section";
 import { useJob } from "../store/jobStore";
 import css from "./PrintCard.module.css";
+import { Bare } from "../fields/Bare";
 
 /** Values with a name of their own, usable wherever a number stands: `wall = 3`. */
 export function NamedValues() {
@@ -36,13 +38,13 @@ export function NamedValues() {
             quantity="plain"
             commit={(t) => put(job.names.map((x, k) => (k === i ? { ...x, value: t ?? toNumberText("?") } : x)))}
           />
-          <button
-            className="plain faint"
+          <Bare
+            className="faint"
             aria-label={`take away ${n.name}`}
             onClick={() => put(job.names.filter((_, k) => k !== i))}
           >
             ×
-          </button>
+          </Bare>
         </div>
       ))}
       <form
@@ -54,7 +56,8 @@ export function NamedValues() {
           setLine("");
         }}
       >
-        <input
+        <Input
+          size="small"
           value={line}
           onChange={(e) => setLine(e.target.value)}
           aria-label="New named value"
@@ -63,9 +66,9 @@ export function NamedValues() {
           autoComplete="off"
           maxLength={260}
         />
-        <button className="btn small" disabled={!typed || Boolean(problem)}>
+        <Button htmlType="submit" size="small" disabled={!typed || Boolean(problem)}>
           name it
-        </button>
+        </Button>
       </form>
       <p className={css.says}>
         {problem ? <span className="red">{problem}</span> : "a name stands wherever a number may: wall*2"}

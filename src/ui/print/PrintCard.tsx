@@ -1,7 +1,7 @@
 "use client";
-import { App } from "antd";
+import { App, Button, Input } from "antd";
 import Papa from "papaparse";
-import { useRef, useState } from "react";
+import { useState } from "react";
 import { namedIn, readBalloonLine } from "@/core/callout";
 import { numberScope } from "@/core/engine/numbers";
 import { balloonLimits } from "@/core/print/tolerance";
@@ -14,6 +14,8 @@ import { CheckValues } from "./CheckValues";
 import { NamedValues } from "./NamedValues";
 import { TitleData } from "./TitleData";
 import css from "./PrintCard.module.css";
+import { Bare } from "../fields/Bare";
+import { FilePick } from "../fields/FilePick";
 
 /**
  * The Print step's card: title data, named values, the balloon ledger with quick entry and CSV, and the check
@@ -74,24 +76,25 @@ export function PrintCard() {
           }}
         >
           <b className={css.balloon}>{number}</b>
-          <input
+          <Input
+            variant="borderless"
             value={line}
             onChange={(e) => setLine(e.target.value)}
             onPaste={paste}
             id="ledger-line"
             aria-label="Next balloon"
-            placeholder={job.unit === "in" ? "⌀1.950 ±.005" : "⌀42 H7"}
+            placeholder={job.unit === "in" ? "⌀2.185 ±.005" : "⌀42 H7"}
             spellCheck={false}
             autoComplete="off"
             maxLength={300}
           />
-          <button className="btn small" disabled={!read?.ok || taken}>
+          <Button htmlType="submit" size="small" disabled={!read?.ok || taken}>
             add
-          </button>
+          </Button>
         </form>
         <p className={css.says}>
           {!line.trim() ? (
-            "type it as printed: D1.95 +-.005, R.25 MAX, 45 DEG, .375 DEEP, 6X 10-32 UNF-2B, 20 H7, 1.255 / 1.245, (4.5) for a reference"
+            "type it as printed: D2.185 +-.005, R.19 MAX, 45 DEG, .375 DEEP, 6X 8-32 UNC-2B, 20 H7, 1.255 / 1.245, (4.5) for a reference"
           ) : taken ? (
             <span className="red">balloon #{number} is there already</span>
           ) : read?.ok ? (
@@ -120,9 +123,9 @@ export function PrintCard() {
             <b>
               {unread.read} read, {unread.problems.length} not:
             </b>{" "}
-            <button className="plain faint" aria-label="Close the list" onClick={() => setUnread(null)}>
+            <Bare className="faint" aria-label="Close the list" onClick={() => setUnread(null)}>
               ×
-            </button>
+            </Bare>
             <div>
               {unread.problems.slice(0, 40).map((p, i) => (
                 <p key={i}>
@@ -157,7 +160,6 @@ export function PrintCard() {
 function LedgerFiles({ take }: { take: (csv: string) => void }) {
   const job = useJob((s) => s.job)!;
   const ledger = useBench((s) => s.evaluated?.evaluation.ledger);
-  const file = useRef<HTMLInputElement>(null);
   const save = () => {
     const url = URL.createObjectURL(new Blob(["\uFEFF", ledgerCsv(job, ledger ?? [])], { type: "text/csv" }));
     Object.assign(document.createElement("a"), {
@@ -169,24 +171,17 @@ function LedgerFiles({ take }: { take: (csv: string) => void }) {
   return (
     <span className={css.files}>
       {job.balloons.length} balloon{job.balloons.length === 1 ? "" : "s"}
-      <button className="btn small" onClick={() => file.current?.click()}>
-        read CSV
-      </button>
-      <button className="btn small" disabled={!job.balloons.length} onClick={save}>
-        save CSV
-      </button>
-      <input
-        ref={file}
-        type="file"
-        hidden
+      <FilePick
+        size="small"
+        label="Ledger as CSV"
         accept=".csv,text/csv,text/plain"
-        aria-label="Ledger as CSV"
-        onChange={async (e) => {
-          const f = e.target.files?.[0];
-          e.target.value = "";
-          if (f) take(f.size > 2_000_000 ? "" : await f.text());
-        }}
-      />
+        pick={(f) => void (f.size > 2_000_000 ? Promise.resolve("") : f.text()).then(take)}
+      >
+        read CSV
+      </FilePick>
+      <Button size="small" disabled={!job.balloons.length} onClick={save}>
+        save CSV
+      </Button>
     </span>
   );
 }

@@ -5,6 +5,7 @@ import { writeBalloonText } from "@/core/callout";
 import { useBench } from "../store/benchStore";
 import type { PagePicture } from "./pagePicture";
 import css from "./PrintTable.module.css";
+import { Bare } from "../fields/Bare";
 
 /** A place on a page, in widths of the page as it is stored, y down. */
 export interface Spot {
@@ -109,7 +110,7 @@ export function PrintSheet({ job, print, page, picture, zoom, zoomBy, aiming, ma
             }}
           />
           {pins.map((b) => (
-            <button
+            <Bare
               key={b.number}
               className={css.pin}
               data-pin={b.number}
@@ -119,7 +120,7 @@ export function PrintSheet({ job, print, page, picture, zoom, zoomBy, aiming, ma
               onClick={() => find(b.number)}
             >
               {b.number}
-            </button>
+            </Bare>
           ))}
           {print.regions
             .filter((r) => r.page === page && r.box)

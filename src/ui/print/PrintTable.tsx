@@ -1,6 +1,6 @@
 "use client";
-import { App } from "antd";
-import { useRef, useState } from "react";
+import { App, Button } from "antd";
+import { useState } from "react";
 import type { Print, Region } from "@/core/job";
 import { writeBalloonText } from "@/core/callout";
 import { api, Refused } from "../store/api";
@@ -11,6 +11,9 @@ import { Calibration } from "./Calibration";
 import { PrintSheet, type Spot } from "./PrintSheet";
 import { usePage } from "./pagePicture";
 import css from "./PrintTable.module.css";
+import { Bare } from "../fields/Bare";
+import { Choice } from "../fields/Choice";
+import { FilePick } from "../fields/FilePick";
 
 const MAX = 20_000_000;
 type Doing = { place: number } | { calibrate: Spot[]; region: number } | null;
@@ -28,7 +31,6 @@ export function PrintTable() {
   const [zoom, setZoom] = useState(1);
   const [doing, setDoing] = useState<Doing>(null);
   const [busy, setBusy] = useState(false);
-  const file = useRef<HTMLInputElement>(null);
   const { message } = App.useApp();
   const print = job.prints.find((p) => p.id === chosen) ?? job.prints[0];
   const { picture, problem } = usePage(print, page);
@@ -113,7 +115,7 @@ export function PrintTable() {
     >
       <div className={css.bar}>
         {job.prints.map((p) => (
-          <button
+          <Bare
             key={p.id}
             className={css.tab}
             aria-pressed={p.id === print?.id}
@@ -124,60 +126,44 @@ export function PrintTable() {
             }}
           >
             {p.name}
-          </button>
+          </Bare>
         ))}
-        <button className="btn small" disabled={busy} onClick={() => file.current?.click()}>
-          {busy ? "keeping …" : "add a print"}
-        </button>
-        <input
-          ref={file}
-          type="file"
-          hidden
+        <FilePick
+          size="small"
+          label="Picture of a print"
           accept="image/png,image/jpeg,application/pdf,.dxf"
-          aria-label="Picture of a print"
-          onChange={(e) => {
-            const f = e.target.files?.[0];
-            e.target.value = "";
-            if (f) void upload(f);
-          }}
-        />
+          disabled={busy}
+          pick={(f) => void upload(f)}
+        >
+          {busy ? "keeping …" : "add a print"}
+        </FilePick>
         {print && (
           <span className={css.tail}>
             {pages > 1 && (
               <>
-                <button
-                  className="btn small"
-                  disabled={page <= 1}
-                  onClick={() => setPage(page - 1)}
-                  aria-label="Page before"
-                >
+                <Button size="small" disabled={page <= 1} onClick={() => setPage(page - 1)} aria-label="Page before">
                   ‹
-                </button>
+                </Button>
                 <span className="num">
                   page {page} of {pages}
                 </span>
-                <button
-                  className="btn small"
-                  disabled={page >= pages}
-                  onClick={() => setPage(page + 1)}
-                  aria-label="Page after"
-                >
+                <Button size="small" disabled={page >= pages} onClick={() => setPage(page + 1)} aria-label="Page after">
                   ›
-                </button>
+                </Button>
               </>
             )}
-            <button className="btn small" onClick={() => setZoom(Math.max(0.5, zoom / 1.25))} aria-label="Smaller">
+            <Button size="small" onClick={() => setZoom(Math.max(0.5, zoom / 1.25))} aria-label="Smaller">
               −
-            </button>
+            </Button>
             <span className="num">{Math.round(zoom * 100)} %</span>
-            <button className="btn small" onClick={() => setZoom(Math.min(8, zoom * 1.25))} aria-label="Larger">
+            <Button size="small" onClick={() => setZoom(Math.min(8, zoom * 1.25))} aria-label="Larger">
               +
-            </button>
-            <button className="btn small" onClick={turned} title="turn the page a quarter to the right">
+            </Button>
+            <Button size="small" onClick={turned} title="turn the page a quarter to the right">
               turn
-            </button>
-            <button
-              className="btn small"
+            </Button>
+            <Button
+              size="small"
               aria-pressed={Boolean(doing && "place" in doing)}
               disabled={!job.balloons.length}
               onClick={() =>
@@ -185,19 +171,19 @@ export function PrintTable() {
               }
             >
               pin balloons
-            </button>
+            </Button>
             {here.map(({ r, i }) => (
-              <button
+              <Button
                 key={i}
-                className="btn small"
+                size="small"
                 aria-pressed={calibrating?.region === i}
                 onClick={() => setDoing(calibrating?.region === i ? null : { calibrate: [], region: i })}
               >
                 calibrated: {r.view}
-              </button>
+              </Button>
             ))}
-            <button
-              className="btn small"
+            <Button
+              size="small"
               aria-pressed={calibrating?.region === print.regions.length}
               onClick={() =>
                 setDoing(
@@ -206,27 +192,25 @@ export function PrintTable() {
               }
             >
               {here.length ? "one more view" : "calibrate"}
-            </button>
-            <button className="btn small" onClick={() => put(job.prints.filter((p) => p.id !== print.id))}>
+            </Button>
+            <Button size="small" onClick={() => put(job.prints.filter((p) => p.id !== print.id))}>
               take off
-            </button>
+            </Button>
           </span>
         )}
       </div>
       {doing && "place" in doing && (
         <p className={css.say}>
           click where balloon{" "}
-          <select
-            value={doing.place}
-            aria-label="Balloon to pin"
-            onChange={(e) => setDoing({ place: Number(e.target.value) })}
-          >
-            {job.balloons.map((b) => (
-              <option key={b.number} value={b.number}>
-                {b.number}: {writeBalloonText({ ...b, note: undefined })}
-              </option>
-            ))}
-          </select>{" "}
+          <Choice
+            label="Balloon to pin"
+            value={String(doing.place)}
+            choose={(n) => setDoing({ place: Number(n) })}
+            options={job.balloons.map((b) => ({
+              value: String(b.number),
+              label: `${b.number}: ${writeBalloonText({ ...b, note: undefined })}`,
+            }))}
+          />{" "}
           stands on the print
         </p>
       )}

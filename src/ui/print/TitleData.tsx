@@ -1,10 +1,12 @@
 "use client";
+import { Checkbox } from "antd";
 import { generalClasses, type Job } from "@/core/job";
 import { toNumberText } from "@/core/number";
 import { NumberBox } from "../common/NumberBox";
 import { Section, fieldsClass } from "../common/Section";
 import { ChoiceBox } from "../card/editors";
 import { useJob } from "../store/jobStore";
+import { TextField } from "../fields/TextField";
 
 /** What the title block of the print says: drawing number, projection, default tolerances, edges, finish. */
 export function TitleData() {
@@ -20,18 +22,10 @@ export function TitleData() {
   const text = (key: "drawing" | "finish" | "notes", label: string) => (
     <label>
       <span className="lab">{label}</span>
-      <input
-        className="box"
-        style={{ fontFamily: "var(--text)" }}
-        defaultValue={title[key] ?? ""}
-        key={title[key] ?? ""}
+      <TextField
+        value={title[key] ?? ""}
         maxLength={key === "notes" ? 4000 : 120}
-        onBlur={(e) =>
-          e.target.value.trim() !== (title[key] ?? "") && put({ [key]: e.target.value.trim() || undefined })
-        }
-        onKeyDown={(e) => {
-          if (e.key === "Enter") e.currentTarget.blur();
-        }}
+        commit={(text) => put({ [key]: text || undefined })}
       />
     </label>
   );
@@ -108,14 +102,13 @@ export function TitleData() {
         />
         <div style={{ gridColumn: "span 2" }}>{text("notes", "Notes")}</div>
         {job.unit === "in" && (
-          <label style={{ fontSize: 13, alignSelf: "end" }}>
-            <input
-              type="checkbox"
-              checked={Boolean(title.leadingZero)}
-              onChange={(e) => put({ leadingZero: e.target.checked ? true : undefined })}
-            />{" "}
+          <Checkbox
+            style={{ fontSize: 13, alignSelf: "end" }}
+            checked={Boolean(title.leadingZero)}
+            onChange={(e) => put({ leadingZero: e.target.checked ? true : undefined })}
+          >
             write 0.250
-          </label>
+          </Checkbox>
         )}
       </div>
     </Section>

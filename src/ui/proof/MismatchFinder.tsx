@@ -66,21 +66,21 @@ export function MismatchFinder() {
             <span className="num">
               {progress.done} of {progress.of}
             </span>{" "}
-            <button
-              className="btn small"
+            <Button
+              size="small"
               onClick={() => {
                 running.current?.stop();
                 setProgress(null);
               }}
             >
               stop
-            </button>
+            </Button>
           </>
         ) : (
           !trial && (
-            <button className="btn small main" onClick={look}>
+            <Button size="small" type="primary" onClick={look}>
               {found && !stale ? "look again" : "look for the slip"}
-            </button>
+            </Button>
           )
         )
       }
@@ -143,14 +143,14 @@ export function MismatchFinder() {
                     {x.alsoMends ? `; mends ${x.alsoMends} other${x.alsoMends > 1 ? "s" : ""} too` : ""}
                   </small>
                 </span>
-                <button
-                  className="btn small"
+                <Button
+                  size="small"
                   disabled={progress !== null}
                   onClick={() => attempt(x)}
                   aria-label={`try slip ${x.rank}`}
                 >
                   try
-                </button>
+                </Button>
               </div>
             ))}
           </div>

@@ -1,4 +1,5 @@
 "use client";
+import { Button } from "antd";
 import { useEffect, useRef } from "react";
 import { writeBalloonText } from "@/core/callout";
 import type { Side } from "@/core/geometry/vec";
@@ -11,6 +12,7 @@ import { checkFigure, checkName, limitsText, measuredFigure } from "./figures";
 import { MismatchFinder } from "./MismatchFinder";
 import { StateMark } from "./StateMark";
 import css from "./Proof.module.css";
+import { Bare } from "../fields/Bare";
 
 /**
  * The Proof step: every balloon against what was measured on the solid, the check values and the finder behind them,
@@ -43,14 +45,14 @@ export function ProofCard() {
         aside={
           e &&
           job.balloons.length > 0 && (
-            <button
-              className="btn small"
+            <Button
+              size="small"
               onClick={() => recordProofs(e.ledger)}
               disabled={!complete?.proved && !complete?.stale}
               title="keep what is proved now, on what and when"
             >
               record the proof
-            </button>
+            </Button>
           )
         }
       >
@@ -99,7 +101,7 @@ export function ProofCard() {
             const open = balloon === b.number;
             return (
               <div key={b.number} className={`${css.entry} ${open ? css.open : ""}`} data-balloon={b.number}>
-                <button
+                <Bare
                   className={css.row}
                   aria-expanded={open}
                   onClick={() =>
@@ -114,7 +116,7 @@ export function ProofCard() {
                   <span className="num">{l ? measuredFigure(b, l, job) : "…"}</span>
                   {l && <StateMark state={l.state} />}
                   {l?.by && (l.state !== "unused" || b.measure) && <small>{l.by}</small>}
-                </button>
+                </Bare>
                 {open && l && (
                   <div className={css.more}>
                     <p>
@@ -129,8 +131,8 @@ export function ProofCard() {
                         .join("; ")}
                     </p>
                     {b.kind !== "thread" && b.kind !== "count" && (
-                      <button
-                        className="btn small"
+                      <Button
+                        size="small"
                         aria-pressed={picking?.balloon === b.number}
                         onClick={() =>
                           set({
@@ -141,17 +143,17 @@ export function ProofCard() {
                         }
                       >
                         {b.measure ? "pick it anew" : "measure it on the stage"}
-                      </button>
+                      </Button>
                     )}
                     {b.measure && (
-                      <button className="btn small" onClick={() => setMeasure(b.number, null)}>
+                      <Button size="small" onClick={() => setMeasure(b.number, null)}>
                         find it by itself
-                      </button>
+                      </Button>
                     )}
                     {b.place && (
-                      <button className="btn small" onClick={() => set({ step: "print" })}>
+                      <Button size="small" onClick={() => set({ step: "print" })}>
                         show on the print
-                      </button>
+                      </Button>
                     )}
                   </div>
                 )}
@@ -168,9 +170,9 @@ export function ProofCard() {
             </p>
             <div className={css.lay}>
               {laid.map(({ p, region }, i) => (
-                <button key={i} className="btn small" onClick={() => look(region.view)}>
+                <Button key={i} size="small" onClick={() => look(region.view)}>
                   {p.name}: {region.view} view
-                </button>
+                </Button>
               ))}
             </div>
           </>

@@ -3,6 +3,7 @@ import type { Job } from "@/core/job";
 import { INCH } from "@/core/number";
 import { useBench } from "../store/benchStore";
 import css from "./Readout.module.css";
+import { Bare } from "../fields/Bare";
 
 /** The strip under the stage, in the manner of a machine's digital readout. A tap switches inch and millimetre. */
 export function Readout({ job }: { job: Job }) {
@@ -44,13 +45,13 @@ export function Readout({ job }: { job: Job }) {
   return (
     <section className={css.dro} aria-label="Readout">
       {(["x", "y", "z"] as const).map((k) => (
-        <button key={k} onClick={() => set({ unitShown: unit === "in" ? "mm" : "in" })} title="tap: inch or millimetre">
+        <Bare key={k} onClick={() => set({ unitShown: unit === "in" ? "mm" : "in" })} title="tap: inch or millimetre">
           <span className="lab">{k}</span>
           <span className={css.big}>
             {len(at?.[k])}
             {k === "z" && <small>{unit}</small>}
           </span>
-        </button>
+        </Bare>
       ))}
       <div>
         <span className="lab">Volume</span>

@@ -1,5 +1,5 @@
 "use client";
-import { App } from "antd";
+import { App, Button, Input } from "antd";
 import { useState } from "react";
 import type { Job } from "@/core/job";
 import { decimalText, dmsText, evaluateNumber, toNumberText, type NumberText } from "@/core/number";
@@ -10,6 +10,8 @@ import { putIntoLastField } from "../common/lastField";
 import { fieldsClass } from "../common/Section";
 import { useBench } from "../store/benchStore";
 import css from "./Reckoner.module.css";
+import { Bare } from "../fields/Bare";
+import { Choice } from "../fields/Choice";
 
 /**
  * The drawer with the arithmetic a shop does by hand. Results are dragged into a field, or put into the one used
@@ -30,16 +32,15 @@ export function Reckoner({ job }: { job: Job }) {
   return (
     <aside className={css.drawer} aria-label="Reckoner">
       <header>
-        <select aria-label="What to reckon" value={id} onChange={(e) => setId(e.target.value)}>
-          {reckonings.map((x) => (
-            <option key={x.id} value={x.id}>
-              {x.title}
-            </option>
-          ))}
-        </select>
-        <button className="plain" aria-label="Close the reckoner" onClick={() => set({ reckoner: false })}>
+        <Choice
+          label="What to reckon"
+          value={id}
+          choose={setId}
+          options={reckonings.map((x) => ({ value: x.id, label: x.title }))}
+        />
+        <Bare aria-label="Close the reckoner" onClick={() => set({ reckoner: false })}>
           ×
-        </button>
+        </Bare>
       </header>
       <div className={fieldsClass}>
         {r.asks.map((a) => (
@@ -56,8 +57,8 @@ export function Reckoner({ job }: { job: Job }) {
         {r.words && (
           <label>
             <span className="lab">{r.words.label}</span>
-            <input
-              className="box"
+            <Input
+              size="small"
               value={values[r.words.key]}
               maxLength={40}
               spellCheck={false}
@@ -115,15 +116,15 @@ function Results({ job, r, values }: { job: Job; r: Reckoning; values: Record<st
               {v.ok ? (g.shown ?? show(g, v.value.typed, v.value.value, job)) : "—"}
             </b>
             {v.ok ? (
-              <button
-                className="btn small"
+              <Button
+                size="small"
                 onMouseDown={(e) => e.preventDefault()}
                 onClick={() => use(text)}
                 title="into the number field used last; or drag it there"
                 aria-label={`use ${g.label}`}
               >
                 use
-              </button>
+              </Button>
             ) : (
               <small className="red">{v.problems[0].message}</small>
             )}

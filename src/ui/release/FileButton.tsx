@@ -1,5 +1,5 @@
 "use client";
-import { App } from "antd";
+import { App, Button } from "antd";
 import { useState } from "react";
 import type { Problem } from "@/core/result";
 import type { ExportKind } from "@/io/exportJob";
@@ -48,14 +48,14 @@ export function FileButton({
     }
   };
   return (
-    <button
-      className={`btn ${main ? "main" : ""}`}
+    <Button
+      type={main ? "primary" : "default"}
       title={title}
       disabled={busy || save === "away"}
       aria-busy={busy}
       onClick={() => void get()}
     >
       {busy ? `making ${label} …` : label}
-    </button>
+    </Button>
   );
 }

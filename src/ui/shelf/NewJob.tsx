@@ -1,5 +1,5 @@
 "use client";
-import { App, AutoComplete, Modal } from "antd";
+import { App, AutoComplete, Button, Input, Modal, Radio } from "antd";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { materials } from "@/core/tables";
@@ -37,10 +37,15 @@ export function NewJob({ open, close }: { open: boolean; close: () => void }) {
         <fieldset className={css.units}>
           <legend className="lab">Which unit does the print use?</legend>
           {(["in", "mm"] as const).map((u) => (
-            <label key={u} className={unit === u ? css.chosen : undefined}>
-              <input type="radio" name="unit" checked={unit === u} onChange={() => setUnit(u)} />{" "}
+            <Radio
+              key={u}
+              name="unit"
+              className={unit === u ? css.chosen : undefined}
+              checked={unit === u}
+              onChange={() => setUnit(u)}
+            >
               {u === "in" ? "inch" : "millimetre"}
-            </label>
+            </Radio>
           ))}
         </fieldset>
         <label>
@@ -58,22 +63,14 @@ export function NewJob({ open, close }: { open: boolean; close: () => void }) {
         </label>
         <label>
           <span className="lab">Name of the part</span>
-          <input
-            className="box"
-            value={name}
-            maxLength={120}
-            onChange={(e) => setName(e.target.value)}
-            placeholder="Gauge lid"
-          />
+          <Input value={name} maxLength={120} onChange={(e) => setName(e.target.value)} placeholder="Gauge lid" />
         </label>
         <div className={css.actions}>
           <span className="soft">{!unit ? "the unit comes first" : !name.trim() ? "it needs a name" : ""}</span>
-          <button type="button" className="btn" onClick={close}>
-            Leave it
-          </button>
-          <button className="btn main" disabled={!unit || !name.trim() || busy}>
+          <Button onClick={close}>Leave it</Button>
+          <Button htmlType="submit" type="primary" disabled={!unit || !name.trim() || busy}>
             Start
-          </button>
+          </Button>
         </div>
       </form>
     </Modal>

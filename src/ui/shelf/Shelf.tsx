@@ -1,16 +1,18 @@
 "use client";
-import { App, Dropdown, Modal } from "antd";
+import { App, Button, Dropdown, Input, Modal } from "antd";
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import dayjs from "dayjs";
 import Link from "next/link";
 import { useRouter } from "next/navigation";
-import { useEffect, useRef, useState } from "react";
+import { useEffect, useState } from "react";
 import type { ListedJob } from "@/core/job";
 import { api, Refused } from "../store/api";
 import { useLight } from "../common/light";
 import { JobPicture } from "./JobPicture";
 import { NewJob } from "./NewJob";
 import css from "./Shelf.module.css";
+import { Bare } from "../fields/Bare";
+import { FilePick } from "../fields/FilePick";
 
 const MAX_IMPORT = 6_000_000;
 
@@ -20,7 +22,6 @@ export function Shelf() {
   const [asked, setAsked] = useState("");
   const [making, setMaking] = useState(false);
   const [renaming, setRenaming] = useState<ListedJob | null>(null);
-  const file = useRef<HTMLInputElement>(null);
   const client = useQueryClient();
   const router = useRouter();
   const { message, notification, modal } = App.useApp();
@@ -43,15 +44,15 @@ export function Shelf() {
         message: `“${j.name}” is off the shelf`,
         duration: 20,
         btn: (
-          <button
-            className="btn small"
+          <Button
+            size="small"
             onClick={() => {
               void api.restore(j.id).then(again, failed);
               notification.destroy(j.id);
             }}
           >
             undo
-          </button>
+          </Button>
         ),
       });
     } catch (e) {
@@ -97,35 +98,26 @@ export function Shelf() {
           SGORBIA
         </span>
         <span className={css.say}>from a print to checked geometry, before programming</span>
-        <input
+        <Input
           className={css.search}
           type="search"
+          allowClear
           placeholder="search name, material, drawing"
           aria-label="Search jobs"
           value={search}
           onChange={(e) => setSearch(e.target.value)}
         />
-        <button className="btn" onClick={turn}>
-          {light === "dark" ? "paper" : "dark"}
-        </button>
-        <button className="btn" onClick={() => file.current?.click()}>
-          Import
-        </button>
-        <input
-          ref={file}
-          type="file"
-          hidden
+        <Button onClick={turn}>{light === "dark" ? "paper" : "dark"}</Button>
+        <FilePick
+          label="File to import"
           accept=".json,.card,.txt,application/json,text/plain"
-          aria-label="File to import"
-          onChange={(e) => {
-            const f = e.target.files?.[0];
-            e.target.value = "";
-            if (f) void importFile(f);
-          }}
-        />
-        <button className="btn main" onClick={() => setMaking(true)}>
+          pick={(f) => void importFile(f)}
+        >
+          Import
+        </FilePick>
+        <Button type="primary" onClick={() => setMaking(true)}>
           New job
-        </button>
+        </Button>
       </header>
       <main className={css.jobs}>
         {jobs.isError && (
@@ -185,9 +177,9 @@ export function Shelf() {
                     ],
                   }}
                 >
-                  <button className={css.more} aria-label={`more for ${j.name}`}>
+                  <Bare className={css.more} aria-label={`more for ${j.name}`}>
                     more …
-                  </button>
+                  </Bare>
                 </Dropdown>
               </div>
             </div>
@@ -248,15 +240,13 @@ function Rename({
       >
         <label>
           <span className="lab">Name</span>
-          <input className="box" autoFocus value={name} maxLength={120} onChange={(e) => setName(e.target.value)} />
+          <Input autoFocus value={name} maxLength={120} onChange={(e) => setName(e.target.value)} />
         </label>
         <div className={css.actions}>
-          <button type="button" className="btn" onClick={close}>
-            Leave it
-          </button>
-          <button className="btn main" disabled={!name.trim()}>
+          <Button onClick={close}>Leave it</Button>
+          <Button htmlType="submit" type="primary" disabled={!name.trim()}>
             Rename
-          </button>
+          </Button>
         </div>
       </form>
     </Modal>

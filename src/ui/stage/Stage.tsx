@@ -1,4 +1,5 @@
 "use client";
+import { Button } from "antd";
 import { useEffect, useMemo, useRef, useState } from "react";
 import type { Job } from "@/core/job";
 import { numberScope } from "@/core/engine/numbers";
@@ -417,14 +418,14 @@ export function Stage({ job }: { job: Job }) {
               <>
                 {" "}
                 or{" "}
-                <button className="btn small" onClick={() => setMeasure(b.picking!.balloon, { a: b.picking!.first! })}>
+                <Button size="small" onClick={() => setMeasure(b.picking!.balloon, { a: b.picking!.first! })}>
                   measure this face alone
-                </button>
+                </Button>
               </>
             )}{" "}
-            <button className="btn small" onClick={() => set({ picking: null })}>
+            <Button size="small" onClick={() => set({ picking: null })}>
               leave it
-            </button>
+            </Button>
           </p>
         )}
         {b.measuring && <p className={css.hint}>measuring: pick two places; corners are caught. Press m to stop.</p>}

@@ -1,9 +1,12 @@
 "use client";
+import { Checkbox, Slider } from "antd";
 import type { Job } from "@/core/job";
 import { sides, type Side } from "@/core/geometry/vec";
 import { useBench, type ViewName } from "../store/benchStore";
 import { stepRow } from "../bench/actions";
 import css from "./Stage.module.css";
+import { Bare } from "../fields/Bare";
+import { Choice } from "../fields/Choice";
 
 const views: ViewName[] = ["pictorial", "front", "top", "right", "section"];
 
@@ -14,66 +17,59 @@ export function ViewBar({ job, hasPrint }: { job: Job; hasPrint: boolean }) {
   return (
     <div className={css.views} role="toolbar" aria-label="Views">
       {views.map((v) => (
-        <button key={v} aria-pressed={view === v} onClick={() => set({ view: v })}>
+        <Bare key={v} aria-pressed={view === v} onClick={() => set({ view: v })}>
           {v[0].toUpperCase() + v.slice(1)}
-        </button>
+        </Bare>
       ))}
       <span className={css.tail}>
         {view === "section" && (
           <>
-            <select
-              aria-label="Section looks from"
+            <Choice
+              label="Section looks from"
               value={section.side}
-              onChange={(e) => set({ section: { ...section, side: e.target.value as Side } })}
-            >
-              {sides.map((s) => (
-                <option key={s} value={s}>
-                  from the {s}
-                </option>
-              ))}
-            </select>
-            <input
-              aria-label="Place of the section plane"
-              type="range"
+              choose={(side) => set({ section: { ...section, side: side as Side } })}
+              options={sides.map((s) => ({ value: s, label: `from the ${s}` }))}
+            />
+            <Slider
+              className={css.slider}
+              ariaLabelForHandle="Place of the section plane"
               min={0.01}
               max={0.99}
               step={0.01}
+              tooltip={{ open: false }}
               value={section.at}
-              onChange={(e) => set({ section: { ...section, at: Number(e.target.value) } })}
+              onChange={(v) => set({ section: { ...section, at: v } })}
             />
           </>
         )}
         {hasPrint && step === "proof" && (
           <>
-            <label>
-              <input
-                type="checkbox"
-                checked={wipe !== null}
-                onChange={(e) => set({ wipe: e.target.checked ? 0.5 : null })}
-              />{" "}
+            <Checkbox checked={wipe !== null} onChange={(e) => set({ wipe: e.target.checked ? 0.5 : null })}>
               wipe
-            </label>
+            </Checkbox>
             {wipe !== null ? (
-              <input
-                type="range"
-                aria-label="How far the print is wiped across"
+              <Slider
+                className={css.slider}
+                ariaLabelForHandle="How far the print is wiped across"
                 min={0}
                 max={1}
                 step={0.01}
+                tooltip={{ open: false }}
                 value={wipe}
-                onChange={(e) => set({ wipe: Number(e.target.value) })}
+                onChange={(v) => set({ wipe: v })}
               />
             ) : (
               <>
                 print{" "}
-                <input
-                  aria-label="How strong the print lies over the part"
-                  type="range"
+                <Slider
+                  className={css.slider}
+                  ariaLabelForHandle="How strong the print lies over the part"
                   min={0}
                   max={1}
                   step={0.05}
+                  tooltip={{ open: false }}
                   value={printOpacity}
-                  onChange={(e) => set({ printOpacity: Number(e.target.value) })}
+                  onChange={(v) => set({ printOpacity: v })}
                 />
               </>
             )}
@@ -82,26 +78,27 @@ export function ViewBar({ job, hasPrint }: { job: Job; hasPrint: boolean }) {
         {hasPrint && step === "shape" && openOutline !== null && (
           <>
             print{" "}
-            <input
-              aria-label="How strong the print shows to trace it"
-              type="range"
+            <Slider
+              className={css.slider}
+              ariaLabelForHandle="How strong the print shows to trace it"
               min={0}
               max={1}
               step={0.05}
+              tooltip={{ open: false }}
               value={traceOpacity}
-              onChange={(e) => set({ traceOpacity: Number(e.target.value) })}
+              onChange={(v) => set({ traceOpacity: v })}
             />
           </>
         )}
         {job.rows.length > 0 && (
           <span>
             after row {at} of {job.rows.length}
-            <button title="one row back: key [" aria-label="One row back" onClick={() => stepRow(-1)}>
+            <Bare title="one row back: key [" aria-label="One row back" onClick={() => stepRow(-1)}>
               [
-            </button>
-            <button title="one row forth: key ]" aria-label="One row forth" onClick={() => stepRow(1)}>
+            </Bare>
+            <Bare title="one row forth: key ]" aria-label="One row forth" onClick={() => stepRow(1)}>
               ]
-            </button>
+            </Bare>
           </span>
         )}
       </span>

@@ -1,4 +1,5 @@
 "use client";
+import { AutoComplete, Button, Input } from "antd";
 import { useState } from "react";
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { findMaterial, materials, type ShopMaterial } from "@/core/tables";
@@ -8,6 +9,9 @@ import { Section, fieldsClass } from "../common/Section";
 import { api, Refused } from "../store/api";
 import { useJob } from "../store/jobStore";
 import css from "./StockCard.module.css";
+import { Bare } from "../fields/Bare";
+import { TextField } from "../fields/TextField";
+import { useDraft } from "../fields/useDraft";
 
 /** What the part is made of: the table's materials with their density, and the shop's own. */
 export function MaterialSection() {
@@ -57,32 +61,19 @@ export function MaterialSection() {
     <Section
       title="Material"
       aside={
-        <button className="btn small" aria-expanded={open} onClick={() => setOpen(!open)}>
+        <Button size="small" aria-expanded={open} onClick={() => setOpen(!open)}>
           {open ? "close the table" : "table of materials"}
-        </button>
+        </Button>
       }
     >
       <div className={fieldsClass}>
         <label style={{ gridColumn: "span 2" }}>
           <span className="lab">Material</span>
-          <input
-            className="box"
-            list="materials"
-            key={job.material.name}
-            defaultValue={job.material.name}
-            maxLength={120}
-            onBlur={(e) => e.target.value.trim() !== job.material.name && choose(e.target.value)}
-            onKeyDown={(e) => {
-              if (e.key === "Enter") e.currentTarget.blur();
-            }}
+          <MaterialField
+            value={job.material.name}
+            choose={choose}
+            known={[...list, ...materials.rows].map((m) => ({ name: m.name, density: String(m.density) }))}
           />
-          <datalist id="materials">
-            {[...list, ...materials.rows].map((m) => (
-              <option key={m.name} value={m.name}>
-                {m.density} g/cm³
-              </option>
-            ))}
-          </datalist>
         </label>
         <NumberBox
           own
@@ -115,12 +106,12 @@ export function MaterialSection() {
         {canKeep && (
           <>
             {" "}
-            <button
-              className="btn small"
+            <Button
+              size="small"
               onClick={() => void keep([...list, { name: job.material.name.trim(), density: typed!, source: "" }])}
             >
               keep it for the shop
-            </button>
+            </Button>
           </>
         )}
       </p>
@@ -143,41 +134,33 @@ export function MaterialSection() {
             {list.map((m, i) => (
               <tr key={m.name}>
                 <td>
-                  <button className="plain" onClick={() => choose(m.name)}>
-                    {m.name}
-                  </button>
+                  <Bare onClick={() => choose(m.name)}>{m.name}</Bare>
                 </td>
                 <td className="num">{m.density}</td>
                 <td>
-                  <input
-                    className="box"
+                  <TextField
                     aria-label={`source of ${m.name}`}
-                    defaultValue={m.source}
+                    value={m.source}
                     maxLength={200}
                     placeholder="where the figure comes from"
-                    onBlur={(e) =>
-                      e.target.value.trim() !== m.source &&
-                      void keep(list.map((x, k) => (k === i ? { ...x, source: e.target.value.trim() } : x)))
-                    }
+                    commit={(source) => void keep(list.map((x, k) => (k === i ? { ...x, source } : x)))}
                   />
                 </td>
                 <td>
-                  <button
-                    className="plain faint"
+                  <Bare
+                    className="faint"
                     aria-label={`take ${m.name} off the shop's list`}
                     onClick={() => void keep(list.filter((_, k) => k !== i))}
                   >
                     ×
-                  </button>
+                  </Bare>
                 </td>
               </tr>
             ))}
             {materials.rows.map((m) => (
               <tr key={m.name}>
                 <td>
-                  <button className="plain" onClick={() => choose(m.name)}>
-                    {m.name}
-                  </button>
+                  <Bare onClick={() => choose(m.name)}>{m.name}</Bare>
                 </td>
                 <td className="num">{m.density.toFixed(2)}</td>
                 <td className="soft">{materials.source}</td>
@@ -188,5 +171,34 @@ export function MaterialSection() {
         </table>
       )}
     </Section>
+  );
+}
+
+/** The material by name, completed from the tables as it is typed. */
+function MaterialField({
+  value,
+  choose,
+  known,
+}: {
+  value: string;
+  choose: (name: string) => void;
+  known: { name: string; density: string }[];
+}) {
+  const { shown, drafting, bind } = useDraft(value, choose);
+  const like = shown.trim().toLowerCase();
+  return (
+    <AutoComplete
+      size="small"
+      style={{ width: "100%" }}
+      value={shown}
+      options={(drafting && like ? known.filter((m) => m.name.toLowerCase().includes(like)) : known).map((m) => ({
+        value: m.name,
+        label: `${m.name}, ${m.density} g/cm³`,
+      }))}
+      popupMatchSelectWidth={false}
+      onSelect={choose}
+    >
+      <Input size="small" aria-label="Material" maxLength={120} {...bind} />
+    </AutoComplete>
   );
 }

@@ -1,4 +1,5 @@
 "use client";
+import { Button } from "antd";
 import { useState } from "react";
 import type { Stock } from "@/core/job";
 import { INCH, lengthText, showLength, toNumberText, type NumberText } from "@/core/number";
@@ -13,6 +14,7 @@ import { useBench } from "../store/benchStore";
 import { useJob } from "../store/jobStore";
 import { MaterialSection } from "./MaterialSection";
 import css from "./StockCard.module.css";
+import { Choice, asWritten } from "../fields/Choice";
 
 /** The Stock step: what the part is cut from, what there is to clean up on every side, and what becomes chips. */
 export function StockCard() {
@@ -66,19 +68,14 @@ export function StockCard() {
   const pieces =
     barPiece && b.ok && k.ok && r.ok ? piecesPerBar(b.value.value, barPiece, k.value.value, r.value.value) : null;
   const list = (key: string, options: string[]) => (
-    <select
+    <Choice
       className={css.sizes}
-      aria-label={`usual sizes for ${key}`}
-      value=""
-      onChange={(ev) => set(key)(toNumberText(ev.target.value))}
-    >
-      <option value="" disabled>
-        usual sizes
-      </option>
-      {options.map((o) => (
-        <option key={o}>{o}</option>
-      ))}
-    </select>
+      label={`usual sizes for ${key}`}
+      placeholder="usual sizes"
+      value={null}
+      choose={(size) => set(key)(toNumberText(size))}
+      options={asWritten(options)}
+    />
   );
   return (
     <>
@@ -87,12 +84,9 @@ export function StockCard() {
           title="Stock"
           aside={
             proposed && (
-              <button
-                className="btn small"
-                onClick={() => put(stock?.shape === "round" ? proposed.round : proposed.plate)}
-              >
+              <Button size="small" onClick={() => put(stock?.shape === "round" ? proposed.round : proposed.plate)}>
                 smallest usual size
-              </button>
+              </Button>
             )
           }
         >

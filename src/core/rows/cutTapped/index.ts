@@ -32,7 +32,7 @@ export function threadAt(r: Reader): { designation: string; length: number } | n
 }
 
 const threadPart: Part = {
-  expected: "a thread such as 10-32 UNF-2B or M5",
+  expected: "a thread such as 8-32 UNC-2B or M5",
   starts: (r) => threadAt(r) !== null,
   read(r, row) {
     const t = threadAt(r);
@@ -84,7 +84,7 @@ export function drilledHole(
 ): Result<{ thread: Thread; diameter: number; depth: number | "thru"; fromTable: boolean }> {
   const thread = findThread(row.thread as string);
   if (!thread)
-    return fail(`${row.thread} is no thread`, { path: "thread", expected: "a thread such as 10-32 UNF-2B or M5" });
+    return fail(`${row.thread} is no thread`, { path: "thread", expected: "a thread such as 8-32 UNC-2B or M5" });
   const diameter = row.drill?.diameter ?? thread.size?.tapDrill;
   if (diameter === undefined)
     return fail(`no table has a tap drill for ${row.thread}`, {
@@ -116,7 +116,7 @@ export const cutTapped: RowKind<CutTapped> = {
   schema,
   blank: () => ({ pattern: { kind: "single" }, plane: { on: "top" } }),
   example: {
-    in: "CUT 4X 10-32 UNF-2B DEEP .3 DRILL DEEP .45 GRID 2 2 BY 2 1",
+    in: "CUT 4X 8-32 UNC-2B DEEP .3 DRILL DEEP .45 GRID 2 2 BY 2 1",
     mm: "CUT 4X M5 DEEP 10 DRILL DEEP 14 GRID 2 2 BY 60 30",
   },
   callout: {

@@ -1,0 +1,42 @@
+"use client";
+import { useRef, useState, type ChangeEvent, type KeyboardEvent } from "react";
+
+interface Options {
+  /** What is wrong with a text; such a one stays as it was typed and is not taken. */
+  problem?: (text: string) => string | null;
+  /** Told what stands there while it is typed, and null when that is over. */
+  typing?: (text: string | null) => void;
+}
+
+/**
+ * Text that is typed before it is meant: taken on Enter and when the field is left, taken back with Escape.
+ * @param commit takes a text that is right and another than before
+ */
+export function useDraft(value: string, commit: (text: string) => void, { problem, typing }: Options = {}) {
+  const [draft, setDraft] = useState<string | null>(null);
+  const leaving = useRef(false);
+  const shown = draft ?? value;
+  const wrong = draft === null ? null : (problem?.(draft) ?? null);
+  const done = () => {
+    // Left with Escape: what was typed is given up, though this render still holds it.
+    if (leaving.current) return void (leaving.current = false);
+    typing?.(null);
+    if (draft === null || wrong !== null) return;
+    setDraft(null);
+    if (draft.trim() !== value) commit(draft.trim());
+  };
+  const onChange = (e: ChangeEvent<HTMLInputElement>) => {
+    setDraft(e.target.value);
+    typing?.(e.target.value);
+  };
+  const onKeyDown = (e: KeyboardEvent<HTMLInputElement>) => {
+    if (e.key === "Enter") e.currentTarget.blur();
+    if (e.key !== "Escape" || draft === null) return;
+    e.stopPropagation();
+    leaving.current = true;
+    typing?.(null);
+    setDraft(null);
+    e.currentTarget.blur();
+  };
+  return { shown, wrong, drafting: draft !== null, bind: { value: shown, onChange, onBlur: done, onKeyDown } };
+}
