@@ -5,6 +5,7 @@ import { api, Refused } from "../store/api";
 import { useBench, type Step } from "../store/benchStore";
 import { useJob } from "../store/jobStore";
 import { useEngine } from "../engine/useEngine";
+import { ErrorFence } from "../common/ErrorFence";
 import { useLight } from "../common/light";
 import { ShapeCard } from "../card/ShapeCard";
 import { PrintCard } from "../print/PrintCard";
@@ -97,10 +98,14 @@ export function Bench({ id }: { id: string }) {
     <div className={css.bench}>
       <Head job={job} />
       <aside className={css.card} aria-label={`${step} card`}>
-        <Card />
+        <ErrorFence what="The card" key={step}>
+          <Card />
+        </ErrorFence>
       </aside>
       <main className={css.main}>
-        {step === "print" ? <PrintTable /> : <Stage job={job} />}
+        <ErrorFence what="The stage" key={step === "print" ? "print" : "stage"}>
+          {step === "print" ? <PrintTable /> : <Stage job={job} />}
+        </ErrorFence>
         <Notices />
         <Readout job={job} />
         <Reckoner job={job} />

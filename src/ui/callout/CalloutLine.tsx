@@ -99,6 +99,10 @@ export function CalloutLine() {
           ref={input}
           value={text}
           onChange={(e) => setText(e.target.value)}
+          onKeyDown={(e) => {
+            // The key that leads here is not the first sign of a callout.
+            if (e.key === "/" && text === "") e.preventDefault();
+          }}
           spellCheck={false}
           autoComplete="off"
           maxLength={2000}

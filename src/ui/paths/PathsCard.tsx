@@ -1,5 +1,6 @@
 "use client";
 import { INCH, showLength } from "@/core/number";
+import { minutesByCutter } from "@/core/paths/minutes";
 import { cribFor, type Cutter } from "@/core/tables";
 import { Body, Section } from "../common/Section";
 import { useBench } from "../store/benchStore";
@@ -8,6 +9,7 @@ import { FileButton } from "../release/FileButton";
 import { CribEditor } from "./CribEditor";
 import { WordsFile } from "./WordsFile";
 import css from "./PathsCard.module.css";
+import { Bars } from "../charts/Bars";
 import { Choice } from "../fields/Choice";
 
 /**
@@ -93,6 +95,22 @@ export function PathsCard() {
             <span className="num">{p.minutes.toFixed(1)}</span>
           </div>
         ))}
+        {plans.length > 0 && (
+          <div className={css.charts}>
+            <Bars
+              title="Minutes by cutter"
+              bars={minutesByCutter(plans).map((m) => ({
+                name: m.name,
+                value: m.minutes,
+                shown: m.minutes.toFixed(1),
+              }))}
+            />
+            <Bars
+              title="Minutes by row"
+              bars={plans.map((p) => ({ name: `row ${p.row}`, value: p.minutes, shown: p.minutes.toFixed(1) }))}
+            />
+          </div>
+        )}
         <CribEditor />
         <Section title="Caution">
           <p className="soft" style={{ margin: 0 }}>

@@ -4,6 +4,8 @@ import { useEffect, useRef } from "react";
 import { writeBalloonText } from "@/core/callout";
 import type { Side } from "@/core/geometry/vec";
 import { completeness } from "@/core/print/complete";
+import { inBands } from "@/core/print/band";
+import { Bars } from "../charts/Bars";
 import { Body, Section } from "../common/Section";
 import { recordProofs, setMeasure } from "../bench/actions";
 import { useBench } from "../store/benchStore";
@@ -89,6 +91,18 @@ export function ProofCard() {
         ))}
       </Section>
       <MismatchFinder />
+      <Bars
+        title="Where it lies between its limits, middle to middle"
+        ends={[-1.5, 1.5]}
+        bars={inBands(e?.ledger ?? [])
+          .filter((b) => Math.abs(b.share) > 1e-6)
+          .map((b) => ({
+            name: `${b.balloon}`,
+            value: Math.max(-1.5, Math.min(1.5, b.share)),
+            shown: `${Math.round(100 * b.share)} %`,
+            wrong: !b.inside,
+          }))}
+      />
       <Section title="Ledger against the model" aside="printed · measured on the solid">
         {job.balloons.length === 0 && (
           <p className="soft" style={{ margin: 0 }}>

@@ -1,4 +1,5 @@
 "use client";
+import { sub } from "@/core/geometry/vec";
 import type { Job } from "@/core/job";
 import { INCH } from "@/core/number";
 import { useBench } from "../store/benchStore";
@@ -11,6 +12,9 @@ export function Readout({ job }: { job: Job }) {
   const unit = unitShown ?? job.unit;
   const e = evaluated?.evaluation;
   const at = picked?.point ?? cursor;
+  const box = e?.part?.box;
+  // With nothing pointed at, the strip says how large the part is.
+  const size = box && sub(box.max, box.min);
   const len = (mm: number | undefined) => (mm === undefined ? "—" : showReadout(mm, unit));
   const volume = showRow && picture ? picture.measure.volume : e?.part?.volume;
   const mass = volume === undefined || e?.density == null ? null : (volume * e.density) / 1000;
@@ -46,9 +50,9 @@ export function Readout({ job }: { job: Job }) {
     <section className={css.dro} aria-label="Readout">
       {(["x", "y", "z"] as const).map((k) => (
         <Bare key={k} onClick={() => set({ unitShown: unit === "in" ? "mm" : "in" })} title="tap: inch or millimetre">
-          <span className="lab">{k}</span>
+          <span className="lab">{at || !size ? k : `size ${k}`}</span>
           <span className={css.big}>
-            {len(at?.[k])}
+            {len((at ?? size)?.[k])}
             {k === "z" && <small>{unit}</small>}
           </span>
         </Bare>

@@ -89,10 +89,10 @@ export function outlineLines(
   for (const q of e.wire?.points ?? []) cross(q.at, size / 110, marks);
   for (const d of e.defects) cross(d.at, size / 45, wrong);
   return [
-    { points: made, colour: e.wire ? p.dye : p.ink, width: e.wire ? 1.2 : 2, onTop: true },
+    { points: made, colour: p.ink, width: e.wire ? 1 : 2, opacity: e.wire ? (free ? 0.45 : 0.75) : 1, onTop: true },
     { points: ink, colour: p.ink, width: 2.2, onTop: true },
     { points: loose, colour: p.ink, width: 1, opacity: 0.55, onTop: true },
-    { points: marks, colour: p.dye, width: 1.3, onTop: true },
+    { points: marks, colour: p.ink, width: 1, onTop: true },
     { points: wrong, colour: p.vermilion, width: 2.4, onTop: true },
   ];
 }

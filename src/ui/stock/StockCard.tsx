@@ -3,6 +3,7 @@ import { Button } from "antd";
 import { useState } from "react";
 import type { Stock } from "@/core/job";
 import { INCH, lengthText, showLength, toNumberText, type NumberText } from "@/core/number";
+import type { Evaluation } from "@/core/engine";
 import { numberScope, valueOf } from "@/core/engine/numbers";
 import { piecesPerBar, proposeStock } from "@/core/stock/stock";
 import { stockSizes } from "@/core/tables";
@@ -14,6 +15,7 @@ import { useBench } from "../store/benchStore";
 import { useJob } from "../store/jobStore";
 import { MaterialSection } from "./MaterialSection";
 import css from "./StockCard.module.css";
+import { Bars } from "../charts/Bars";
 import { Choice, asWritten } from "../fields/Choice";
 
 /** The Stock step: what the part is cut from, what there is to clean up on every side, and what becomes chips. */
@@ -215,6 +217,7 @@ export function StockCard() {
             </div>
           </Section>
         )}
+        {e && <ChipsByRow evaluation={e} unit={job.unit} />}
         {barPiece && (
           <Section title="Pieces from a bar" aside={pieces?.ok ? <b>{pieces.value} pieces</b> : "—"}>
             <div className={fieldsClass}>
@@ -242,5 +245,19 @@ export function StockCard() {
       </Body>
       <JobRemarks rows rules={(rule) => rule === "outside-stock"} />
     </>
+  );
+}
+
+/** What each row takes off, and what is left of the blank after it. */
+function ChipsByRow({ evaluation: e, unit }: { evaluation: Evaluation; unit: "in" | "mm" }) {
+  const rows = e.solved.rows.filter((r) => r.state === "ok" && r.removed > 1e-6);
+  if (!rows.length) return null;
+  const shown = (mm3: number) =>
+    unit === "in" ? `${(mm3 / INCH ** 3).toFixed(3)} in³` : `${(mm3 / 1000).toFixed(2)} cm³`;
+  return (
+    <Bars
+      title="Taken off by each row"
+      bars={rows.map((r) => ({ name: `row ${r.number}`, value: r.removed, shown: shown(r.removed) }))}
+    />
   );
 }
