@@ -16,8 +16,17 @@ import { OpenCascadeKernel } from "./openCascade";
 /** What the page gets of an evaluation: plain data, and the wireframe that belongs to it. */
 export interface Evaluated {
   evaluation: Evaluation;
+}
+/** The wireframe that belongs to an evaluation: planned after it, for whoever waits for the picture does not wait for paths. */
+export interface Planned {
   plans: PathPlan[];
   file: PathFile;
+}
+/** What is told while a job is worked out: the row it has come to, and the part as it stands there. */
+export interface News {
+  row: number;
+  of: number;
+  picture: Picture | null;
 }
 /** A state's picture with what each face is. */
 export interface Picture {
@@ -54,18 +63,40 @@ const breathe = () =>
   });
 let lastPause = 0;
 
+/** How long nothing may be told, ms. */
+const TELL_EVERY = 400;
+let last: { turn: number; job: Job; evaluation: Evaluation } | null = null;
+const pictureOf = (k: OpenCascadeKernel, key: string): Picture | null =>
+  k.has(key) ? { key, mesh: k.mesh(key), faces: k.faces(key), measure: k.measure(key) } : null;
+
 /** The worker's door: the page asks, the solid kernel works here and never on the page's own thread. */
 const door = {
   async ready(): Promise<void> {
     await load();
   },
-  /** Evaluates a job; null when a newer edit has come meanwhile. */
-  async evaluate(job: Job, turn: number): Promise<Evaluated | null> {
+  /** Evaluates a job, telling how far it is; null when a newer edit has come meanwhile. */
+  async evaluate(job: Job, turn: number, tell: (news: News) => void): Promise<Evaluated | null> {
     newest = Math.max(newest, turn);
     const k = await load();
+    let told = performance.now();
+    let shown: string | null = null;
+    const say = (row: number, of: number, key: string | null) => {
+      told = performance.now();
+      const picture = key !== null && key !== shown ? pictureOf(k, key) : null;
+      shown = key;
+      tell({ row, of, picture });
+    };
     try {
       const evaluation = await evaluate(job, k, {
+        solved: async (key) => {
+          say(job.rows.length, job.rows.length, key);
+          await breathe();
+          if (turn < newest) throw new Superseded();
+        },
         patience: {
+          reached: (row, of, key) => {
+            if (performance.now() - told > TELL_EVERY) say(row, of, key);
+          },
           pause: async () => {
             if (performance.now() - lastPause < 20) return;
             await breathe();
@@ -74,12 +105,19 @@ const door = {
           cancelled: () => turn < newest,
         },
       });
-      const plans = planPaths(job, evaluation.solved.rows, evaluation.stock?.placed.box);
-      return { evaluation, plans, file: pathFile(job, evaluation, plans) };
+      last = { turn, job, evaluation };
+      return { evaluation };
     } catch (e) {
       if (e instanceof Superseded) return null;
       throw e;
     }
+  },
+  /** The paths of the last evaluation; null when a newer one has come. */
+  async plans(turn: number): Promise<Planned | null> {
+    if (last?.turn !== turn || turn < newest) return null;
+    const { job, evaluation } = last;
+    const plans = planPaths(job, evaluation.solved.rows, evaluation.stock?.placed.box);
+    return { plans, file: pathFile(job, evaluation, plans) };
   },
   /**
    * Looks for the slip behind each check value that is off, telling what it has as it goes; null when it was stopped
@@ -114,7 +152,7 @@ const door = {
   },
   async picture(key: string): Promise<Picture | null> {
     const k = await load();
-    return k.has(key) ? { key, mesh: k.mesh(key), faces: k.faces(key), measure: k.measure(key) } : null;
+    return pictureOf(k, key);
   },
   async section(key: string, origin: Vec3, normal: Vec3) {
     const k = await load();

@@ -59,15 +59,17 @@ export function densityOf(prepared: Prepared): number | null {
 /**
  * Evaluates a job through all stages. Each stage depends only on those before it; solids are kept by the kernel
  * under the key of their prefix.
+ * @param options `solved` is told as soon as the solid stands, before anything is measured on it
  */
 export async function evaluate(
   job: Job,
   kernel: SolidKernel,
-  options: { limits?: Limits; patience?: Patience } = {},
+  options: { limits?: Limits; patience?: Patience; solved?: (finalKey: string | null) => Promise<void> } = {},
 ): Promise<Evaluation> {
   const prepared = prepare(job);
   const solved = await solve(prepared, kernel, options.patience);
   const key = solved.finalKey;
+  await options.solved?.(key);
   const density = densityOf(prepared);
   const mass = (mm3: number) => (density === null ? null : (mm3 * density) / 1000);
   const part = key === null ? null : measurePart(kernel, key, mass);

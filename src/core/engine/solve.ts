@@ -34,6 +34,8 @@ export interface Solved {
 /** Says whether a newer edit has come; asked between rows. */
 export interface Patience {
   pause(): Promise<void>;
+  /** Told before each row: which one of how many, and the state it starts from. */
+  reached?(row: number, of: number, key: string | null): void;
   cancelled(): boolean;
 }
 export const patient: Patience = { pause: async () => {}, cancelled: () => false };
@@ -69,6 +71,7 @@ export async function solve(prepared: Prepared, kernel: SolidKernel, patience: P
   };
   for (const before of prepared.rows) {
     let p = before;
+    patience.reached?.(p.number, prepared.rows.length, key);
     await patience.pause();
     if (patience.cancelled()) throw new Superseded();
     const stay = (state: "failed" | "off", failure: Problem | null): SolvedRow => ({

@@ -23,6 +23,7 @@ import { useKeys } from "./keys";
 import { ConflictDialog, Notices } from "./Notices";
 import { KeyList } from "./KeyList";
 import css from "./Bench.module.css";
+import { useShallow } from "zustand/react/shallow";
 
 const cards: Record<Step, () => ReactNode> = {
   print: PrintCard,
@@ -39,7 +40,7 @@ export function Bench({ id }: { id: string }) {
   const job = useJob((s) => s.job);
   const openId = useJob((s) => s.id);
   const open = useJob((s) => s.open);
-  const { step, set } = useBench();
+  const { step, set } = useBench(useShallow((s) => ({ step: s.step, set: s.set })));
   const [problem, setProblem] = useState("");
   const startLight = useLight((s) => s.start);
 
@@ -48,6 +49,8 @@ export function Bench({ id }: { id: string }) {
     let live = true;
     set({
       evaluated: null,
+      planned: null,
+      atRow: null,
       picture: null,
       selected: null,
       openRow: null,

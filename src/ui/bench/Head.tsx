@@ -10,6 +10,7 @@ import css from "./Bench.module.css";
 import { useEffect, useState } from "react";
 import { Bare } from "../fields/Bare";
 import { TextField } from "../fields/TextField";
+import { useShallow } from "zustand/react/shallow";
 
 const saveWords = {
   saved: "saved",
@@ -22,7 +23,8 @@ const saveWords = {
 /** Title block, the ruler of the seven steps, and the few tools that belong to the whole job. */
 export function Head({ job }: { job: Job }) {
   const edit = useJob((s) => s.edit);
-  const { step, set, evaluated } = useBench();
+  const { step, set, evaluated } = useBench(useShallow((s) => ({ step: s.step, set: s.set, evaluated: s.evaluated })));
+  const paths = useBench((s) => s.planned?.plans.length ?? 0);
   return (
     <header className={css.head}>
       <div className={css.block}>
@@ -55,7 +57,7 @@ export function Head({ job }: { job: Job }) {
       </div>
       <nav className={css.scale} aria-label="Steps of the job">
         {steps.map((s, i) => {
-          const n = note(s, job, evaluated);
+          const n = note(s, job, evaluated, paths);
           return (
             <Bare
               key={s}
@@ -88,7 +90,7 @@ function HeadField({ value, commit, label }: { value: string; commit: (v: string
 }
 
 /** What stands under a step's name: how far it is, in the fewest words. */
-function note(step: Step, job: Job, e: Evaluated | null): { text: string; red?: boolean } {
+function note(step: Step, job: Job, e: Evaluated | null, paths: number): { text: string; red?: boolean } {
   const findings = e?.evaluation.findings.filter((f) => !f.waived) ?? [];
   const hold = ["grip-too-shallow", "cut-into-jaw"];
   switch (step) {
@@ -114,7 +116,7 @@ function note(step: Step, job: Job, e: Evaluated | null): { text: string; red?: 
       return n ? { text: `${n} remark${n === 1 ? "" : "s"}`, red: true } : { text: job.hold ? "vise" : "—" };
     }
     case "paths":
-      return { text: e?.plans.length ? `${e.plans.length} path${e.plans.length === 1 ? "" : "s"}` : "—" };
+      return { text: paths ? `${paths} path${paths === 1 ? "" : "s"}` : "—" };
     case "proof": {
       const ledger = e?.evaluation.ledger ?? [];
       const off =
@@ -140,8 +142,26 @@ function releaseNote(job: Job): { text: string; red?: boolean } {
 }
 
 function Tools() {
-  const { undo, redo, past, future, save, message } = useJob();
-  const { busy, busySince, engineProblem, reckoner, set } = useBench();
+  const { undo, redo, past, future, save, message } = useJob(
+    useShallow((s) => ({
+      undo: s.undo,
+      redo: s.redo,
+      past: s.past,
+      future: s.future,
+      save: s.save,
+      message: s.message,
+    })),
+  );
+  const { busy, busySince, atRow, engineProblem, reckoner, set } = useBench(
+    useShallow((s) => ({
+      busy: s.busy,
+      busySince: s.busySince,
+      atRow: s.atRow,
+      engineProblem: s.engineProblem,
+      reckoner: s.reckoner,
+      set: s.set,
+    })),
+  );
   const { light, turn } = useLight();
   const [long, setLong] = useState(false);
   useEffect(() => {
@@ -186,7 +206,7 @@ function Tools() {
       >
         {long ? (
           <>
-            computing … <Bare onClick={cancelEngine}>stop</Bare>
+            {atRow ? `row ${atRow.row} of ${atRow.of}` : "computing …"} <Bare onClick={cancelEngine}>stop</Bare>
           </>
         ) : engineProblem ? (
           <span className="red">{engineProblem.slice(0, 26)}</span>

@@ -3,9 +3,10 @@ import { Modal } from "antd";
 import { useBench } from "../store/benchStore";
 import { keyList } from "./keys";
 import css from "./Bench.module.css";
+import { useShallow } from "zustand/react/shallow";
 
 export function KeyList() {
-  const { help, set } = useBench();
+  const { help, set } = useBench(useShallow((s) => ({ help: s.help, set: s.set })));
   return (
     <Modal
       open={help}

@@ -14,6 +14,7 @@ import { useBench } from "../store/benchStore";
 import { useJob } from "../store/jobStore";
 import css from "./CalloutLine.module.css";
 import { Choice } from "../fields/Choice";
+import { useShallow } from "zustand/react/shallow";
 
 /**
  * Type what the print says; see the ghost on the stage; press Enter.
@@ -22,7 +23,7 @@ import { Choice } from "../fields/Choice";
 export function CalloutLine() {
   const job = useJob((s) => s.job)!;
   const edit = useJob((s) => s.edit);
-  const { selected, set } = useBench();
+  const { selected, set } = useBench(useShallow((s) => ({ selected: s.selected, set: s.set })));
   const [text, setText] = useState("");
   const input = useRef<InputRef>(null);
   const names = useMemo(() => rowNames(job.rows), [job.rows]);

@@ -8,11 +8,14 @@ import { OutlineShelf } from "../outline/OutlineShelf";
 import { RouteCard } from "./RouteCard";
 import { JobRemarks } from "./RedPencil";
 import css from "./Card.module.css";
+import { useShallow } from "zustand/react/shallow";
 
 /** The Shape step: the callout line over the route card, and the sum under it. */
 export function ShapeCard() {
   const job = useJob((s) => s.job)!;
-  const { evaluated, selected, openOutline } = useBench();
+  const { evaluated, selected, openOutline } = useBench(
+    useShallow((s) => ({ evaluated: s.evaluated, selected: s.selected, openOutline: s.openOutline })),
+  );
   const outline = job.outlines.find((o) => o.id === openOutline);
   const e = evaluated?.evaluation;
   const row = e?.solved.rows.find((r) => r.row.id === selected);

@@ -3,6 +3,7 @@ import * as Comlink from "comlink";
 import { useEffect, useRef } from "react";
 import type { Mismatch } from "@/core/mismatch";
 import type { Job } from "@/core/job";
+import type { News } from "@/kernel/worker";
 import { useBench } from "../store/benchStore";
 import { engine, restartEngine } from "./engine";
 
@@ -22,12 +23,24 @@ export function useEngine(job: Job | null): void {
     if (!job) return;
     const mine = ++turn;
     const start = performance.now();
+    const tell = (news: News) => {
+      if (mine !== turn) return;
+      set({ atRow: { row: news.row, of: news.of } });
+      // The picture follows row by row, unless another row's state is being looked at.
+      if (!news.picture || useBench.getState().showRow) return;
+      shown.current = news.picture.key;
+      set({ picture: news.picture });
+    };
     set({ busy: true, busySince: start });
     engine()
-      .evaluate(JSON.parse(JSON.stringify(job)), mine)
+      .evaluate(JSON.parse(JSON.stringify(job)), mine, Comlink.proxy(tell))
       .then(
         (r) => {
-          if (r && mine === turn) set({ evaluated: r, busy: false, engineProblem: "" });
+          if (!r || mine !== turn) return;
+          set({ evaluated: r, busy: false, engineProblem: "", atRow: null });
+          return engine()
+            .plans(mine)
+            .then((planned) => void (planned && mine === turn && set({ planned })));
         },
         (e) => {
           if (mine === turn) set({ busy: false, engineProblem: e instanceof Error ? e.message : "the engine stopped" });
@@ -40,6 +53,7 @@ export function useEngine(job: Job | null): void {
     const rows = evaluated.evaluation.solved.rows;
     const row = showRow ? rows.find((r) => r.row.id === showRow) : null;
     const key = row ? row.key : evaluated.evaluation.solved.finalKey;
+    if (key !== null && key === shown.current && useBench.getState().picture?.key === key) return;
     shown.current = key;
     if (key === null) return set({ picture: null });
     engine()

@@ -10,6 +10,7 @@ import { DrawingDialog } from "./DrawingDialog";
 import css from "./Outline.module.css";
 import { Choice, asWritten } from "../fields/Choice";
 import { FilePick } from "../fields/FilePick";
+import { useShallow } from "zustand/react/shallow";
 
 const freeName = (names: string[], wanted: string): string => {
   for (let i = 1; ; i++) {
@@ -22,7 +23,7 @@ const freeName = (names: string[], wanted: string): string => {
 export function OutlineShelf() {
   const job = useJob((s) => s.job)!;
   const edit = useJob((s) => s.edit);
-  const { evaluated, set } = useBench();
+  const { evaluated, set } = useBench(useShallow((s) => ({ evaluated: s.evaluated, set: s.set })));
   const { message } = App.useApp();
   const [drawing, setDrawing] = useState<{ name: string; text: string } | null>(null);
   const open = (id: string) => set({ openOutline: id, outlineDraft: null, view: "top" });

@@ -11,6 +11,7 @@ import { WordsFile } from "./WordsFile";
 import css from "./PathsCard.module.css";
 import { Bars } from "../charts/Bars";
 import { Choice } from "../fields/Choice";
+import { useShallow } from "zustand/react/shallow";
 
 /**
  * The Paths step: the wireframe of every pocket, hole and of the outline, with its cutter, what that leaves, length
@@ -19,8 +20,10 @@ import { Choice } from "../fields/Choice";
 export function PathsCard() {
   const job = useJob((s) => s.job)!;
   const edit = useJob((s) => s.edit);
-  const { evaluated, selected, set } = useBench();
-  const plans = evaluated?.plans ?? [];
+  const { planned, selected, set } = useBench(
+    useShallow((s) => ({ planned: s.planned, selected: s.selected, set: s.set })),
+  );
+  const plans = planned?.plans ?? [];
   const crib: readonly Cutter[] = job.crib ?? cribFor(job.unit);
   const len = (mm: number) => showLength(mm, job.unit);
   const area = (mm2: number) => (job.unit === "in" ? `${(mm2 / INCH ** 2).toFixed(4)} in²` : `${mm2.toFixed(2)} mm²`);
@@ -40,7 +43,7 @@ export function PathsCard() {
         <span>min</span>
       </div>
       <Body>
-        {evaluated && job.rows.length > 0 && <WordsFile file={evaluated.file} />}
+        {planned && job.rows.length > 0 && <WordsFile file={planned.file} />}
         {plans.length === 0 && (
           <p className={css.none}>
             Pockets, holes and the outer outline get their paths here, as soon as the card has such rows.

@@ -9,6 +9,7 @@ import { useBench } from "../store/benchStore";
 import { useJob } from "../store/jobStore";
 import { checkFigure, checkName } from "./figures";
 import css from "./Proof.module.css";
+import { useShallow } from "zustand/react/shallow";
 
 /**
  * Looks for the one slip that explains a check value the model misses. A slip is tried with one press and put back
@@ -19,7 +20,7 @@ export function MismatchFinder() {
   const trial = useJob((s) => s.trial);
   const tryOut = useJob((s) => s.tryOut);
   const endTrial = useJob((s) => s.endTrial);
-  const { evaluated, set } = useBench();
+  const { evaluated, set } = useBench(useShallow((s) => ({ evaluated: s.evaluated, set: s.set })));
   const [found, setFound] = useState<{ job: Job; list: Mismatch[] } | null>(null);
   const [progress, setProgress] = useState<{ done: number; of: number } | null>(null);
   const [problem, setProblem] = useState("");

@@ -15,6 +15,7 @@ import { MismatchFinder } from "./MismatchFinder";
 import { StateMark } from "./StateMark";
 import css from "./Proof.module.css";
 import { Bare } from "../fields/Bare";
+import { useShallow } from "zustand/react/shallow";
 
 /**
  * The Proof step: every balloon against what was measured on the solid, the check values and the finder behind them,
@@ -22,7 +23,9 @@ import { Bare } from "../fields/Bare";
  */
 export function ProofCard() {
   const job = useJob((s) => s.job)!;
-  const { evaluated, set, balloon, picking } = useBench();
+  const { evaluated, set, balloon, picking } = useBench(
+    useShallow((s) => ({ evaluated: s.evaluated, set: s.set, balloon: s.balloon, picking: s.picking })),
+  );
   const e = evaluated?.evaluation;
   const complete = e && completeness(job, e);
   const laid = job.prints.flatMap((p) => p.regions.map((region) => ({ p, region })));

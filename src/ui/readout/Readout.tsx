@@ -5,13 +5,28 @@ import { INCH } from "@/core/number";
 import { useBench } from "../store/benchStore";
 import css from "./Readout.module.css";
 import { Bare } from "../fields/Bare";
+import { useShallow } from "zustand/react/shallow";
+import { usePointer } from "../store/pointer";
 
 /** The strip under the stage, in the manner of a machine's digital readout. A tap switches inch and millimetre. */
 export function Readout({ job }: { job: Job }) {
-  const { cursor, evaluated, picked, measured, unitShown, set, picture, showRow, openOutline, step } = useBench();
+  const { evaluated, picked, measured, unitShown, set, picture, showRow, openOutline, step } = useBench(
+    useShallow((s) => ({
+      evaluated: s.evaluated,
+      picked: s.picked,
+      measured: s.measured,
+      unitShown: s.unitShown,
+      set: s.set,
+      picture: s.picture,
+      showRow: s.showRow,
+      openOutline: s.openOutline,
+      step: s.step,
+    })),
+  );
+  const pointer = usePointer((s) => s.at);
   const unit = unitShown ?? job.unit;
   const e = evaluated?.evaluation;
-  const at = picked?.point ?? cursor;
+  const at = picked?.point ?? pointer;
   const box = e?.part?.box;
   // With nothing pointed at, the strip says how large the part is.
   const size = box && sub(box.max, box.min);

@@ -12,13 +12,14 @@ import { useBench } from "../store/benchStore";
 import css from "./Reckoner.module.css";
 import { Bare } from "../fields/Bare";
 import { Choice } from "../fields/Choice";
+import { useShallow } from "zustand/react/shallow";
 
 /**
  * The drawer with the arithmetic a shop does by hand. Results are dragged into a field, or put into the one used
  * last; they keep the balloons they are made of.
  */
 export function Reckoner({ job }: { job: Job }) {
-  const { reckoner, set } = useBench();
+  const { reckoner, set } = useBench(useShallow((s) => ({ reckoner: s.reckoner, set: s.set })));
   const [id, setId] = useState(reckonings[0].id);
   const [typed, setTyped] = useState<Record<string, Record<string, string>>>({});
   if (!reckoner) return null;

@@ -4,6 +4,7 @@ import { useState } from "react";
 import type { Problem } from "@/core/result";
 import type { ExportKind } from "@/io/exportJob";
 import { useJob } from "../store/jobStore";
+import { useShallow } from "zustand/react/shallow";
 
 /** Fetches a file of the job and hands it to the browser; what cannot be made says why. */
 export function FileButton({
@@ -17,7 +18,7 @@ export function FileButton({
   title?: string;
   main?: boolean;
 }) {
-  const { id, save } = useJob();
+  const { id, save } = useJob(useShallow((s) => ({ id: s.id, save: s.save })));
   const [busy, setBusy] = useState(false);
   const { message } = App.useApp();
   const get = async () => {

@@ -23,12 +23,40 @@ import { readPalette } from "./ink";
 import { StageScene } from "./scene";
 import { ViewBar } from "./ViewBar";
 import css from "./Stage.module.css";
+import { usePointer } from "../store/pointer";
+import { useShallow } from "zustand/react/shallow";
 
 /** The stage: the piece in its stock, in the views of a drawing sheet, with what the step at hand adds to it. */
 export function Stage({ job }: { job: Job }) {
   const host = useRef<HTMLDivElement>(null);
   const scene = useRef<StageScene | null>(null);
-  const b = useBench();
+  const b = useBench(
+    useShallow((s) => ({
+      busy: s.busy,
+      evaluated: s.evaluated,
+      measuring: s.measuring,
+      openOutline: s.openOutline,
+      outlineDraft: s.outlineDraft,
+      picking: s.picking,
+      showRow: s.showRow,
+      traceOpacity: s.traceOpacity,
+      unitShown: s.unitShown,
+      wipe: s.wipe,
+      set: s.set,
+      picture: s.picture,
+      view: s.view,
+      section: s.section,
+      ghost: s.ghost,
+      selected: s.selected,
+      picked: s.picked,
+      measured: s.measured,
+      step: s.step,
+      blink: s.blink,
+      printOpacity: s.printOpacity,
+      showStock: s.showStock,
+      planned: s.planned,
+    })),
+  );
   const {
     set,
     picture,
@@ -43,7 +71,9 @@ export function Stage({ job }: { job: Job }) {
     blink,
     printOpacity,
     showStock,
+    planned,
   } = b;
+  const point = usePointer((s) => s.point);
   const light = useLight((s) => s.light);
   const [overlay, setOverlay] = useState({ axes: [] as { x: number; y: number }[], stamp: 0 });
   const scope = useMemo(() => numberScope(job), [job]);
@@ -141,7 +171,7 @@ export function Stage({ job }: { job: Job }) {
   useEffect(() => {
     const s = scene.current!;
     const p = readPalette();
-    if (step !== "paths" || !evaluated) return s.setLines("paths", []);
+    if (step !== "paths" || !planned) return s.setLines("paths", []);
     const only = (id: string) => !selected || selected === id;
     const mark = evaluation?.part
       ? Math.hypot(
@@ -149,7 +179,7 @@ export function Stage({ job }: { job: Job }) {
           evaluation.part.box.max.y - evaluation.part.box.min.y,
         ) / 60
       : 1;
-    const plans = evaluated.plans.filter((q) => only(q.rowId));
+    const plans = planned.plans.filter((q) => only(q.rowId));
     s.setLines("paths", [
       {
         points: plans.flatMap((q) => q.chains.flatMap((l) => q.levels.flatMap((d) => loopLines(q.frame, l, d)))),
@@ -179,7 +209,7 @@ export function Stage({ job }: { job: Job }) {
         onTop: true,
       },
     ]);
-  }, [evaluated, evaluation, step, selected, light]);
+  }, [planned, evaluation, step, selected, light]);
 
   // The outline that is open: located elements in ink, free ones in loose pencil, a conflict in vermilion.
   const drawn = useMemo(
@@ -306,10 +336,10 @@ export function Stage({ job }: { job: Job }) {
     // Over an open outline the plane itself is read.
     if (drawn && view === "top") {
       const q = scene.current!.onPlane(p.x, p.y);
-      return set({ cursor: { ...q, z: part?.max.z ?? 0 } });
+      return point({ ...q, z: part?.max.z ?? 0 });
     }
     const h = scene.current?.hit(p.x, p.y) ?? null;
-    set({ cursor: h ? (h.corner ?? h.point) : null });
+    point(h ? (h.corner ?? h.point) : null);
   };
   const click = (e: React.PointerEvent) => {
     const p = place(e);
@@ -377,7 +407,7 @@ export function Stage({ job }: { job: Job }) {
           }}
           onPointerMove={move}
           onPointerUp={click}
-          onPointerLeave={() => set({ cursor: null })}
+          onPointerLeave={() => point(null)}
         />
         <svg className={css.overlay} aria-hidden="true">
           <Axes axes={overlay.axes} height={host.current?.clientHeight ?? 0} />

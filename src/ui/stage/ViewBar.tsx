@@ -7,12 +7,25 @@ import { stepRow } from "../bench/actions";
 import css from "./Stage.module.css";
 import { Bare } from "../fields/Bare";
 import { Choice } from "../fields/Choice";
+import { useShallow } from "zustand/react/shallow";
 
 const views: ViewName[] = ["pictorial", "front", "top", "right", "section"];
 
 /** The views of a drawing sheet, the plane of the section, and which row's state is on the stage. */
 export function ViewBar({ job, hasPrint }: { job: Job; hasPrint: boolean }) {
-  const { view, section, showRow, set, printOpacity, step, wipe, openOutline, traceOpacity } = useBench();
+  const { view, section, showRow, set, printOpacity, step, wipe, openOutline, traceOpacity } = useBench(
+    useShallow((s) => ({
+      view: s.view,
+      section: s.section,
+      showRow: s.showRow,
+      set: s.set,
+      printOpacity: s.printOpacity,
+      step: s.step,
+      wipe: s.wipe,
+      openOutline: s.openOutline,
+      traceOpacity: s.traceOpacity,
+    })),
+  );
   const at = showRow ? job.rows.findIndex((r) => r.id === showRow) + 1 : job.rows.length;
   return (
     <div className={css.views} role="toolbar" aria-label="Views">

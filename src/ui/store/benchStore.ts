@@ -4,7 +4,7 @@ import type { Side, Vec3 } from "@/core/geometry/vec";
 import type { Mesh } from "@/core/engine/kernel";
 import type { Feature } from "@/core/job";
 import type { OutlineText } from "@/core/outline/items";
-import type { Evaluated, Picture } from "@/kernel/worker";
+import type { Evaluated, Picture, Planned } from "@/kernel/worker";
 
 export const steps = ["print", "stock", "shape", "hold", "paths", "proof", "release"] as const;
 export type Step = (typeof steps)[number];
@@ -26,6 +26,10 @@ interface BenchState {
   /** Plane of the section: which way it looks, and where along it. */
   section: { side: Side; at: number };
   evaluated: Evaluated | null;
+  /** Paths of the last evaluation that has them; they come after it. */
+  planned: Planned | null;
+  /** The row the engine has come to, while it is at it. */
+  atRow: { row: number; of: number } | null;
   busy: boolean;
   /** Milliseconds the engine has been at it; shown when it takes over a second. */
   busySince: number;
@@ -36,7 +40,6 @@ interface BenchState {
   openRow: string | null;
   /** Row whose state is on the stage; null for the finished part. */
   showRow: string | null;
-  cursor: Vec3 | null;
   picked: Pick | null;
   measuring: boolean;
   measured: Pick[];
@@ -70,6 +73,8 @@ export const useBench = create<BenchState>((set) => ({
   view: "pictorial",
   section: { side: "front", at: 0.5 },
   evaluated: null,
+  planned: null,
+  atRow: null,
   busy: false,
   busySince: 0,
   engineProblem: "",
@@ -78,7 +83,6 @@ export const useBench = create<BenchState>((set) => ({
   selected: null,
   openRow: null,
   showRow: null,
-  cursor: null,
   picked: null,
   measuring: false,
   measured: [],
