@@ -56,6 +56,22 @@ export default tseslint.config(
     },
   },
   { files: ["src/kernel/**", "src/server/**"], rules: { "no-restricted-imports": "off" } },
+  {
+    files: ["src/ui/**", "app/**"],
+    rules: {
+      "no-restricted-syntax": [
+        "error",
+        {
+          selector: "JSXOpeningElement[name.name=/^(button|input|select|textarea)$/]",
+          message: "Controls are Ant Design's (src/ui/fields, docs/extend.md).",
+        },
+        {
+          selector: "CallExpression[callee.name=/^use(Bench|Job)$/][arguments.length=0]",
+          message: "Take what is needed with a selector: a whole store re-renders with every change.",
+        },
+      ],
+    },
+  },
   // Tests may look at anything: they stand beside what they test.
   {
     files: ["src/core/**"],
