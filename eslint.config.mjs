@@ -57,6 +57,19 @@ export default tseslint.config(
   },
   { files: ["src/kernel/**", "src/server/**"], rules: { "no-restricted-imports": "off" } },
   {
+    files: ["src/**"],
+    ignores: ["src/core/rows/**", "**/*.test.ts"],
+    rules: {
+      "no-restricted-syntax": [
+        "error",
+        {
+          selector: "Literal[value=/^(cut|leave)[A-Z][A-Za-z]+$/]",
+          message: "Nobody asks a row for the name of its kind: take its feature or its traits (core/rows/feature.ts).",
+        },
+      ],
+    },
+  },
+  {
     files: ["src/ui/**", "app/**"],
     rules: {
       "no-restricted-syntax": [
@@ -68,6 +81,10 @@ export default tseslint.config(
         {
           selector: "CallExpression[callee.name=/^use(Bench|Job)$/][arguments.length=0]",
           message: "Take what is needed with a selector: a whole store re-renders with every change.",
+        },
+        {
+          selector: "Literal[value=/^(cut|leave)[A-Z][A-Za-z]+$/]",
+          message: "Nobody asks a row for the name of its kind: take its feature or its traits (core/rows/feature.ts).",
         },
       ],
     },

@@ -3,7 +3,7 @@ import { evaluateNumber, type NumberScope } from "../number";
 import { outlinesUsed } from "../outline/items";
 import { numbersOfItem, type ItemNumber } from "../outline/numbersOfItem";
 import { evaluateOutlines, type EvaluatedOutline, type PartShapes } from "../outline/evaluateOutline";
-import { kindOf, type Recipe } from "../rows";
+import { kindOf, type Recipe, type Feature } from "../rows";
 import type { OutlineSource } from "../rows/outlineSource";
 import { fail, ok, type Problem } from "../result";
 import { deriveSources, numberScope, reportNumbers, resolveBody, type NumberReport } from "./numbers";
@@ -16,6 +16,8 @@ export interface PreparedRow {
   /** Numbers of the outline it is made from. */
   outlineNumbers: OutlineNumber[];
   resolved: unknown;
+  /** What it is to those who judge, plan, prove and draw it. */
+  feature: Feature | null;
   recipe: Recipe | null;
   problem: Problem | null;
 }
@@ -34,6 +36,7 @@ const memo = new WeakMap<
     outlines: Job["outlines"];
     numbers: NumberReport[];
     resolved: unknown;
+    feature: Feature | null;
     recipe: Recipe | null;
     problem: Problem | null;
   }
@@ -60,6 +63,7 @@ export function prepare(job: Job): Prepared {
         outlines: job.outlines,
         numbers,
         resolved: resolved.ok ? resolved.value : null,
+        feature: resolved.ok ? kindOf(row.body).feature(resolved.value) : null,
         recipe: recipe.ok ? recipe.value : null,
         problem: recipe.ok ? null : recipe.problems[0],
       };
@@ -71,6 +75,7 @@ export function prepare(job: Job): Prepared {
       numbers: m.numbers,
       outlineNumbers: drawn ? numbersOfOutline(job, (row.body as { outline: string }).outline, scope) : [],
       resolved: m.resolved,
+      feature: m.feature,
       recipe: m.recipe,
       problem: m.problem,
     };

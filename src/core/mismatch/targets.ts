@@ -4,6 +4,7 @@ import type { JobEdit } from "../job/edits";
 import type { Balloon, Job } from "../job/schema";
 import { INCH, toNumberText } from "../number";
 import { valueOf } from "../engine/numbers";
+import { kindOf, type RowBody } from "../rows";
 import { balloonLimits, balloonQuantity } from "../print/tolerance";
 import { readings, type Reading, type Role } from "./readings";
 import type { Slip } from "./slip";
@@ -25,14 +26,11 @@ export interface Target {
   readings: (Reading & { extra?: number })[];
 }
 
-const roleOf = (
-  n: Pick<NumberReport, "path" | "quantity"> & { role?: Role | "count" },
-  body: { kind: string },
-): Role => {
+const roleOf = (n: Pick<NumberReport, "path" | "quantity"> & { role?: Role | "count" }, body: RowBody): Role => {
   if (n.role !== undefined && n.role !== "count") return n.role;
   const last = n.path.split(".").at(-1)!;
   if (n.quantity === "angle" || n.quantity === "includedAngle") return "angle";
-  if (last === "radius" || (last === "size" && body.kind === "cutRound")) return "radius";
+  if (last === "radius" || (last === "size" && kindOf(body).traits?.radius)) return "radius";
   if (last === "diameter" || last === "outer" || last === "inner") return "diameter";
   return "length";
 };

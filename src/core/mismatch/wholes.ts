@@ -4,7 +4,7 @@ import type { JobEdit } from "../job/edits";
 import { rowNames } from "../job/names";
 import type { Job } from "../job/schema";
 import { toNumberText } from "../number";
-import { writeRowBody } from "../rows";
+import { kindOf, writeRowBody } from "../rows";
 import { findMaterial, materials } from "../tables";
 import type { Slip } from "./slip";
 
@@ -153,14 +153,14 @@ function rowSlips(job: Job, prepared: Prepared, r: PreparedRow, text: (r: Prepar
   if (
     body.plane &&
     opposite[body.plane.on] &&
-    body.kind !== "leaveBlock" &&
+    r.feature?.is !== "body" &&
     (body as { depth?: string }).depth !== "thru"
   )
     also(
       { ...body, plane: { ...body.plane, on: opposite[body.plane.on] } },
       `the same ${opposite[body.plane.on] === "top" ? "on top" : `on the ${opposite[body.plane.on]}`}`,
     );
-  if (body.kind === "cutStep" && body.side)
+  if (kindOf(r.row.body).traits?.sided && body.side)
     also({ ...body, side: opposite[body.side] }, `the same on the ${opposite[body.side]}`);
   if (body.edges)
     for (const edge of ["outerTop", "outerBottom", "vertical"])
@@ -233,7 +233,7 @@ function depthSlips(job: Job, prepared: Prepared, r: PreparedRow): Slip[] {
     for (const n of o.numbers)
       if (/(^|\.)deep$/.test(n.path) && n.value && !n.value.cites.length) depths.set(n.text, 1.9);
   // A drilled hole ends in a point; one that is milled or bored ends flat.
-  const ends = r.row.body.kind === "cutHoles" ? [{}, { end: "flat" }] : [{}];
+  const ends = kindOf(r.row.body).traits?.ends ? [{}, { end: "flat" }] : [{}];
   return [...depths].slice(0, 12).flatMap(([text, cost]) =>
     ends.map((end): Slip => ({
       kind: "depth-for-through",

@@ -18,9 +18,7 @@ import {
 } from "../outline";
 import { cribFor, inchDrills, metricDrills, drillNamed, type Cutter } from "../tables";
 import { pocketShape, type CutPocket } from "../rows/cutPocket";
-import { drilledHole, type CutTapped } from "../rows/cutTapped";
-import type { CutHoles } from "../rows/cutHoles";
-import type { Resolved } from "../rows";
+import type { Feature, Resolved } from "../rows";
 import { DRILL_POINT } from "../rows/holeCommon";
 
 /** Share of the cutter's diameter taken sideways, and downwards, by the planned passes; common practice, no source. */
@@ -96,12 +94,11 @@ function planAll(job: Job, rows: SolvedRow[], stock: Box | null): PathPlan[] {
     }
     const step = row.placed.step;
     if (!step || step.op === "edges" || step.op === "plate") continue;
-    const kind = row.row.body.kind;
     if (row === outline && step.op === "leave" && step.body.body === "prism")
       plans.push(planOutline(row, crib, chosen.get(row.row.id)));
-    else if (kind === "cutOutline") plans.push(planFree(row, crib, chosen.get(row.row.id)));
-    else if (kind === "cutPocket") plans.push(planPocket(row, crib, chosen.get(row.row.id)));
-    else if (kind === "cutHoles" || kind === "cutTapped") plans.push(planHoles(job, row, crib));
+    else if (row.feature?.is === "pocket")
+      plans.push((row.feature.free ? planFree : planPocket)(row, crib, chosen.get(row.row.id)));
+    else if (row.feature?.is === "hole") plans.push(planHoles(job, row, row.feature, crib));
   }
   return plans;
 }
@@ -310,7 +307,7 @@ const rectangleAbout = (b: { min: Vec2; max: Vec2 }, by: number): Region => [
 
 /** The cutter's way round a piece; an outline of any shape is offset exactly, inside corners and all. */
 const aroundOutline = (row: SolvedRow, outer: Loop, radius: number): Loop[] =>
-  row.row.body.kind === "leavePrism"
+  row.feature?.is === "body" && row.feature.free
     ? offsetRegion([outer], radius).filter((l) => loopArea(l) > 0)
     : [outsideOffset(outer, radius)];
 
@@ -338,21 +335,21 @@ const BREAK_THROUGH = 1;
  * end mill goes in and reaches.
  * Through means that the full diameter leaves the part: the drill goes on by the length of its point.
  */
-function planHoles(job: Job, row: SolvedRow, crib: readonly Cutter[]): PathPlan {
+type Hole = Extract<Feature, { is: "hole" }>;
+
+function planHoles(job: Job, row: SolvedRow, hole: Hole, crib: readonly Cutter[]): PathPlan {
   const step = row.placed!.step as BodyStep;
-  const tapped = row.row.body.kind === "cutTapped";
-  const hole = tapped ? drilledHole(row.resolved as Resolved<CutTapped>) : null;
-  const body = row.resolved as Resolved<CutHoles>;
-  const diameter = hole?.ok ? hole.value.diameter : body.diameter;
+  const { diameter } = hole;
+  const mouth = row.resolved as { cbore?: object; csk?: object };
   const profile = step.body.body === "revolved" ? step.body.profile : [];
   const end = profile[profile.length - 1];
   const thru = row.placed!.thru;
   // A through tool solid ends a millimetre beyond the part (`depthThrough`).
   const exit = thru ? end.z - 1 : end.z;
   const unplanned = [
-    ...(body.cbore ? ["counterbore"] : []),
-    ...(body.csk ? ["countersink"] : []),
-    ...(tapped ? ["tapping"] : []),
+    ...(mouth.cbore ? ["counterbore"] : []),
+    ...(mouth.csk ? ["countersink"] : []),
+    ...(hole.thread ? ["tapping"] : []),
   ];
   const drill = drillNamed(diameter, drillsFor(job.unit));
   const flat = !thru && end.r > 1e-6;

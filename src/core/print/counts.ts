@@ -1,6 +1,7 @@
 import { dot, length, scale, sub, type Box, type Vec3 } from "../geometry/vec";
 import type { EdgeInfo, FaceInfo } from "../engine/kernel";
 import type { Job } from "../job/schema";
+import { kindOf } from "../rows";
 
 /** Edges of a solid as a person counts them: the seam that closes a round face is no edge. */
 export const countEdges = (edges: EdgeInfo[]): number => edges.filter((e) => e.faces[0] !== e.faces[1]).length;
@@ -20,9 +21,7 @@ interface RoundWall {
  * A groove alone is no hole; it joins the two ends of the bore it was cut in.
  */
 export function countHoles(job: Pick<Job, "rows">, faces: FaceInfo[]): number {
-  const grooves = new Set(
-    job.rows.filter((r) => r.body.kind === "cutRingGroove" || r.body.kind === "cutBoreGroove").map((r) => r.id),
-  );
+  const grooves = new Set(job.rows.filter((r) => kindOf(r.body).traits?.groove).map((r) => r.id));
   const walls = faces
     .filter((f) => f.surface === "cylinder" && f.hollow && f.axis)
     .map((f): RoundWall => {

@@ -152,7 +152,7 @@ export function inside(value: number, l: Limits): boolean {
 
 /** Whether a tapped row uses a balloon for the depth of its thread and for nothing else. */
 function onlyThreadDepth(r: SolvedRow, b: Balloon): boolean {
-  if (r.row.body.kind !== "cutTapped" || b.kind === "thread") return false;
+  if (r.feature?.is !== "hole" || !r.feature.thread || b.kind === "thread") return false;
   const paths = r.numbers.filter((n) => n.value?.cites.includes(b.number)).map((n) => n.path);
   return paths.length > 0 && paths.every((p) => p === "deep");
 }

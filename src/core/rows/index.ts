@@ -1,3 +1,4 @@
+export * from "./feature";
 export * from "./kind";
 export * from "./registry";
 export * from "./places";

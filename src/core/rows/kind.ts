@@ -4,6 +4,7 @@ import type { NumberText } from "../number";
 import type { Outline, Segment } from "../outline";
 import type { Result } from "../result";
 import type { Side, Vec2 } from "../geometry/vec";
+import type { Feature, Traits } from "./feature";
 import type { OutlineSource } from "./outlineSource";
 
 /** The same shape with every number text replaced by its value: millimetres, radians or plain. */
@@ -75,6 +76,8 @@ export interface RowKind<T extends { kind: string }> {
   verb: "leave" | "cut";
   /** What people call it. */
   label: string;
+  /** What is known of it before its numbers are. */
+  traits?: Traits;
   schema: ZodType<T>;
   /** What a row of this kind holds before its callout is read. */
   blank: () => Partial<T>;
@@ -82,6 +85,8 @@ export interface RowKind<T extends { kind: string }> {
   example: { in: string; mm: string };
   callout: CalloutGrammar;
   recipe(row: Resolved<T>, raw: T, outlines?: OutlineSource): Result<Recipe>;
+  /** What it is to those who judge, plan, prove or draw it; null where its numbers make none. */
+  feature(row: Resolved<T>): Feature | null;
   /** Volume of one copy of a lone row in a big block, mm³; null where it depends on what is around it. */
   closedForm(row: Resolved<T>): number | null;
   /** What the callout leaves unsaid and is taken all the same, in words; shown beside it. */

@@ -83,9 +83,7 @@ export const writeRowBody = (body: RowBody, names: RowNames): string =>
 /** A row kind after a count (`4X POCKET`, `4X ⌀.25`): looks past the count for what stands there. */
 function startsAt(kind: RowKind<RowBody>, r: Reader, afterCount: number): boolean {
   const save = r.pos;
-  const counted =
-    kind.kind === "cutTapped" || kind.kind === "cutHoles" || kind.kind === "cutPocket" || kind.kind === "cutOutline";
-  if (counted) r.pos = afterCount;
+  if (kind.traits?.counted) r.pos = afterCount;
   const starts =
     kind.kind === "cutOutline"
       ? r.take("POCKET") && (r.skip(), r.text[r.pos] === '"')

@@ -148,7 +148,7 @@ export function PatternEditor({
 }) {
   const row = body as RowBody & { pattern: Pattern; count?: NumberText };
   const p = row.pattern;
-  const counted = row.kind === "cutHoles" || row.kind === "cutTapped" || row.kind === "cutPocket";
+  const counted = Boolean(kindOf(body).traits?.counted);
   const choose = (make: Pattern) =>
     setBody({
       pattern: make,
@@ -294,7 +294,7 @@ export function PlaneEditor({
         label="Start below"
         value={plane.start}
         quantity="offset"
-        optional={row.body.kind !== "cutBoreGroove"}
+        optional={!kindOf(row.body).traits?.startNeeded}
         commit={setNumber("plane.start")}
       />
       <PlaneAxes rowId={row.id} plane={plane} />

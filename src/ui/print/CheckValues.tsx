@@ -8,6 +8,7 @@ import { useJob } from "../store/jobStore";
 import css from "./PrintCard.module.css";
 import { Bare } from "../fields/Bare";
 import { Choice, asWritten } from "../fields/Choice";
+import { kindOf } from "@/core/rows";
 
 const q = toNumberText("?");
 const kinds: { key: string; label: string; make: CheckValue }[] = [
@@ -37,7 +38,7 @@ export function CheckValues() {
   const all = [
     ...kinds,
     ...job.rows.flatMap((r, i) =>
-      ["cutPocket", "cutStep", "cutFace", "cutRingGroove"].includes(r.body.kind)
+      kindOf(r.body).traits?.floor
         ? [
             {
               key: `floor ${r.id}`,

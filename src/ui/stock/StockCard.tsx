@@ -32,10 +32,7 @@ export function StockCard() {
   const set = (key: string) => (t: NumberText | undefined) =>
     put({ ...stock!, [key]: t ?? toNumberText("?") } as Stock);
   const part = e?.part?.box;
-  const faces =
-    e?.solved.rows.some(
-      (r) => r.state === "ok" && (r.row.body.kind === "leaveRound" || r.row.body.kind === "leaveRing"),
-    ) ?? false;
+  const faces = e?.solved.rows.some((r) => r.state === "ok" && r.feature?.is === "body" && r.feature.round) ?? false;
   const proposed = part ? proposeStock(part, job.unit, scope, faces) : null;
   const q = toNumberText("?");
   const shapes = [

@@ -1,5 +1,4 @@
 import type { CutHoles } from "../../rows/cutHoles";
-import type { Resolved } from "../../rows";
 import { inchDrills, metricDrills } from "../../tables";
 import { say, whose, type Rule } from "../rule";
 
@@ -11,8 +10,9 @@ export const tooBigToDrill: Rule = {
   id: "too-big-to-drill",
   find: (c) =>
     c.rows.flatMap((row) => {
-      if (row.state !== "ok" || row.row.body.kind !== "cutHoles") return [];
-      const { diameter } = row.resolved as Resolved<CutHoles>;
+      const hole = row.state === "ok" && row.feature?.is === "hole" ? row.feature : null;
+      if (!hole || hole.thread) return [];
+      const { diameter } = hole;
       const drills = (c.job.unit === "in" ? inchDrills : metricDrills).rows;
       const largest = drills[drills.length - 1].diameter;
       if (diameter <= largest + 1e-6) return [];

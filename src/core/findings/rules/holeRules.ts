@@ -10,7 +10,7 @@ import {
   type Frame,
   type Vec3,
 } from "../../geometry/vec";
-import type { Resolved } from "../../rows";
+import type { Feature, Resolved } from "../../rows";
 import type { CutHoles } from "../../rows/cutHoles";
 import { drilledHole, type CutTapped } from "../../rows/cutTapped";
 import type { SolvedRow } from "../../engine/solve";
@@ -20,24 +20,20 @@ import { drillOver, drillUnder, inchDrills, metricDrills, minorLimits, percentTh
 import type { Finding, Fix } from "../finding";
 import { down, facesOfRow, say, up, whose, type Rule, type RuleContext } from "../rule";
 
-const isHole = (r: SolvedRow) =>
-  r.state === "ok" && (r.row.body.kind === "cutHoles" || r.row.body.kind === "cutTapped");
+type Hole = Extract<Feature, { is: "hole" }>;
+/** The hole a row makes; null for any other row, and for one that could not be made. */
+const holeOf = (r: SolvedRow): Hole | null => (r.state === "ok" && r.feature?.is === "hole" ? r.feature : null);
+const isHole = (r: SolvedRow) => holeOf(r) !== null;
+const isTapped = (r: SolvedRow) => Boolean(holeOf(r)?.thread);
 
 /**
  * Drilled diameter of a hole row and how deep the drill's shoulder goes below its plane, measured where the hole
  * goes through.
  */
 function drilled(c: RuleContext, row: SolvedRow): { diameter: number; depth: number; blind: boolean } | null {
-  let diameter: number, depth: number | "thru";
-  if (row.row.body.kind === "cutHoles") {
-    const b = row.resolved as Resolved<CutHoles>;
-    diameter = b.diameter;
-    depth = b.depth === "thru" ? "thru" : b.deep!;
-  } else {
-    const hole = drilledHole(row.resolved as Resolved<CutTapped>);
-    if (!hole.ok) return null;
-    ({ diameter, depth } = hole.value);
-  }
+  const hole = holeOf(row);
+  if (!hole) return null;
+  const { diameter, depth } = hole;
   if (depth !== "thru") return { diameter, depth, blind: true };
   const frame = row.planes!.start!;
   const own = facesOfRow(c, row.row.id).filter(
@@ -68,7 +64,7 @@ export const drillDepthRatio: Rule = {
       const over = [drillStop, drillDeep, drillPeck].find((l) => ratio > l.value + 1e-6);
       if (!over) return [];
       let fix: Fix | undefined;
-      const tapped = row.row.body.kind === "cutTapped";
+      const tapped = isTapped(row);
       if (!tapped) {
         const wider = drillOver(hole.depth / drillPeck.value, drillsOf(c))?.diameter;
         const depth = down(c, hole.diameter * drillPeck.value);
@@ -109,90 +105,86 @@ export const drillDepthRatio: Rule = {
 export const tapDepth: Rule = {
   id: "tap-depth",
   find: (c) =>
-    c.rows
-      .filter((r) => r.state === "ok" && r.row.body.kind === "cutTapped")
-      .flatMap((row) => {
-        const body = row.resolved as Resolved<CutTapped>;
-        const hole = drilledHole(body);
-        if (!hole.ok || hole.value.depth === "thru" || body.deep === undefined) return [];
-        const { pitch } = hole.value.thread;
-        const { tapLeadPlug, tapLeadBottoming } = c.limits;
-        const need = body.deep + tapLeadPlug.value * pitch;
-        if (hole.value.depth >= need - 1e-6) return [];
-        const bare = hole.value.depth < body.deep + tapLeadBottoming.value * pitch - 1e-6;
-        const depth = up(c, need);
-        const next = structuredClone(row.row.body) as CutTapped;
-        next.drill = { ...(next.drill ?? {}), deep: depth };
-        return [
-          {
-            ...whose(row),
-            severity: bare ? ("stop" as const) : ("caution" as const),
-            value: hole.value.depth,
-            limit: need,
-            place: facesOfRow(c, row.row.id)[0]?.face.point ?? null,
-            text: `no room for the tap's lead: ${say(c, body.deep)} of thread and ${tapLeadPlug.value} pitches want ${say(c, need)}; drilled ${say(c, hole.value.depth)}${bare ? ", too little even for a bottoming tap" : ""}`,
-            source: bare ? tapLeadBottoming.source : tapLeadPlug.source,
-            fix: { label: `drill ${depth}`, edits: [{ edit: "setRow" as const, id: row.row.id, body: next }] },
-          },
-        ];
-      }),
+    c.rows.filter(isTapped).flatMap((row) => {
+      const body = row.resolved as Resolved<CutTapped>;
+      const hole = drilledHole(body);
+      if (!hole.ok || hole.value.depth === "thru" || body.deep === undefined) return [];
+      const { pitch } = hole.value.thread;
+      const { tapLeadPlug, tapLeadBottoming } = c.limits;
+      const need = body.deep + tapLeadPlug.value * pitch;
+      if (hole.value.depth >= need - 1e-6) return [];
+      const bare = hole.value.depth < body.deep + tapLeadBottoming.value * pitch - 1e-6;
+      const depth = up(c, need);
+      const next = structuredClone(row.row.body) as CutTapped;
+      next.drill = { ...(next.drill ?? {}), deep: depth };
+      return [
+        {
+          ...whose(row),
+          severity: bare ? ("stop" as const) : ("caution" as const),
+          value: hole.value.depth,
+          limit: need,
+          place: facesOfRow(c, row.row.id)[0]?.face.point ?? null,
+          text: `no room for the tap's lead: ${say(c, body.deep)} of thread and ${tapLeadPlug.value} pitches want ${say(c, need)}; drilled ${say(c, hole.value.depth)}${bare ? ", too little even for a bottoming tap" : ""}`,
+          source: bare ? tapLeadBottoming.source : tapLeadPlug.source,
+          fix: { label: `drill ${depth}`, edits: [{ edit: "setRow" as const, id: row.row.id, body: next }] },
+        },
+      ];
+    }),
 };
 
 export const tapDrill: Rule = {
   id: "tap-drill",
   find: (c) =>
-    c.rows
-      .filter((r) => r.state === "ok" && r.row.body.kind === "cutTapped")
-      .flatMap((row) => {
-        const hole = drilledHole(row.resolved as Resolved<CutTapped>);
-        if (!hole.ok) return [];
-        const { thread, diameter } = hole.value;
-        const percent = percentThread(thread, diameter);
-        const { min, max } = minorLimits(thread);
-        const most = c.limits.threadPercentMost;
-        const standard =
-          thread.system === "metric" ? "ISO 965-1 class 6H, from memory" : "ASME B1.1 class 2B, from memory";
-        const unit = thread.system === "metric" ? "mm" : c.job.unit;
-        let found: Pick<Finding, "value" | "limit" | "text" | "source"> | null = null;
-        if (diameter > max + 1e-4)
-          found = {
-            value: diameter,
-            limit: max,
-            text: `drill ⌀${showLength(diameter, unit, 4)} is over the largest minor diameter ⌀${showLength(max, unit, 4)}: ${percent.toFixed(0)} % of thread`,
-            source: standard,
-          };
-        else if (percent > most.value + 1e-6)
-          found = {
-            value: percent,
-            limit: most.value,
-            text: `drill ⌀${showLength(diameter, unit, 4)} leaves ${percent.toFixed(0)} % of thread: hard on the tap`,
-            source: most.source,
-          };
-        else if (diameter < min - 1e-4)
-          found = {
-            value: diameter,
-            limit: min,
-            text: `drill ⌀${showLength(diameter, unit, 4)} is under the smallest minor diameter ⌀${showLength(min, unit, 4)}`,
-            source: standard,
-          };
-        if (!found) return [];
-        const next = structuredClone(row.row.body) as CutTapped;
-        let fix: Fix | undefined;
-        if (next.drill?.diameter !== undefined && thread.size) {
-          delete next.drill.diameter;
-          if (!Object.keys(next.drill).length) delete next.drill;
-          fix = { label: `${thread.size.drillName} drill`, edits: [{ edit: "setRow", id: row.row.id, body: next }] };
-        }
-        return [
-          {
-            ...whose(row),
-            severity: "caution" as const,
-            ...found,
-            place: facesOfRow(c, row.row.id)[0]?.face.point ?? null,
-            ...(fix ? { fix } : {}),
-          },
-        ];
-      }),
+    c.rows.filter(isTapped).flatMap((row) => {
+      const hole = drilledHole(row.resolved as Resolved<CutTapped>);
+      if (!hole.ok) return [];
+      const { thread, diameter } = hole.value;
+      const percent = percentThread(thread, diameter);
+      const { min, max } = minorLimits(thread);
+      const most = c.limits.threadPercentMost;
+      const standard =
+        thread.system === "metric" ? "ISO 965-1 class 6H, from memory" : "ASME B1.1 class 2B, from memory";
+      const unit = thread.system === "metric" ? "mm" : c.job.unit;
+      let found: Pick<Finding, "value" | "limit" | "text" | "source"> | null = null;
+      if (diameter > max + 1e-4)
+        found = {
+          value: diameter,
+          limit: max,
+          text: `drill ⌀${showLength(diameter, unit, 4)} is over the largest minor diameter ⌀${showLength(max, unit, 4)}: ${percent.toFixed(0)} % of thread`,
+          source: standard,
+        };
+      else if (percent > most.value + 1e-6)
+        found = {
+          value: percent,
+          limit: most.value,
+          text: `drill ⌀${showLength(diameter, unit, 4)} leaves ${percent.toFixed(0)} % of thread: hard on the tap`,
+          source: most.source,
+        };
+      else if (diameter < min - 1e-4)
+        found = {
+          value: diameter,
+          limit: min,
+          text: `drill ⌀${showLength(diameter, unit, 4)} is under the smallest minor diameter ⌀${showLength(min, unit, 4)}`,
+          source: standard,
+        };
+      if (!found) return [];
+      const next = structuredClone(row.row.body) as CutTapped;
+      let fix: Fix | undefined;
+      if (next.drill?.diameter !== undefined && thread.size) {
+        delete next.drill.diameter;
+        if (!Object.keys(next.drill).length) delete next.drill;
+        fix = { label: `${thread.size.drillName} drill`, edits: [{ edit: "setRow", id: row.row.id, body: next }] };
+      }
+      return [
+        {
+          ...whose(row),
+          severity: "caution" as const,
+          ...found,
+          place: facesOfRow(c, row.row.id)[0]?.face.point ?? null,
+          ...(fix ? { fix } : {}),
+        },
+      ];
+    }),
 };
 
 /**
@@ -200,8 +192,7 @@ export const tapDrill: Rule = {
  * its own faces.
  */
 function largestDiameter(row: SolvedRow, drilledDiameter: number): number {
-  const hole = row.row.body.kind === "cutTapped" ? drilledHole(row.resolved as Resolved<CutTapped>) : null;
-  return hole?.ok ? hole.value.thread.major : drilledDiameter;
+  return holeOf(row)?.thread?.major ?? drilledDiameter;
 }
 
 interface Wall {
@@ -364,7 +355,7 @@ function edgeFix(c: RuleContext, row: SolvedRow, worst: Wall, limit: number, dia
     const bc = outward > 0 ? up(c, wanted) : down(c, wanted);
     return number(row, "pattern.diameter", bc, `BC ${bc}`);
   }
-  if (body.kind === "cutHoles") {
+  if (!isTapped(row)) {
     // Each millimetre off the hole gives half to the wall, and half its diameter is what the wall must be.
     const share = c.limits.edgeWallShare.value;
     const target = Math.min(

@@ -131,16 +131,15 @@ export const edgeBreak: Rule = {
     const asked = c.job.title.edgeBreak;
     if (asked === undefined) return [];
     // A chamfer, a round or a countersink is a broken edge itself; a taper that was turned is none.
-    const kindOfRow = new Map(c.rows.map((r) => [r.row.id, r.row.body.kind]));
+    const features = new Map(c.rows.map((r) => [r.row.id, r.feature?.is]));
     const treated = (i: number) => {
       const tag = c.faces[i].tag;
       return (
-        ["chamfer", "round"].includes(tag?.role ?? "") ||
-        (tag?.role === "cone" && !["leaveTurned", "cutTurned"].includes(kindOfRow.get(tag.row) ?? ""))
+        ["chamfer", "round"].includes(tag?.role ?? "") || (tag?.role === "cone" && features.get(tag.row) !== "turned")
       );
     };
     // An engraved line is its own sharp edge.
-    const engraved = (f: number) => kindOfRow.get(c.faces[f].tag?.row ?? "") === "cutEngrave";
+    const engraved = (f: number) => features.get(c.faces[f].tag?.row ?? "") === "engraving";
     const sharp = c.edges.filter(
       (e) => isSharp(e) && e.length > 1e-6 && !e.faces.some(treated) && !e.faces.some(engraved),
     );

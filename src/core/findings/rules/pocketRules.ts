@@ -18,14 +18,12 @@ import {
 } from "../rule";
 import type { Fix } from "../finding";
 
-const isTyped = (r: SolvedRow): boolean => r.row.body.kind === "cutPocket";
+const isTyped = (r: SolvedRow): boolean => r.feature?.is === "pocket" && !r.feature.free;
 /** Pockets typed by their shape and pockets of an outline alike. */
-const pockets = (c: RuleContext) =>
-  c.rows.filter((r) => r.state === "ok" && (isTyped(r) || r.row.body.kind === "cutOutline"));
+const pockets = (c: RuleContext) => c.rows.filter((r) => r.state === "ok" && r.feature?.is === "pocket");
 /** The radius of a pocket that is round all over; null for any other. */
 function roundRadius(row: SolvedRow): number | null {
-  const shape = isTyped(row) ? (row.resolved as Resolved<CutPocket>).shape : null;
-  return shape?.form === "circle" ? shape.diameter / 2 : null;
+  return row.feature?.is === "pocket" ? row.feature.round : null;
 }
 
 /** Whether a pocket's walls leave room for rounds of a radius. */
@@ -55,7 +53,7 @@ export const sharpInsideCorner: Rule = {
         if (!corners.length) return [];
         const smallest = Math.min(...c.crib.map((t) => t.diameter / 2));
         let fix: Fix | undefined;
-        if (row.row.body.kind === "cutPocket") {
+        if (isTyped(row)) {
           const depth = wallDepth(c, row);
           const room = c.crib.filter((t) => t.reach >= depth && fits(row, t.diameter * 0.55 * 3));
           const cutter = room.length

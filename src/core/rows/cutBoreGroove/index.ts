@@ -19,6 +19,7 @@ export const cutBoreGroove: RowKind<CutBoreGroove> = {
   kind: "cutBoreGroove",
   verb: "cut",
   label: "bore groove",
+  traits: { groove: true, startNeeded: true },
   schema,
   blank: () => ({ pattern: { kind: "single" }, plane: { on: "top" } }),
   example: { in: "CUT GROOVE BORE ⌀1.3 WIDE .06 START .2", mm: "CUT GROOVE BORE ⌀34 WIDE 1.6 START 4" },
@@ -29,6 +30,7 @@ export const cutBoreGroove: RowKind<CutBoreGroove> = {
     },
     clauses: [required(marked("WIDE", "width", "Width", "length")), required(startClause), patternClause, planeClause],
   },
+  feature: () => ({ is: "groove" }),
   recipe(row) {
     if (row.plane.start === undefined)
       return fail("where the groove starts is missing", { path: "plane.start", expected: "START and a depth" });

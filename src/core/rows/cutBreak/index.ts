@@ -16,6 +16,7 @@ export const cutBreak: RowKind<CutBreak> = {
   blank: () => ({}),
   example: { in: "CUT BREAK .01 ALL SHARP", mm: "CUT BREAK .3 ALL SHARP" },
   callout: { head: sequence(word("BREAK"), number("size", "Break", "length")), clauses: [required(edgesPart)] },
+  feature: () => ({ is: "edge", treatment: "chamfer" }),
   recipe: (row) =>
     ok({ op: "edges", treatment: "chamfer", size: row.size, angle: Math.PI / 4, edges: row.edges as never }),
   closedForm: () => null,

@@ -49,6 +49,7 @@ export const cutChamfer: RowKind<CutChamfer> = {
     head: sequence(word("CHAMFER"), number("size", "Chamfer", "length")),
     clauses: [angleClause, secondLeg, required(edgesPart)],
   },
+  feature: () => ({ is: "edge", treatment: "chamfer" }),
   recipe: (row) =>
     row.angle !== undefined && row.angle >= Math.PI / 2 - 1e-9
       ? fail("a chamfer leans less than 90 degrees", { path: "angle", expected: "an angle such as 45" })

@@ -39,6 +39,7 @@ export const cutEngrave: RowKind<CutEngrave> = {
       planeClause,
     ],
   },
+  feature: () => ({ is: "engraving" }),
   recipe(row, raw, outlines) {
     const chains = chainsFor(raw.outline, outlines, row.turn ?? 0);
     if (!chains.ok) return chains;

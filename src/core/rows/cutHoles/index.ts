@@ -22,6 +22,7 @@ export const cutHoles: RowKind<CutHoles> = {
   kind: "cutHoles",
   verb: "cut",
   label: "holes",
+  traits: { counted: true, ends: true },
   schema,
   blank: () => ({ pattern: { kind: "single" }, plane: { on: "top" } }),
   example: { in: "CUT 4X ⌀.266 THRU GRID 2 2 BY 3 1.5", mm: "CUT 4X ⌀6.6 THRU GRID 2 2 BY 80 40" },
@@ -29,6 +30,12 @@ export const cutHoles: RowKind<CutHoles> = {
     head: sequence(countPrefix, number("diameter", "Diameter", "length", { sign: "⌀" })),
     clauses: [depthClause, endClause, cboreClause, cskClause, patternClause, startClause, planeClause],
   },
+  feature: (row) => ({
+    is: "hole",
+    diameter: row.diameter,
+    depth: row.depth === "thru" ? "thru" : row.deep!,
+    thread: null,
+  }),
   recipe(row) {
     const depth = depthOf(row);
     if (!depth.ok) return depth;

@@ -35,6 +35,7 @@ export const cutOutline: RowKind<CutOutline> = {
   kind: "cutOutline",
   verb: "cut",
   label: "outline",
+  traits: { counted: true },
   schema,
   blank: () => ({ pattern: { kind: "single" }, plane: { on: "top" } }),
   example: { in: 'CUT POCKET "outline" DEEP .25', mm: 'CUT POCKET "outline" DEEP 6' },
@@ -49,6 +50,7 @@ export const cutOutline: RowKind<CutOutline> = {
       planeClause,
     ],
   },
+  feature: () => ({ is: "pocket", free: true, round: null }),
   recipe(row, raw, outlines) {
     const depth = depthOf(row);
     if (!depth.ok) return depth;

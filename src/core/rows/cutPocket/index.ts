@@ -96,6 +96,7 @@ export const cutPocket: RowKind<CutPocket> = {
   kind: "cutPocket",
   verb: "cut",
   label: "pocket",
+  traits: { counted: true, floor: true },
   schema,
   blank: () => ({ pattern: { kind: "single" }, plane: { on: "top" } }),
   example: { in: "CUT POCKET 2 X 1 R.188 DEEP .4", mm: "CUT POCKET 50 X 30 R5 DEEP 8" },
@@ -111,6 +112,11 @@ export const cutPocket: RowKind<CutPocket> = {
       planeClause,
     ],
   },
+  feature: (row) => ({
+    is: "pocket",
+    free: false,
+    round: row.shape.form === "circle" ? row.shape.diameter / 2 : null,
+  }),
   recipe(row) {
     const outline = pocketOutline(row);
     if (!outline.ok) return outline;

@@ -26,6 +26,7 @@ export const cutRingGroove: RowKind<CutRingGroove> = {
   kind: "cutRingGroove",
   verb: "cut",
   label: "ring groove",
+  traits: { groove: true, floor: true },
   schema,
   blank: () => ({ pattern: { kind: "single" }, plane: { on: "top" } }),
   example: { in: "CUT GROOVE OD 1.5 ID 1.3 DEEP .06", mm: "CUT GROOVE OD 40 ID 34 DEEP 2" },
@@ -33,6 +34,7 @@ export const cutRingGroove: RowKind<CutRingGroove> = {
     head: { ...head, starts: (r) => r.sees("GROOVE") && !r.sees("GROOVE", "BORE") },
     clauses: [required(marked("DEEP", "deep", "Depth", "length")), patternClause, startClause, planeClause],
   },
+  feature: () => ({ is: "groove" }),
   recipe(row) {
     if (row.inner >= row.outer)
       return fail("the inside diameter is not smaller than the outside diameter", {

@@ -32,6 +32,7 @@ export const cutStep: RowKind<CutStep> = {
   kind: "cutStep",
   verb: "cut",
   label: "step",
+  traits: { floor: true, sided: true },
   schema,
   blank: () => ({ plane: { on: "top" } }),
   example: { in: "CUT STEP LEFT .5 DEEP .25", mm: "CUT STEP LEFT 12 DEEP 6" },
@@ -39,6 +40,7 @@ export const cutStep: RowKind<CutStep> = {
     head: sequence(word("STEP"), sidePart, number("width", "Width", "length")),
     clauses: [required(marked("DEEP", "deep", "Depth", "length")), startClause, planeClause],
   },
+  feature: () => ({ is: "step" }),
   recipe: (row) => ok({ op: "step", plane: planeOf(row.plane), side: row.side, width: row.width, depth: row.deep }),
   closedForm: () => null,
   fields: [

@@ -113,6 +113,7 @@ export const cutTapped: RowKind<CutTapped> = {
   kind: "cutTapped",
   verb: "cut",
   label: "tapped holes",
+  traits: { counted: true },
   schema,
   blank: () => ({ pattern: { kind: "single" }, plane: { on: "top" } }),
   example: {
@@ -122,6 +123,12 @@ export const cutTapped: RowKind<CutTapped> = {
   callout: {
     head: sequence(countPrefix, threadPart),
     clauses: [depthClause, drillClause, endClause, cboreClause, cskClause, patternClause, startClause, planeClause],
+  },
+  feature(row) {
+    const hole = drilledHole(row);
+    if (!hole.ok) return null;
+    const { diameter, depth, thread } = hole.value;
+    return { is: "hole", diameter, depth, thread };
   },
   recipe(row) {
     const hole = drilledHole(row);

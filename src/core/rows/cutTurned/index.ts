@@ -38,6 +38,7 @@ export const cutTurned: RowKind<CutTurned> = {
   blank: () => ({}),
   example: { in: 'CUT TURNED "outline"', mm: 'CUT TURNED "outline"' },
   callout: { head: sequence(word("TURNED"), outlineName), clauses: [boreClause, atZ] },
+  feature: () => ({ is: "turned" }),
   recipe(row, raw, outlines) {
     const body = halfProfile(raw.outline, outlines, raw.bore ? "bore" : "outside");
     if (!body.ok) return body;

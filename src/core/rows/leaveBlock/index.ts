@@ -45,6 +45,7 @@ export const leaveBlock: RowKind<LeaveBlock> = {
       standingClause,
     ],
   },
+  feature: () => ({ is: "body", round: false, free: false }),
   recipe(row) {
     const shape = rectangleShape(row.length, row.width, row.radius ?? 0, Boolean(row.corner));
     return shape.ok ? raised(row, { outer: loopOf(shape.value, row.turn), holes: [] }, row.height) : shape;

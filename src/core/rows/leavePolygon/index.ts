@@ -44,6 +44,7 @@ export const leavePolygon: RowKind<LeavePolygon> = {
       standingClause,
     ],
   },
+  feature: () => ({ is: "body", round: false, free: false }),
   recipe(row) {
     const shape = polygonShape(row as never, row.radius ?? 0);
     return shape.ok ? raised(row, { outer: loopOf(shape.value, row.turn), holes: [] }, row.height) : shape;

@@ -30,6 +30,7 @@ export const leavePrism: RowKind<LeavePrism> = {
     head: sequence(word("PRISM"), outlineName, word("X"), number("height", "Height", "length")),
     clauses: [marked("TURN", "turn", "Turn", "angle", { angle: true }), atZ, standingClause],
   },
+  feature: () => ({ is: "body", round: false, free: true }),
   recipe(row, raw, outlines) {
     const o = outlinesFor(raw.outline, outlines, row.turn ?? 0);
     if (!o.ok) return o;

@@ -35,6 +35,7 @@ export const leaveRing: RowKind<LeaveRing> = {
     ),
     clauses: [atZ, standingClause],
   },
+  feature: () => ({ is: "body", round: true, free: false }),
   recipe: (row) =>
     row.inner < row.outer
       ? raised(row, annulus(row.outer, row.inner), row.height)

@@ -30,6 +30,7 @@ export const leaveRound: RowKind<LeaveRound> = {
     ),
     clauses: [atZ, standingClause],
   },
+  feature: () => ({ is: "body", round: true, free: false }),
   recipe: (row) => raised(row, disc(row.diameter), row.height),
   closedForm: (row) => (Math.PI / 4) * row.diameter ** 2 * row.height,
   fields: [

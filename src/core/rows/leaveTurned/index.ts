@@ -31,6 +31,7 @@ export const leaveTurned: RowKind<LeaveTurned> = {
     head: sequence(word("TURNED"), outlineName),
     clauses: [marked("SWEEP", "sweep", "Sweep", "angle", { angle: true }), atZ],
   },
+  feature: () => ({ is: "turned" }),
   recipe(row, raw, outlines) {
     const body = halfProfile(raw.outline, outlines, "bore");
     if (!body.ok) return body;

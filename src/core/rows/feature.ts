@@ -1,0 +1,40 @@
+import type { Thread } from "../tables";
+
+/**
+ * What a row is to those who judge, plan, prove or draw it: one of these few, with what they need of it, as plain
+ * data. Nobody asks a row for the name of its kind. Lengths mm.
+ */
+export type Feature =
+  /** Material left: whether it is round about its own axis, and whether an outline of any shape made it. */
+  | { is: "body"; round: boolean; free: boolean }
+  /** Turned about an axis, left or cut. */
+  | { is: "turned" }
+  /** A round hole as it is drilled; `thread` where it is tapped. */
+  | { is: "hole"; diameter: number; depth: number | "thru"; thread: Thread | null }
+  /** A pocket: typed by its shape, its diameter where that is round, or of an outline (`free`). */
+  | { is: "pocket"; free: boolean; round: number | null }
+  | { is: "face" }
+  | { is: "step" }
+  | { is: "groove" }
+  | { is: "edge"; treatment: "chamfer" | "round" }
+  | { is: "engraving" };
+
+export type FeatureIs = Feature["is"];
+
+/** What is known of a kind of row before any of its numbers is. */
+export interface Traits {
+  /** Its copies may be counted (`4X`). */
+  counted?: true;
+  /** It leaves a flat floor whose area a print may give. */
+  floor?: true;
+  /** A ring cut into what is there: it joins what it parts. */
+  groove?: true;
+  /** It begins below its plane, always. */
+  startNeeded?: true;
+  /** Its bottom may be left to the drill's point or be flat. */
+  ends?: true;
+  /** Its size is a radius. */
+  radius?: true;
+  /** It stands on one side of the part and may have a twin on the other. */
+  sided?: true;
+}
