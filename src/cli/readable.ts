@@ -5,12 +5,12 @@ import { rowNames } from "@/core/job/names";
 import type { Job } from "@/core/job/schema";
 import { conflictWords } from "@/core/outline/wire";
 import { slipWords, type Mismatch, type Slip } from "@/core/mismatch";
-import { INCH, showLength, type LengthUnit } from "@/core/number";
+import { INCH, type LengthUnit, showArea, showLength, showVolume } from "@/core/number";
 import type { CheckResult } from "@/core/print/checks";
 
 /** A short report for people: rows with what they take, the part, the stock, remarks, ledger and check values. */
 export function readableReport(job: Job, e: Evaluation): string {
-  const volume = (mm3: number) => (job.unit === "in" ? `${(mm3 / INCH ** 3).toFixed(4)} in³` : `${mm3.toFixed(1)} mm³`);
+  const volume = (mm3: number) => showVolume(mm3, job.unit);
   const names = rowNames(job.rows);
   const lines = [
     `${job.name}, rev ${job.revision} (${job.unit}${job.material.name ? `, ${job.material.name}` : ""})`,
@@ -37,7 +37,7 @@ export function readableReport(job: Job, e: Evaluation): string {
   for (const f of e.findings.filter((x) => x.row === null)) lines.push(`     ${f.severity}: ${f.text} (${f.source})`);
   for (const o of e.outlines) {
     lines.push(
-      `outline "${o.name}": ${o.region.length ? `area ${(job.unit === "in" ? o.area / INCH ** 2 : o.area).toFixed(job.unit === "in" ? 4 : 2)} ${job.unit}²` : "open"}, ${o.wire?.freedom ?? 0} free${o.wire?.free.length ? `: ${o.wire.free.join("; ")}` : ""}`,
+      `outline "${o.name}": ${o.region.length ? `area ${showArea(o.area, job.unit)}` : "open"}, ${o.wire?.freedom ?? 0} free${o.wire?.free.length ? `: ${o.wire.free.join("; ")}` : ""}`,
     );
     for (const c of o.wire?.conflicts ?? []) lines.push(`     conflict: ${conflictWords(c)}`);
     for (const p of o.problems) lines.push(`     item ${p.item + 1}: ${p.message}`);

@@ -4,7 +4,7 @@ import type { Job } from "@/core/job/schema";
 import type { Evaluation } from "@/core/engine/evaluate";
 import type { SolidKernel } from "@/core/engine/kernel";
 import { viewOf } from "@/core/engine/views";
-import { INCH, inCallout, showLength } from "@/core/number";
+import { inCallout, showBulk, showLength } from "@/core/number";
 import { writeRow, writeStock } from "@/core/callout";
 import { rowNames } from "@/core/job/names";
 import { planPaths } from "@/core/paths/plan";
@@ -90,8 +90,7 @@ export async function setupSheet(job: Job, evaluation: Evaluation, kernel: Solid
   const len = (mm: number) => showLength(mm, job.unit);
   const mass = (g: number | null) =>
     g === null ? "—" : job.unit === "in" ? `${(g / 453.59237).toFixed(3)} lb` : `${g.toFixed(1)} g`;
-  const volume = (mm3: number) =>
-    job.unit === "in" ? `${(mm3 / INCH ** 3).toFixed(3)} in³` : `${(mm3 / 1000).toFixed(2)} cm³`;
+  const volume = (mm3: number) => showBulk(mm3, job.unit);
   const stock = evaluation.stock;
   const names = rowNames(job.rows);
   const cell = (l: string, v: string) => ({ stack: [label(l), { text: runs(v), fontSize: 10 }], margin: [4, 2, 4, 2] });

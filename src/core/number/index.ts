@@ -1,4 +1,5 @@
 export * from "./evaluate";
 export * from "./text";
+export * from "./figures";
 export * from "./format";
 export { readExpression, NumberSyntaxError } from "./syntax";

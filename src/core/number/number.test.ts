@@ -1,5 +1,8 @@
 import fc from "fast-check";
 import {
+  showArea,
+  showBulk,
+  showVolume,
   evaluateNumber,
   INCH,
   inCallout,
@@ -210,5 +213,14 @@ describe("number text", () => {
     expect(lengthText(3.4925, "in")).toBe(".1375");
     expect(lengthText(0, "in")).toBe("0");
     expect(lengthText(-0.0000001, "mm")).toBe("0");
+  });
+});
+
+describe("areas and volumes as a job shows them", () => {
+  it("in its own unit, and in no other", () => {
+    expect([showArea(25.4 ** 2, "in"), showArea(25.4 ** 2, "mm")]).toEqual(["1.0000 in²", "645.16 mm²"]);
+    expect([showVolume(25.4 ** 3, "in"), showVolume(25.4 ** 3, "mm")]).toEqual(["1.0000 in³", "16387.1 mm³"]);
+    expect([showBulk(25.4 ** 3, "in"), showBulk(25.4 ** 3, "mm")]).toEqual(["1.000 in³", "16.387 cm³"]);
+    expect(showArea(122 * 25.4 ** 2, "in", 1)).toBe("122.0 in²");
   });
 });

@@ -1,5 +1,5 @@
 "use client";
-import { INCH } from "@/core/number";
+import { showBulk } from "@/core/number";
 import { useBench } from "../store/benchStore";
 import { useJob } from "../store/jobStore";
 import { CalloutLine } from "../callout/CalloutLine";
@@ -19,8 +19,7 @@ export function ShapeCard() {
   const outline = job.outlines.find((o) => o.id === openOutline);
   const e = evaluated?.evaluation;
   const row = e?.solved.rows.find((r) => r.row.id === selected);
-  const vol = (mm3: number) =>
-    job.unit === "in" ? `${(mm3 / INCH ** 3).toFixed(3)} in³` : `${(mm3 / 1000).toFixed(3)} cm³`;
+  const vol = (mm3: number) => showBulk(mm3, job.unit);
   const left = e?.stock && e.part ? e.stock.volume - e.part.volume : null;
   const mass = e?.stock?.chipMass ?? null;
   return (

@@ -5,7 +5,7 @@ import { rowNames, type Job } from "@/core/job";
 import type { PartShapes } from "@/core/outline/evaluateOutline";
 import { namedIn, readOutlineLine, writeOutlineItem, type RowNames } from "@/core/callout";
 import { numberScope } from "@/core/engine/numbers";
-import { INCH, showLength, type NumberScope } from "@/core/number";
+import { type NumberScope, showArea, showLength } from "@/core/number";
 import type { OutlineItem, OutlineText } from "@/core/outline/items";
 import { conflictWords, tieDown } from "@/core/outline/wire";
 import { outlineDxf, outlineDxfNewer } from "@/io/dxfOutlines";
@@ -91,7 +91,7 @@ export function OutlineEditor({ outline }: { outline: OutlineText }) {
   const conflicts = wire?.conflicts ?? [];
   const rounds = outline.items.filter(treats);
   const len = (mm: number) => showLength(mm, job.unit, job.unit === "in" ? 4 : 3);
-  const area = (mm2: number) => (job.unit === "in" ? `${(mm2 / INCH ** 2).toFixed(4)} in²` : `${mm2.toFixed(2)} mm²`);
+  const area = (mm2: number) => showArea(mm2, job.unit);
   let step = 0;
   const save = (kind: "dxf" | "newer" | "svg") => {
     if (!e) return;

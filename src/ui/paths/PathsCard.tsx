@@ -1,5 +1,5 @@
 "use client";
-import { INCH, showLength } from "@/core/number";
+import { showArea, showLength, showVolume } from "@/core/number";
 import { minutesByCutter } from "@/core/paths/minutes";
 import { cribFor, type Cutter } from "@/core/tables";
 import { Body, Section } from "../common/Section";
@@ -26,8 +26,8 @@ export function PathsCard() {
   const plans = planned?.plans ?? [];
   const crib: readonly Cutter[] = job.crib ?? cribFor(job.unit);
   const len = (mm: number) => showLength(mm, job.unit);
-  const area = (mm2: number) => (job.unit === "in" ? `${(mm2 / INCH ** 2).toFixed(4)} in²` : `${mm2.toFixed(2)} mm²`);
-  const volume = (mm3: number) => (job.unit === "in" ? `${(mm3 / INCH ** 3).toFixed(4)} in³` : `${mm3.toFixed(1)} mm³`);
+  const area = (mm2: number) => showArea(mm2, job.unit);
+  const volume = (mm3: number) => showVolume(mm3, job.unit);
   const choose = (row: string, cutter: string) => {
     const rest = (job.cutters ?? []).filter((c) => c.row !== row);
     edit([{ edit: "setHead", head: { cutters: cutter ? [...rest, { row, cutter }] : rest } }], "cutter");

@@ -2,7 +2,7 @@
 import { Button } from "antd";
 import { useState } from "react";
 import type { Stock } from "@/core/job";
-import { INCH, lengthText, showLength, toNumberText, type NumberText } from "@/core/number";
+import { lengthText, type NumberText, showBulk, showLength, toNumberText } from "@/core/number";
 import type { Evaluation } from "@/core/engine";
 import { numberScope, valueOf } from "@/core/engine/numbers";
 import { piecesPerBar, proposeStock } from "@/core/stock/stock";
@@ -58,8 +58,7 @@ export function StockCard() {
         : g < 1000
           ? `${g.toFixed(1)} g`
           : `${(g / 1000).toFixed(3)} kg`;
-  const vol = (mm3: number) =>
-    job.unit === "in" ? `${(mm3 / INCH ** 3).toFixed(3)} in³` : `${(mm3 / 1000).toFixed(2)} cm³`;
+  const vol = (mm3: number) => showBulk(mm3, job.unit);
   const a = e?.stock?.allowance;
   const piece = e?.stock ? Math.max(e.stock.placed.box.max.x - e.stock.placed.box.min.x, 0) : null;
   const barPiece = stock?.shape === "round" && e?.stock ? e.stock.placed.box.max.z - e.stock.placed.box.min.z : piece;
@@ -249,12 +248,10 @@ export function StockCard() {
 function ChipsByRow({ evaluation: e, unit }: { evaluation: Evaluation; unit: "in" | "mm" }) {
   const rows = e.solved.rows.filter((r) => r.state === "ok" && r.removed > 1e-6);
   if (!rows.length) return null;
-  const shown = (mm3: number) =>
-    unit === "in" ? `${(mm3 / INCH ** 3).toFixed(3)} in³` : `${(mm3 / 1000).toFixed(2)} cm³`;
   return (
     <Bars
       title="Taken off by each row"
-      bars={rows.map((r) => ({ name: `row ${r.number}`, value: r.removed, shown: shown(r.removed) }))}
+      bars={rows.map((r) => ({ name: `row ${r.number}`, value: r.removed, shown: showBulk(r.removed, unit) }))}
     />
   );
 }
