@@ -75,6 +75,15 @@ describe("what cannot hold together", () => {
     // A relation is a way out too.
     expect(w.conflicts.flatMap((c) => c.drop)).toContain(whole.indexOf("PARALLEL 1 3"));
   });
+  it("a step of no length is said to be one", () => {
+    const w = wire("START 0,0", "LINE TO X 40", "LINE TO X 40", "LINE TO Y 20", "LINE TO X 0", "CLOSE");
+    expect(w.conflicts.map((c) => [c.drop, c.shrunk])).toEqual([[[1, 2], true]]);
+    expect(conflictWords(w.conflicts[0])).toContain("a step would have no length");
+    // One that is home already when it closes is none.
+    expect(wire("START 0,0", "LINE TO X 40", "LINE TO Y 20", "LINE TO X 0", "LINE TO Y 0", "CLOSE").conflicts).toEqual(
+      [],
+    );
+  });
   it("says what it is in words", () => {
     const w = wire("START 0,0", "LINE TO X 40", "LINE TO Y 30", "LINE TO X 0", "CLOSE", "LENGTH 1 45");
     expect(conflictWords(w.conflicts[0])).toContain("length 1");

@@ -21,12 +21,14 @@ export interface WireConflict {
   words: string;
   drop: number[];
   proven: boolean;
+  /** They hold, but only with an element of no length. */
+  shrunk: boolean;
 }
 
 /** A conflict in words; where it may be the beginning that was far off, that is said, and what helps. */
-export const conflictWords = (c: Pick<WireConflict, "words" | "drop" | "proven">): string =>
+export const conflictWords = (c: Pick<WireConflict, "words" | "drop" | "proven" | "shrunk">): string =>
   c.proven && c.drop.length
-    ? `${c.words} cannot hold together`
+    ? `${c.words} cannot hold together${c.shrunk ? ": a step would have no length" : ""}`
     : `no way was found to make these hold together: ${c.words}. NEAR on an open end says where to look`;
 
 /** What became of a walk. `inked` says of each element whether it is fully located. */
@@ -97,7 +99,7 @@ export function solveWire(items: OutlineItem[], scope: NumberScope): Wire {
 function inItems(c: Conflict): WireConflict {
   const order = (list: { item: number }[]) => [...new Set(list.map((e) => e.item))].sort((a, b) => a - b);
   const words = [...new Set(c.equations.map((e) => e.words))].join(", ");
-  return { items: order(c.equations), drop: order(c.drop), words, proven: c.proven };
+  return { items: order(c.equations), drop: order(c.drop), words, proven: c.proven, shrunk: c.shrunk };
 }
 
 /**

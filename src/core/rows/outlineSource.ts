@@ -28,7 +28,7 @@ function sound(name: string, source: OutlineSource | undefined): Result<Evaluate
   if (e.wire?.conflicts.length)
     return wrong(
       e,
-      `its dimensions contradict one another (${e.wire.conflicts.map((c) => c.words).join("; and ")})`,
+      `its dimensions contradict one another (${e.wire.conflicts.map((c) => c.words + (c.shrunk ? ": a step would have no length" : "")).join("; and ")})`,
       "one of them dropped",
     );
   if (e.problems.length)

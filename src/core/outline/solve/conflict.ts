@@ -9,6 +9,8 @@ export interface Conflict {
   equations: Equation[];
   drop: Equation[];
   proven: boolean;
+  /** They hold, but only with an element shrunk to nothing. */
+  shrunk: boolean;
 }
 
 /** Contradictions told at once; whoever has more begins with these. */
@@ -36,7 +38,8 @@ export function findConflicts(s: System): { conflicts: Conflict[]; held: Equatio
       const again = solveSystem(s, held, alone.v);
       if (again.converged) return { conflicts, held, v: again.v };
     }
-    conflicts.push({ equations, drop, proven: !alone.converged });
+    const shrunk = steadily({ ...s, sound: undefined }, equations, 2).converged;
+    conflicts.push({ equations, drop, proven: !alone.converged, shrunk });
     if (!drop.length) break;
     const last = drop.reduce((a, b) => (b.item >= a.item ? b : a));
     held = held.filter((e) => e !== last);
