@@ -7,7 +7,7 @@ import { readFileSync, writeFileSync } from "node:fs";
 import { createHash } from "node:crypto";
 import { chromium } from "@playwright/test";
 import { readCard, writeBalloonText } from "../src/core/callout";
-import { evaluate } from "../src/core/engine/evaluate";
+import { evaluate } from "../src/core/evaluate/evaluate";
 import { viewOf } from "../src/core/engine/views";
 import type { Job } from "../src/core/job";
 import { INCH } from "../src/core/number";

@@ -3,7 +3,7 @@
 // changed in turn,
 // in the model and not on the print: no balloon that the number alone is made from may stay proved.
 import { readFileSync, readdirSync } from "node:fs";
-import { evaluate, type Evaluation } from "@/core/engine";
+import { evaluate, type Evaluation } from "@/core/evaluate";
 import { INCH } from "@/core/number";
 import { readCard } from "@/core/callout";
 import { getPath, setPath } from "@/core/callout/grammar";

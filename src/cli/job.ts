@@ -1,6 +1,6 @@
 import { readFile, writeFile } from "node:fs/promises";
-import { evaluate } from "@/core/engine/evaluate";
-import { headlessExplanations, headlessReport } from "@/core/engine/report";
+import { evaluate } from "@/core/evaluate/evaluate";
+import { headlessExplanations, headlessReport } from "@/core/evaluate/report";
 import { readCard, writeCard, type CardError, type ReadCard } from "@/core/callout/card";
 import { lineAndColumn, readJobText } from "@/core/job/read";
 import type { Job } from "@/core/job/schema";

@@ -1,4 +1,4 @@
-import type { Evaluation } from "@/core/engine/evaluate";
+import type { Evaluation } from "@/core/evaluate/evaluate";
 import { placesInSpace } from "@/core/engine/places";
 import { writeRow } from "@/core/callout/card";
 import { rowNames } from "@/core/job/names";

@@ -1,5 +1,5 @@
 import type { Job } from "@/core/job/schema";
-import type { Evaluation } from "@/core/engine/evaluate";
+import type { Evaluation } from "@/core/evaluate/evaluate";
 import type { SolidKernel } from "@/core/engine/kernel";
 import { viewOf } from "@/core/engine/views";
 import { writeCard } from "@/core/callout/card";

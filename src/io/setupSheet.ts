@@ -1,7 +1,7 @@
 import path from "node:path";
 import { releaseState } from "@/core/job/release";
 import type { Job } from "@/core/job/schema";
-import type { Evaluation } from "@/core/engine/evaluate";
+import type { Evaluation } from "@/core/evaluate/evaluate";
 import type { SolidKernel } from "@/core/engine/kernel";
 import { viewOf } from "@/core/engine/views";
 import { inCallout, showBulk, showLength } from "@/core/number";

@@ -1,7 +1,7 @@
 import * as Comlink from "comlink";
 import init from "replicad-opencascadejs";
 import type { Vec3 } from "@/core/geometry/vec";
-import { evaluate, type Evaluation } from "@/core/engine/evaluate";
+import { evaluate, type Evaluation } from "@/core/evaluate/evaluate";
 import { prepare } from "@/core/engine/prepare";
 import { place } from "@/core/engine/place";
 import { solve, Superseded } from "@/core/engine/solve";

@@ -1,4 +1,4 @@
-import { evaluate, type Evaluation } from "@/core/engine/evaluate";
+import { evaluate, type Evaluation } from "@/core/evaluate/evaluate";
 import { viewOf } from "@/core/engine/views";
 import type { JobSummary } from "@/core/job";
 import { exportJob } from "@/io/exportJob";

@@ -1,5 +1,5 @@
 import { readCard } from "@/core/callout";
-import { evaluate, type Evaluation } from "@/core/engine";
+import { evaluate, type Evaluation } from "@/core/evaluate";
 import { applyEdits, type Job } from "@/core/job";
 import type { Finding } from "@/core/findings";
 import { loadKernel } from "@/kernel/node";

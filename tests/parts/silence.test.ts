@@ -1,6 +1,6 @@
 import { evaluateCard, inch, jobOf, mm, volumeOf } from "../helpers/card";
 import { readCard, writeCard } from "@/core/callout";
-import { headlessReport } from "@/core/engine/report";
+import { headlessReport } from "@/core/evaluate/report";
 
 const rows = async (text: string) =>
   (await evaluateCard(text)).solved.rows.map((r) => [r.state, Number(r.removed.toFixed(6)), r.message] as const);

@@ -1,5 +1,6 @@
-import { evaluate, prepare, solve, Superseded } from ".";
-import { headlessReport } from "./report";
+import { evaluate } from "../evaluate";
+import { prepare, solve, Superseded } from ".";
+import { headlessReport } from "../evaluate/report";
 import { applyEdits } from "../job";
 import { readCard } from "../callout";
 import { loadKernel } from "@/kernel/node";

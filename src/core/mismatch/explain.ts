@@ -1,4 +1,4 @@
-import { densityOf, type Evaluation } from "../engine/evaluate";
+import { densityOf, type Evaluation } from "../evaluate/evaluate";
 import type { SolidKernel } from "../engine/kernel";
 import { prepare } from "../engine/prepare";
 import { patient, type Patience } from "../engine/solve";

@@ -1,4 +1,4 @@
-import { densityOf, figuresOf, measurePart, type Evaluation } from "../engine/evaluate";
+import { densityOf, figuresOf, measurePart, type Evaluation } from "../evaluate/evaluate";
 import type { SolidKernel } from "../engine/kernel";
 import { prepare, type Prepared, type PreparedRow } from "../engine/prepare";
 import { solve, Superseded, type Patience } from "../engine/solve";

@@ -1,5 +1,5 @@
 import { numberScope } from "../engine/numbers";
-import type { Evaluation } from "../engine/evaluate";
+import type { Evaluation } from "../evaluate/evaluate";
 import type { SolvedRow } from "../engine/solve";
 import { toFrame, fromFrame, v2, type Vec2, type Vec3 } from "../geometry/vec";
 import { placeVise, type ViseSetup } from "../hold/vise";

@@ -2,7 +2,7 @@ import { evaluateCard, evaluateJob, inch, jobOf, kernel, mm } from "../../../tes
 import type { FaceInfo } from "../engine/kernel";
 import { applyEdits, type Job, type JobEdit } from "../job";
 import { toNumberText } from "../number";
-import { completeness } from "./complete";
+import { completeness } from "../evaluate/complete";
 import { featureOf, measureFeatures } from "./features";
 import { numberScope } from "../engine/numbers";
 import { balloonLimits } from "./tolerance";

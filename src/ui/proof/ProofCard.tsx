@@ -3,7 +3,7 @@ import { Button } from "antd";
 import { useEffect, useRef } from "react";
 import { writeBalloonText } from "@/core/callout";
 import type { Side } from "@/core/geometry/vec";
-import { completeness } from "@/core/print/complete";
+import { completeness } from "@/core/evaluate/complete";
 import { inBands } from "@/core/print/band";
 import { Bars } from "../charts/Bars";
 import { Body, Section } from "../common/Section";

@@ -2,7 +2,7 @@
 import { Alert, Button, Input, Space } from "antd";
 import { useState } from "react";
 import { contentOf, nextRevision, releaseState, type Job } from "@/core/job";
-import type { Evaluation } from "@/core/engine/evaluate";
+import type { Evaluation } from "@/core/evaluate/evaluate";
 import { Section } from "../common/Section";
 import { useBench } from "../store/benchStore";
 import { useJob } from "../store/jobStore";

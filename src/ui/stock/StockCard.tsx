@@ -3,7 +3,7 @@ import { Button } from "antd";
 import { useState } from "react";
 import type { Stock } from "@/core/job";
 import { lengthText, type NumberText, showBulk, showLength, toNumberText } from "@/core/number";
-import type { Evaluation } from "@/core/engine";
+import type { Evaluation } from "@/core/evaluate";
 import { numberScope, valueOf } from "@/core/engine/numbers";
 import { piecesPerBar, proposeStock } from "@/core/stock/stock";
 import { stockSizes } from "@/core/tables";

@@ -11,10 +11,10 @@ import { allowanceOf, placeStock, radialAllowance, type Allowance, type PlacedSt
 import { cribFor, findMaterial } from "../tables";
 import type { EvaluatedOutline } from "../outline/evaluateOutline";
 import type { Problem } from "../result";
-import { valueOf } from "./numbers";
-import type { EdgeInfo, FaceInfo, SolidKernel } from "./kernel";
-import { prepare, type Prepared } from "./prepare";
-import { solve, type Patience, type Solved } from "./solve";
+import { valueOf } from "../engine/numbers";
+import type { EdgeInfo, FaceInfo, SolidKernel } from "../engine/kernel";
+import { prepare, type Prepared } from "../engine/prepare";
+import { solve, type Patience, type Solved } from "../engine/solve";
 
 export interface PartReport {
   volume: number;

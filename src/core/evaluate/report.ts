@@ -1,7 +1,7 @@
-import { placesInSpace } from "./places";
+import { placesInSpace } from "../engine/places";
 import { writeRow, type CardError, type RowPlace } from "../callout/card";
 import { writeBalloonText } from "../callout/balloonLine";
-import { completeness } from "../print/complete";
+import { completeness } from "./complete";
 import type { Mismatch } from "../mismatch";
 import { rowNames } from "../job/names";
 import type { RowNames } from "../callout/grammar";

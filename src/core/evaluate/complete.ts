@@ -1,4 +1,4 @@
-import type { Evaluation } from "../engine/evaluate";
+import type { Evaluation } from "./evaluate";
 import type { Job } from "../job/schema";
 
 /** How far the model answers the print. */

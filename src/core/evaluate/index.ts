@@ -1,0 +1,2 @@
+export * from "./evaluate";
+export * from "./report";
