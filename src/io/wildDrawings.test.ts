@@ -81,10 +81,12 @@ const circles = (text: string) =>
     .map((i) =>
       i.item === "circle" ? [Number(i.diameter) / 2, Number(i.at?.x ?? 0), Number(i.at?.y ?? 0)] : [0, 0, 0],
     );
+/** A machine that is busy beside takes several times as long; what freezes a page takes for ever. */
+const BUSY = 6;
 const within = <T>(seconds: number, work: () => T): T => {
   const from = performance.now();
   const r = work();
-  expect(performance.now() - from).toBeLessThan(seconds * 1000);
+  expect(performance.now() - from).toBeLessThan(BUSY * seconds * 1000);
   return r;
 };
 

@@ -75,6 +75,16 @@ describe("what cannot hold together", () => {
     // A relation is a way out too.
     expect(w.conflicts.flatMap((c) => c.drop)).toContain(whole.indexOf("PARALLEL 1 3"));
   });
+  it("where the rest leaves no room it says so, with what to drop", () => {
+    const lines = ["START 0,0", "LINE TO X 27", "LINE TO Y 36", "LINE TO X 10", "LINE TO Y 60", "LINE TO X 0", "CLOSE"];
+    for (const distance of [12, 61]) {
+      const w = wire(...lines, `DISTANCE 1 4 ${distance}`);
+      expect([distance, w.conflicts.length]).toEqual([distance, 1]);
+      expect(w.conflicts[0].drop).toContain(7);
+      expect(conflictWords(w.conflicts[0])).toMatch(/cannot hold together/);
+      expect(without(7, [...lines, `DISTANCE 1 4 ${distance}`]).conflicts).toEqual([]);
+    }
+  });
   it("a step of no length is said to be one", () => {
     const w = wire("START 0,0", "LINE TO X 40", "LINE TO X 40", "LINE TO Y 20", "LINE TO X 0", "CLOSE");
     expect(w.conflicts.map((c) => [c.drop, c.shrunk])).toEqual([[[1, 2], true]]);

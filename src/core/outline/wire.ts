@@ -14,7 +14,7 @@ import { buildWalk, segmentsOf, type Walk } from "./walk";
 /**
  * A conflict: what cannot hold together, by the items of the outline, and every one of them that mends it when it is
  * dropped.
- * Without `proven` it may be the beginning that was far off.
+ * Without `proven` it is the rest, as it stands, that leaves no room for them.
  */
 export interface WireConflict {
   items: number[];
@@ -25,11 +25,13 @@ export interface WireConflict {
   shrunk: boolean;
 }
 
-/** A conflict in words; where it may be the beginning that was far off, that is said, and what helps. */
-export const conflictWords = (c: Pick<WireConflict, "words" | "drop" | "proven" | "shrunk">): string =>
-  c.proven && c.drop.length
-    ? `${c.words} cannot hold together${c.shrunk ? ": a step would have no length" : ""}`
-    : `no way was found to make these hold together: ${c.words}. NEAR on an open end says where to look`;
+/** A conflict in words; where no line of it can be dropped it may be the beginning that was far off: that is said, and what helps. */
+export function conflictWords(c: Pick<WireConflict, "words" | "drop" | "proven" | "shrunk">): string {
+  if (!c.drop.length)
+    return `no way was found to make these hold together: ${c.words}. NEAR on an open end says where to look`;
+  const why = c.shrunk ? ": a step would have no length" : c.proven ? "" : ", the rest being as it stands";
+  return `${c.words} cannot hold together${why}`;
+}
 
 /** What became of a walk. `inked` says of each element whether it is fully located. */
 export interface Wire {

@@ -72,7 +72,7 @@ export function Bars({ title, bars, ends }: Props) {
   return (
     <figure className={css.figure}>
       <figcaption className="lab">{title}</figcaption>
-      <div style={{ height: bars.length * LINE + 8 }}>
+      <div style={{ height: bars.length * LINE + 22 }}>
         <canvas
           ref={canvas}
           role="img"

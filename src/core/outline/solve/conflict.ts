@@ -3,7 +3,7 @@ import type { Equation, System } from "./system";
 
 /**
  * What cannot hold together: the fewest equations that contradict one another, and what of it can be dropped.
- * `proven` is false where they may only have been too far off to be brought together.
+ * `proven` is false where they hold by themselves and no way was found with the rest as it stands.
  */
 export interface Conflict {
   equations: Equation[];
@@ -30,14 +30,14 @@ export function findConflicts(s: System): { conflicts: Conflict[]; held: Equatio
   const budget = { left: TRIES };
   while (!solution.converged && conflicts.length < MOST) {
     const equations = smallest(s, held, budget);
-    const said = equations.filter((e) => e.kind !== "shape" && e.role === undefined);
-    const drop = said.length ? said : equations.filter((e) => e.role === "start");
     const alone = steadily(s, equations, 8);
     if (alone.converged) {
       // By themselves they hold: from there on the whole may hold too.
       const again = solveSystem(s, held, alone.v);
       if (again.converged) return { conflicts, held, v: again.v };
     }
+    const said = equations.filter((e) => e.kind !== "shape" && e.role === undefined);
+    const drop = said.length ? said : equations.filter((e) => e.role === "start");
     const shrunk = steadily({ ...s, sound: undefined }, equations, 2).converged;
     conflicts.push({ equations, drop, proven: !alone.converged, shrunk });
     if (!drop.length) break;
