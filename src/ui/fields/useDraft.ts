@@ -38,5 +38,7 @@ export function useDraft(value: string, commit: (text: string) => void, { proble
     setDraft(null);
     e.currentTarget.blur();
   };
-  return { shown, wrong, drafting: draft !== null, bind: { value: shown, onChange, onBlur: done, onKeyDown } };
+  /** What was typed is given up: something else was chosen. */
+  const drop = () => setDraft(null);
+  return { shown, wrong, drafting: draft !== null, drop, bind: { value: shown, onChange, onBlur: done, onKeyDown } };
 }

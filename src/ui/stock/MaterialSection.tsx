@@ -184,7 +184,7 @@ function MaterialField({
   choose: (name: string) => void;
   known: { name: string; density: string }[];
 }) {
-  const { shown, drafting, bind } = useDraft(value, choose);
+  const { shown, drafting, drop, bind } = useDraft(value, choose);
   const like = shown.trim().toLowerCase();
   return (
     <AutoComplete
@@ -196,7 +196,11 @@ function MaterialField({
         label: `${m.name}, ${m.density} g/cm³`,
       }))}
       popupMatchSelectWidth={false}
-      onSelect={choose}
+      onSelect={(name: string) => {
+        // What was typed to find it is not the name: leaving the field must not put it back.
+        drop();
+        choose(name);
+      }}
     >
       <Input size="small" aria-label="Material" maxLength={120} {...bind} />
     </AutoComplete>
