@@ -1,4 +1,5 @@
 import type { NextConfig } from "next";
+import { engineVersion } from "./scripts/engineVersion.mjs";
 
 const policy = (evaluates: boolean) =>
   [
@@ -20,10 +21,11 @@ const config: NextConfig = {
   serverExternalPackages: ["@electric-sql/pglite", "replicad-opencascadejs", "pdfmake", "fs-native-extensions"],
   // The proxy keeps a body while it looks at it and cuts it off there: more than the largest that any door takes.
   experimental: { proxyClientMaxBodySize: "24mb" },
+  // What was computed by another engine is not shown again.
+  env: { ENGINE_VERSION: engineVersion() },
   devIndicators: false,
   poweredByHeader: false,
   allowedDevOrigins: ["127.0.0.1", "localhost"],
-  typescript: { ignoreBuildErrors: true }, // types are checked by their own command
   headers: async () => {
     const common = [
       { key: "x-content-type-options", value: "nosniff" },

@@ -6,11 +6,12 @@ import { prepare, solve } from "../src/core/engine";
 import { numberScope } from "../src/core/engine/numbers";
 import { solveWire } from "../src/core/outline/wire";
 import { OpenCascadeKernel } from "../src/kernel/openCascade";
+import { warmUp } from "../src/kernel/warmUp";
 import { loadEngine } from "../src/kernel/node";
 
 const { oc } = await loadEngine();
 const warm = new OpenCascadeKernel(oc);
-warm.warmUp();
+warmUp(warm);
 const ms = async (work: () => unknown) => {
   const t = performance.now();
   await work();

@@ -2,74 +2,118 @@ import type { TopoDS_Edge, TopoDS_Face } from "replicad-opencascadejs";
 import { dot, type Vec3 } from "@/core/geometry/vec";
 import type { EdgeInfo } from "@/core/engine/kernel";
 import type { FaceCache } from "./faceCache";
-import type { OC } from "./oc";
-import { describeEdge, samples, type RawEdge } from "./topology";
+import { thinned } from "./flatMesh";
+import { scope, type OC } from "./oc";
+import { describeEdge, samples, ShapeMap, type RawEdge } from "./topology";
 
-interface Entry {
+/** What is known of an edge, whichever state it is in. */
+interface Known {
   edge: TopoDS_Edge;
-  info: EdgeInfo | null;
-  normals: [Vec3, Vec3] | null;
-  reversed: string;
+  info?: EdgeInfo | null;
+  normals?: [Vec3, Vec3] | null;
+  reversed?: string;
   points?: Vec3[];
+  coarse?: { deflection: number; points: Vec3[] };
 }
+interface Use {
+  known: Known;
+  edge: TopoDS_Edge;
+}
+/** An edge of a state, with what is known of it. Its handles are the cache's own. */
+export type KnownEdge = RawEdge & { known: Known };
 
-const HASH_SPACE = 2147483647;
-const SPARE_EDGES = 4000;
+const SPARE_EDGES = 12000;
 
 /**
- * What was measured on an edge, kept under the edge. It holds as long as the faces on its two sides look the same way:
- * a hole in a face makes the face a new one and leaves its other edges as they were.
+ * The edges of faces and what was measured on them. A measurement holds as long as the faces on the two sides look the
+ * same way: a hole in a face makes the face a new one and leaves its other edges as they were.
  */
 export class EdgeCache {
-  private buckets = new Map<number, Entry[]>();
-  private count = 0;
+  private known: ShapeMap<Known>;
+  private byFace = new WeakMap<TopoDS_Face, Use[]>();
+  private owned: TopoDS_Edge[] = [];
   /** Edges of the part at hand. */
   atHand = 0;
   constructor(
     private oc: OC,
     private faces: FaceCache,
-  ) {}
+  ) {
+    this.known = new ShapeMap(oc);
+  }
 
   private clear(): void {
-    for (const b of this.buckets.values()) for (const e of b) e.edge.delete();
-    this.buckets.clear();
-    this.count = 0;
+    for (const e of this.owned) e.delete();
+    this.owned = [];
+    this.known = new ShapeMap(this.oc);
+    this.byFace = new WeakMap();
   }
-  private find(raw: RawEdge): { bucket: number; entry: Entry | undefined } {
-    const bucket = this.oc.ReplicadShapeHasher.HashCode(raw.edge, HASH_SPACE);
-    return { bucket, entry: this.buckets.get(bucket)?.find((e) => e.edge.IsSame(raw.edge)) };
+  private entry(edge: TopoDS_Edge): Known {
+    const found = this.known.get(edge);
+    if (found) return found;
+    const made: Known = { edge: this.oc.TopoDS.Edge(edge) };
+    this.owned.push(made.edge);
+    this.known.set(made.edge, made);
+    return made;
+  }
+  private usesOf(face: TopoDS_Face): Use[] {
+    const found = this.byFace.get(face);
+    if (found) return found;
+    const { oc } = this;
+    const uses = scope((own) => {
+      const list: Use[] = [];
+      const ex = own(new oc.TopExp_Explorer(face, oc.TopAbs_ShapeEnum.TopAbs_EDGE, oc.TopAbs_ShapeEnum.TopAbs_SHAPE));
+      for (; ex.More(); ex.Next()) {
+        const edge = oc.TopoDS.Edge(own(ex.Current()));
+        this.owned.push(edge);
+        list.push({ known: this.entry(edge), edge });
+      }
+      return list;
+    });
+    this.byFace.set(face, uses);
+    return uses;
   }
 
-  info(raw: RawEdge, faces: TopoDS_Face[]): EdgeInfo | null {
-    const { bucket, entry } = this.find(raw);
+  /** Edges of faces, each with the faces that use it, in a fixed order. They stay the cache's: nobody frees them. */
+  edgesOf(faces: TopoDS_Face[]): KnownEdge[] {
+    if (this.owned.length > SPARE_EDGES + 6 * this.atHand) this.clear();
+    const found = new Map<Known, KnownEdge>();
+    faces.forEach((f, face) => {
+      for (const { known, edge } of this.usesOf(f)) {
+        const raw = found.get(known);
+        if (raw) raw.uses.push({ face, edge });
+        else found.set(known, { known, edge, uses: [{ face, edge }] });
+      }
+    });
+    return [...found.values()];
+  }
+
+  info(raw: KnownEdge, faces: TopoDS_Face[]): EdgeInfo | null {
+    const { known } = raw;
     const second = raw.uses.find((u) => u.face !== raw.uses[0].face);
     const reversed = String(raw.uses[0].edge.Orientation());
-    if (entry && entry.info && entry.normals && second && entry.reversed === reversed) {
+    if (known.info && known.normals && second && known.reversed === reversed) {
       const [a, b] = [raw.uses[0].face, second.face];
-      const n1 = this.faces.normalAt(faces[a], entry.info.middle),
-        n2 = this.faces.normalAt(faces[b], entry.info.middle);
-      if (n1 && n2 && dot(n1, entry.normals[0]) > 1 - 1e-12 && dot(n2, entry.normals[1]) > 1 - 1e-12)
-        return { ...entry.info, faces: [a, b] };
+      const n1 = this.faces.normalAt(faces[a], known.info.middle);
+      const n2 = this.faces.normalAt(faces[b], known.info.middle);
+      if (n1 && n2 && dot(n1, known.normals[0]) > 1 - 1e-12 && dot(n2, known.normals[1]) > 1 - 1e-12)
+        return { ...known.info, faces: [a, b] };
     }
     const info = describeEdge(this.oc, raw, faces, (f, at) => this.faces.normalAt(f, at));
-    const n1 = info && this.faces.normalAt(faces[info.faces[0]], info.middle),
-      n2 = info && this.faces.normalAt(faces[info.faces[1]], info.middle);
-    const normals: [Vec3, Vec3] | null = n1 && n2 ? [n1, n2] : null;
-    if (entry) Object.assign(entry, { info, normals, reversed });
-    else this.put(bucket, { edge: this.oc.TopoDS.Edge(raw.edge), info, normals, reversed });
+    const n1 = info && this.faces.normalAt(faces[info.faces[0]], info.middle);
+    const n2 = info && this.faces.normalAt(faces[info.faces[1]], info.middle);
+    Object.assign(known, { info, normals: n1 && n2 ? [n1, n2] : null, reversed });
     return info;
   }
-  points(raw: RawEdge): Vec3[] {
-    const { bucket, entry } = this.find(raw);
-    if (entry) return (entry.points ??= samples(this.oc, raw.edge));
-    const points = samples(this.oc, raw.edge);
-    this.put(bucket, { edge: this.oc.TopoDS.Edge(raw.edge), info: null, normals: null, reversed: "", points });
-    return points;
+  /** Points along an edge, close enough to draw. */
+  pointsOf(edge: TopoDS_Edge): Vec3[] {
+    const known = this.entry(edge);
+    return (known.points ??= samples(this.oc, edge));
   }
-  private put(bucket: number, entry: Entry): void {
-    if (this.count >= SPARE_EDGES + 2 * this.atHand) this.clear();
-    if (this.buckets.has(bucket)) this.buckets.get(bucket)!.push(entry);
-    else this.buckets.set(bucket, [entry]);
-    this.count++;
+  /** As many of them as a chord error asks for. */
+  coarsePointsOf(edge: TopoDS_Edge, deflection: number): Vec3[] {
+    const known = this.entry(edge);
+    if (known.coarse?.deflection !== deflection)
+      known.coarse = { deflection, points: thinned(this.pointsOf(edge), deflection) };
+    return known.coarse.points;
   }
 }

@@ -1,9 +1,10 @@
-import type { TopoDS_Face, TopoDS_Shape } from "replicad-opencascadejs";
-import { scale, sub, dot, unit, type Vec3 } from "@/core/geometry/vec";
+import type { TopoDS_Edge, TopoDS_Face, TopoDS_Shape } from "replicad-opencascadejs";
+import { scale, sub, dot, unit, type Box, type Vec3 } from "@/core/geometry/vec";
 import type { FaceInfo } from "@/core/engine/kernel";
+import { flatMesh } from "./flatMesh";
 import { extractMesh, type FaceMesh } from "./meshing";
 import type { OC } from "./oc";
-import { boundedByOtherCurves, describeFace, describeFlat } from "./topology";
+import { boundedByOtherCurves, boxOfShape, describeFace, describeFlat } from "./topology";
 
 interface Entry {
   face: TopoDS_Face;
@@ -11,6 +12,7 @@ interface Entry {
   mesh?: { deflection: number; mesh: FaceMesh };
   /** Bounded by anything but lines and circles. */
   intricate?: boolean;
+  box?: Box;
   /** Normal and a point of a flat face; null for a curved one. */
   flat?: { normal: Vec3; point: Vec3 } | null;
 }
@@ -28,12 +30,21 @@ const SPARE_FACES = 1500;
  */
 export class FaceCache {
   private buckets = new Map<number, Entry[]>();
+  /** The same, by the handle it was asked with: states share their handles. */
+  private byHandle = new WeakMap<TopoDS_Face, Entry>();
   private count = 0;
   /** Faces of the part at hand. */
   atHand = 0;
   constructor(private oc: OC) {}
 
   private entry(face: TopoDS_Face): Entry {
+    const near = this.byHandle.get(face);
+    if (near) return near;
+    const found = this.find(face);
+    this.byHandle.set(face, found);
+    return found;
+  }
+  private find(face: TopoDS_Face): Entry {
     const h = this.oc.ReplicadShapeHasher.HashCode(face, HASH_SPACE);
     const bucket = this.buckets.get(h);
     const known = bucket?.find((e) => e.face.IsEqual(face));
@@ -49,6 +60,7 @@ export class FaceCache {
   clear(): void {
     for (const b of this.buckets.values()) for (const e of b) e.face.delete();
     this.buckets.clear();
+    this.byHandle = new WeakMap();
     this.count = 0;
   }
 
@@ -69,10 +81,19 @@ export class FaceCache {
     const e = this.entry(face);
     return e.flat === undefined ? (e.flat = describeFlat(this.oc, face)) : e.flat;
   }
-  mesh(face: TopoDS_Face, deflection: number): FaceMesh {
+  /** The box of a face alone, where nothing else of it is asked. */
+  box(face: TopoDS_Face): Box {
     const e = this.entry(face);
-    if (!e.mesh || e.mesh.deflection > deflection * 1.5 || e.mesh.deflection < deflection / 3)
-      e.mesh = { deflection, mesh: extractMesh(this.oc, face as TopoDS_Shape, deflection) };
+    return (e.box ??= e.info?.box ?? boxOfShape(this.oc, face));
+  }
+  /** @param pointsOf points of an edge to a chord error, as they are kept */
+  mesh(face: TopoDS_Face, deflection: number, pointsOf: (edge: TopoDS_Edge, deflection: number) => Vec3[]): FaceMesh {
+    const e = this.entry(face);
+    if (!e.mesh || e.mesh.deflection > deflection * 1.5 || e.mesh.deflection < deflection / 3) {
+      const flat = this.flat(face);
+      const quick = flat && flatMesh(this.oc, face, flat.normal, (edge) => pointsOf(edge, deflection));
+      e.mesh = { deflection, mesh: quick ?? extractMesh(this.oc, face as TopoDS_Shape, deflection) };
+    }
     return e.mesh.mesh;
   }
   /**

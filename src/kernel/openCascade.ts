@@ -15,17 +15,20 @@ import type {
   View,
 } from "@/core/engine/kernel";
 import { copiesOf, plateOf, type Tagged } from "./bodies";
-import { cornerPieces } from "./chamferCorners";
 import { hiddenLineDrawing } from "./drawing";
-import { EdgeCache } from "./edgeCache";
-import { FaceCache } from "./faceCache";
+import { boolean } from "./booleans";
+import { treatEdges } from "./edgeTreatment";
+import { insert } from "./insertion/insert";
+import { Library } from "./library";
 import { emptyMesh, extractMesh, joinMeshes } from "./meshing";
 import { kernelMessage, scope, type OC } from "./oc";
 import { cannotBe } from "./resultCheck";
 import { boxBefore } from "./sectionBox";
+import { State } from "./state";
 import { writeStep } from "./stepFile";
 import {
   boxOfShape,
+  countShells,
   countSolids,
   edgesOf,
   facesOf,
@@ -37,26 +40,17 @@ import {
   type RawEdge,
 } from "./topology";
 
-interface State extends Tagged {
-  measure: StateMeasure;
-  faces?: TopoDS_Face[];
-  flats?: { normal: Vec3; point: Vec3; face: number }[];
-  faceInfo?: FaceInfo[];
-  edgeInfo?: EdgeInfo[];
-  mesh?: Mesh;
-}
-
 /** What a step made, and the most volume its tools can have taken or added. */
 type Made = Tagged & { most?: number };
+
+export interface KernelOptions {
+  /** Whether cuts wholly inside a flat are put in without a boolean. Off for what both ways are compared by. */
+  inserts: boolean;
+}
 
 /** States kept besides those of the job as it is: what undo, redo and stepping come back to. */
 const SPARE_STATES = 120;
 const MOST_MEMORY = 1.2e9;
-
-type History = {
-  Modified(s: TopoDS_Shape): { IsEmpty(): boolean; First(): TopoDS_Shape; RemoveFirst(): void; delete(): void };
-  IsDeleted(s: TopoDS_Shape): boolean;
-};
 
 /** The solid kernel on OpenCASCADE's own classes. One instance holds the states of one worker or server. */
 export class OpenCascadeKernel implements SolidKernel {
@@ -72,11 +66,12 @@ export class OpenCascadeKernel implements SolidKernel {
       (this.oc as unknown as { wasmMemory: WebAssembly.Memory }).wasmMemory.buffer.byteLength > MOST_MEMORY
     );
   }
-  private cache: FaceCache;
-  private edgeCache: EdgeCache;
-  constructor(private oc: OC) {
-    this.cache = new FaceCache(oc);
-    this.edgeCache = new EdgeCache(oc, this.cache);
+  private library: Library;
+  constructor(
+    private oc: OC,
+    private options: KernelOptions = { inserts: true },
+  ) {
+    this.library = new Library(oc);
   }
 
   has(key: string): boolean {
@@ -95,7 +90,13 @@ export class OpenCascadeKernel implements SolidKernel {
     const known = this.states.get(key);
     if (known) return ok(known.measure);
     try {
-      const made = this.make(from === null ? null : this.state(from), step);
+      const before = from === null ? null : this.state(from);
+      const put = before && step.op === "cut" ? this.inserted(before, step) : null;
+      if (put) {
+        this.states.set(key, put);
+        return ok(put.measure);
+      }
+      const made = this.make(before, step);
       if (!made.ok) return made;
       const measure = this.measureShape(made.value.shape);
       const wrong = from === null ? null : cannotBe(step, this.state(from).measure, measure, made.value.most);
@@ -107,7 +108,7 @@ export class OpenCascadeKernel implements SolidKernel {
         made.value.shape.delete();
         return fail("nothing is left of the part", { expected: "a cut that leaves material" });
       }
-      this.states.set(key, { shape: made.value.shape, tags: made.value.tags, measure });
+      this.states.set(key, State.ofShape(this.oc, this.library.handles, made.value, measure));
       return ok(measure);
     } catch (e) {
       this.brokenDown ||= e instanceof WebAssembly.RuntimeError || e instanceof RangeError;
@@ -117,204 +118,61 @@ export class OpenCascadeKernel implements SolidKernel {
     }
   }
 
+  /** A state with a cut put in by topology; null where only a boolean will do. */
+  private inserted(from: State, step: BodyStep): State | null {
+    if (!this.options.inserts) return null;
+    if (from.host === undefined) {
+      const single = from.measure.solids === 1 && countShells(this.oc, from.shape) === 1;
+      from.host = single ? { faces: from.faces, tags: from.tags, around: new Map() } : null;
+    }
+
+    const put = from.host && insert(this.library, from.host, step);
+    if (!put) return null;
+    const { tags, faces, around } = put;
+    const measure = { ...from.measure, volume: from.measure.volume - put.removed };
+    const state = State.ofFaces(this.oc, this.library.handles, faces, tags, measure);
+    state.flats = from.flats?.concat(this.flatsOf(faces, from.tags.length));
+    state.host = { faces, tags, around };
+    this.library.faces.atHand = Math.max(this.library.faces.atHand, faces.length);
+    return state;
+  }
+  private flatsOf(faces: TopoDS_Face[], start: number) {
+    return faces.slice(start).flatMap((f, i) => {
+      const flat = this.library.faces.flat(f);
+      return flat ? [{ ...flat, face: start + i }] : [];
+    });
+  }
+
   private make(from: State | null, step: KernelStep): Result<Made> {
     const { oc } = this;
     if (step.op === "plate") return ok(plateOf(oc, step));
-    if (step.op === "edges") return from ? this.treatEdges(from, step) : fail("there is no part yet");
-    const tools = this.toolsOf(step);
+    if (step.op === "edges") return from ? treatEdges(this.library, from, step) : fail("there is no part yet");
+    if (step.body.body === "vee") return this.addOrTake(from, step, this.library.grooves.toolsOf(step), Infinity);
+    const tools = copiesOf(oc, step);
     try {
-      if (!from) {
-        if (step.op === "cut") return fail("there is nothing to cut yet", { expected: "a LEAVE row first" });
-        const [first, ...rest] = tools;
-        if (rest.length === 0) return ok(first);
-        return this.boolean("leave", first, rest);
-      }
-      // All tools of a step are copies of one, but for the grooves of a pointed cutter.
-      const most = step.body.body === "vee" ? Infinity : quickVolume(oc, tools[0].shape) * tools.length;
-      const made = this.boolean(step.op, from, tools);
-      return made.ok ? ok({ ...made.value, most }) : made;
+      // All tools of a step are copies of one.
+      return this.addOrTake(from, step, tools, from ? quickVolume(oc, tools[0].shape) * tools.length : Infinity);
     } finally {
       if (from) for (const t of tools) t.shape.delete();
     }
   }
 
-  /**
-   * The tool solids of a step. Grooves of a pointed cutter are joined chain by chain first: hundreds of small tools
-   * at once in one face take many times longer.
-   */
-  private toolsOf(step: BodyStep): Tagged[] {
-    const { body } = step;
-    if (body.body !== "vee") return copiesOf(this.oc, step);
-    return step.places.flatMap((place, instance) =>
-      body.chains.flatMap((chain) => {
-        const pieces = copiesOf(this.oc, { ...step, places: [place], body: { ...body, chains: [chain] } }).map((t) => ({
-          ...t,
-          tags: t.tags.map((g) => g && { ...g, instance }),
-        }));
-        if (pieces.length < 2) return pieces;
-        const [first, ...rest] = pieces;
-        const joined = this.boolean("join", first, rest);
-        if (!joined.ok) return pieces;
-        for (const t of pieces) t.shape.delete();
-        return [joined.value];
-      }),
-    );
-  }
-
-  private boolean(op: "leave" | "cut" | "join", base: Tagged, tools: Tagged[]): Result<Tagged> {
-    const { oc } = this;
-    return scope((own) => {
-      const b = own(op === "cut" ? new oc.BRepAlgoAPI_Cut() : new oc.BRepAlgoAPI_Fuse());
-      const args = own(new oc.NCollection_List_TopoDS_Shape()),
-        list = own(new oc.NCollection_List_TopoDS_Shape());
-      args.Append(base.shape);
-      for (const t of tools) list.Append(t.shape);
-      b.SetArguments(args);
-      b.SetTools(list);
-      b.SetNonDestructive(true);
-      b.Build(own(new oc.Message_ProgressRange()));
-      if (b.HasErrors())
-        return fail("the solid kernel could not join these shapes", { expected: "other sizes or another place" });
-      if (op === "leave") b.SimplifyResult(true, true, 1e-6);
-      const made = this.follow(b.Shape(), b as unknown as History, [base, ...tools], null);
-      if (isClosed(oc, made.shape)) return ok(made);
-      made.shape.delete();
-      return fail("what the solid kernel made of this is no closed solid", {
-        expected: "another size or place, a little larger or deeper",
-      });
-    });
-  }
-
-  /** Carries the tags through an operation by its own record of what became of each face. */
-  private follow(shape: TopoDS_Shape, history: History, sources: Tagged[], fresh: FaceTag | null): Tagged {
-    const { oc } = this;
-    return scope((own) => {
-      const map = new ShapeMap<FaceTag | null>(oc);
-      for (const source of sources) {
-        const faces = facesOf(oc, source.shape);
-        faces.forEach((f, i) => {
-          own(f);
-          if (history.IsDeleted(f)) return;
-          const modified = own(history.Modified(f));
-          if (modified.IsEmpty()) map.set(f, source.tags[i]);
-          for (; !modified.IsEmpty(); modified.RemoveFirst()) map.set(own(modified.First()), source.tags[i]);
-        });
-      }
-      const result = facesOf(oc, shape).map((f) => own(f));
-      const tags = result.map((f) => map.get(f) ?? fresh);
-      return { shape, tags };
-    });
-  }
-
-  private treatEdges(from: State, step: Extract<KernelStep, { op: "edges" }>): Result<Tagged> {
-    const { oc } = this;
-    const faces = this.facesOfState(from);
-    const raw = edgesOf(oc, faces);
-    try {
-      return scope((own) => {
-        const maker = own(
-          step.treatment === "chamfer"
-            ? new oc.BRepFilletAPI_MakeChamfer(from.shape)
-            : new oc.BRepFilletAPI_MakeFillet(from.shape),
-        );
-        for (const { edge, face } of step.edges) {
-          const e: TopoDS_Edge = raw[edge].edge;
-          // Tangent neighbours are taken along with the first edge of their chain.
-          if (maker.Contour(e) > 0) continue;
-          if (step.treatment === "round") (maker as InstanceType<OC["BRepFilletAPI_MakeFillet"]>).Add(step.size, e);
-          else if (Math.abs(step.angle - Math.PI / 4) < 1e-12)
-            (maker as InstanceType<OC["BRepFilletAPI_MakeChamfer"]>).Add(step.size, e);
-          else (maker as InstanceType<OC["BRepFilletAPI_MakeChamfer"]>).AddDA(step.size, step.angle, e, faces[face]);
-        }
-        try {
-          maker.Build(own(new oc.Message_ProgressRange()));
-        } catch {
-          /* IsDone tells */
-        }
-        if (!maker.IsDone()) return this.doesNotFit(from, step, raw, faces);
-        const shape = maker.Shape();
-        const check = own(new oc.BRepCheck_Analyzer(shape, true, false, false));
-        if (!check.IsValid()) {
-          shape.delete();
-          return this.doesNotFit(from, step, raw, faces);
-        }
-        const tag: FaceTag = { row: step.row, role: step.treatment, instance: 0 };
-        const made = this.follow(shape, maker as unknown as History, [from], tag);
-        return step.treatment === "chamfer" ? this.pointedCorners(made, tag) : ok(made);
-      });
-    } finally {
-      freeEdges(raw);
+  private addOrTake(from: State | null, step: BodyStep, tools: Tagged[], most: number): Result<Made> {
+    if (!from) {
+      if (step.op === "cut") return fail("there is nothing to cut yet", { expected: "a LEAVE row first" });
+      const [first, ...rest] = tools;
+      return rest.length ? boolean(this.oc, "leave", first, rest) : ok(first);
     }
+    const made = boolean(this.oc, step.op, from, tools);
+    return made.ok ? ok({ ...made.value, most }) : made;
   }
 
-  /** Corners where three chamfers meet brought to a point, as a cutter leaves them. */
-  private pointedCorners(made: Tagged, tag: FaceTag): Result<Tagged> {
-    const pieces = cornerPieces(this.oc, made, this.cache, tag);
-    if (!pieces.length) return ok(made);
-    const joined = this.boolean("leave", made, pieces);
-    for (const p of [made, ...pieces]) p.shape.delete();
-    return joined;
-  }
-
-  /**
-   * Which edge a chamfer or round does not fit on, and the largest that does: found by trying that edge alone. Only
-   * when it has failed.
-   */
-  private doesNotFit(
-    from: State,
-    step: Extract<KernelStep, { op: "edges" }>,
-    raw: RawEdge[],
-    faces: TopoDS_Face[],
-  ): Result<Tagged> {
-    const fits = ({ edge, face }: { edge: number; face: number }, size: number): boolean => {
-      try {
-        return scope((own) => {
-          const e = raw[edge].edge;
-          const maker = own(
-            step.treatment === "chamfer"
-              ? new this.oc.BRepFilletAPI_MakeChamfer(from.shape)
-              : new this.oc.BRepFilletAPI_MakeFillet(from.shape),
-          );
-          if (step.treatment === "round") (maker as InstanceType<OC["BRepFilletAPI_MakeFillet"]>).Add(size, e);
-          else (maker as InstanceType<OC["BRepFilletAPI_MakeChamfer"]>).AddDA(size, step.angle, e, faces[face]);
-          maker.Build(own(new this.oc.Message_ProgressRange()));
-          return (
-            maker.IsDone() && own(new this.oc.BRepCheck_Analyzer(own(maker.Shape()), true, false, false)).IsValid()
-          );
-        });
-      } catch {
-        return false;
-      }
-    };
-    const bad = step.edges.slice(0, MOST_TRIED).find((e) => !fits(e, step.size));
-    if (!bad)
-      return fail(`a ${step.treatment} of this size does not fit on all of these edges together`, {
-        path: "size",
-        expected: "a smaller size or fewer edges",
-      });
-    let [low, high] = [0, step.size];
-    for (let i = 0; i < 12; i++) {
-      const middle = (low + high) / 2;
-      if (fits(bad, middle)) low = middle;
-      else high = middle;
-    }
-    const info = this.edgeCache.info(raw[bad.edge], faces);
-    const where = info
-      ? ` at X ${info.middle.x.toFixed(2)} Y ${info.middle.y.toFixed(2)} Z ${info.middle.z.toFixed(2)} mm`
-      : "";
-    const most = Math.floor(low * 100) / 100;
-    return fail(`a ${step.treatment} of this size does not fit on every edge: not on the one${where}`, {
-      path: "size",
-      expected: most > 0 ? `at most ${most} mm there` : "fewer edges",
-    });
-  }
-
-  private measureShape(shape: TopoDS_Shape): StateMeasure {
+  private measureShape(shape: TopoDS_Shape): StateMeasure & { precision?: number } {
     const { oc } = this;
     const solids = countSolids(oc, shape);
     if (solids === 0) return { volume: 0, solids, box: { min: v3(0, 0, 0), max: v3(0, 0, 0) } };
     const faces = facesOf(oc, shape);
-    const intricate = faces.some((f) => this.cache.isIntricate(f));
+    const intricate = faces.some((f) => this.library.faces.isIntricate(f));
     faces.forEach((f) => f.delete());
     const volume = scope((own) => {
       const p = own(new oc.GProp_GProps());
@@ -322,7 +180,7 @@ export class OpenCascadeKernel implements SolidKernel {
       else oc.BRepGProp.VolumeProperties(shape, p, false, false, false);
       return p.Mass();
     });
-    return { volume, solids, box: boxOfShape(oc, shape) };
+    return { volume, solids, box: boxOfShape(oc, shape), ...(intricate ? { precision: VOLUME_PRECISION } : {}) };
   }
   measure(key: string): StateMeasure {
     return this.state(key).measure;
@@ -331,25 +189,19 @@ export class OpenCascadeKernel implements SolidKernel {
     return this.faces(key).reduce((sum, f) => sum + f.area, 0);
   }
 
-  private facesOfState(s: State): TopoDS_Face[] {
-    return (s.faces ??= facesOf(this.oc, s.shape));
-  }
   flats(key: string): { normal: Vec3; point: Vec3; face: number }[] {
     const s = this.state(key);
-    return (s.flats ??= this.facesOfState(s).flatMap((f, face) => {
-      const flat = this.cache.flat(f);
-      return flat ? [{ ...flat, face }] : [];
-    }));
+    return (s.flats ??= this.flatsOf(s.faces, 0));
   }
   faces(key: string): FaceInfo[] {
     const s = this.state(key);
-    return (s.faceInfo ??= this.facesOfState(s).map((f, i) => ({ ...this.cache.info(f), tag: s.tags[i] })));
+    return (s.faceInfo ??= s.faces.map((f, i) => ({ ...this.library.faces.info(f), tag: s.tags[i] })));
   }
   edges(key: string): EdgeInfo[] {
     const s = this.state(key);
     if (s.edgeInfo) return s.edgeInfo;
-    const faces = this.facesOfState(s);
-    const raw = edgesOf(this.oc, faces);
+    const faces = s.faces;
+    const raw = this.library.edges.edgesOf(faces);
     // Seams keep their place as zero-length smooth edges, so that an index means the same here and in treatEdges.
     const none: EdgeInfo = {
       curve: "other",
@@ -361,27 +213,29 @@ export class OpenCascadeKernel implements SolidKernel {
       turn: "smooth",
       angle: 0,
     };
-    s.edgeInfo = raw.map((e) => this.edgeCache.info(e, faces) ?? none);
-    freeEdges(raw);
+    s.edgeInfo = raw.map((e) => this.library.edges.info(e, faces) ?? none);
     return s.edgeInfo;
   }
   /** Edges a draughtsman would draw: smooth joins and seams are left out. Pairs of points. */
   private drawnEdges(faces: TopoDS_Face[], known?: EdgeInfo[]): Float32Array {
-    const raw = edgesOf(this.oc, faces);
-    const out: number[] = [];
-    raw.forEach((e, k) => {
-      const info = known ? known[k] : this.edgeCache.info(e, faces);
-      if (!info || info.angle < 0.02) return;
-      const p = this.edgeCache.points(e);
-      for (let i = 0; i + 1 < p.length; i++) out.push(p[i].x, p[i].y, p[i].z, p[i + 1].x, p[i + 1].y, p[i + 1].z);
+    const ways: Vec3[][] = [];
+    this.library.edges.edgesOf(faces).forEach((e, k) => {
+      const info = known ? known[k] : this.library.edges.info(e, faces);
+      if (info && info.angle >= 0.02) ways.push(this.library.edges.pointsOf(e.edge));
     });
-    freeEdges(raw);
-    return new Float32Array(out);
+    const out = new Float32Array(ways.reduce((sum, p) => sum + 6 * (p.length - 1), 0));
+    let n = 0;
+    for (const p of ways)
+      for (let i = 0; i + 1 < p.length; i++) {
+        out.set([p[i].x, p[i].y, p[i].z, p[i + 1].x, p[i + 1].y, p[i + 1].z], n);
+        n += 6;
+      }
+    return out;
   }
   outerWires(key: string, wanted: number[]): { edges: number[]; pieces: [Vec3, Vec3][] }[] {
     const { oc } = this;
-    const faces = this.facesOfState(this.state(key));
-    const raw = edgesOf(oc, faces);
+    const faces = this.state(key).faces;
+    const raw = this.library.edges.edgesOf(faces);
     const wires = scope((own) => {
       const index = new ShapeMap<number>(oc);
       raw.forEach((e, i) => index.set(e.edge, i));
@@ -396,16 +250,17 @@ export class OpenCascadeKernel implements SolidKernel {
         return { edges, pieces };
       });
     });
-    freeEdges(raw);
     return wires;
   }
+  private pointsOf = (edge: TopoDS_Edge, deflection: number): Vec3[] =>
+    this.library.edges.coarsePointsOf(edge, deflection);
   mesh(key: string): Mesh {
     const s = this.state(key);
     if (!s.mesh) {
-      const faces = this.facesOfState(s),
+      const faces = s.faces,
         deflection = deflectionFor(s.measure);
       s.mesh = joinMeshes(
-        faces.map((f) => this.cache.mesh(f, deflection)),
+        faces.map((f) => this.library.faces.mesh(f, deflection, this.pointsOf)),
         this.drawnEdges(faces, this.edges(key)),
       );
     }
@@ -424,7 +279,9 @@ export class OpenCascadeKernel implements SolidKernel {
       const shape = own(boxBefore(this.oc, s.measure.box, origin, normal));
       const faces = facesOf(this.oc, shape);
       faces.forEach((f) => f.delete());
-      return this.boolean("cut", s, [{ shape, tags: faces.map(() => ({ row: "", role: "section", instance: 0 })) }]);
+      return boolean(this.oc, "cut", s, [
+        { shape, tags: faces.map(() => ({ row: "", role: "section", instance: 0 })) },
+      ]);
     });
   }
   section(key: string, origin: Vec3, normal: Vec3): { mesh: Mesh; area: number; sectionFaces: number[] } {
@@ -435,10 +292,14 @@ export class OpenCascadeKernel implements SolidKernel {
       const sectionFaces = cut.value.tags.flatMap((t, i) => (t?.role === "section" ? [i] : []));
       const deflection = deflectionFor(this.state(key).measure);
       const mesh = joinMeshes(
-        faces.map((f) => this.cache.mesh(f, deflection)),
+        faces.map((f) => this.library.faces.mesh(f, deflection, this.pointsOf)),
         this.drawnEdges(faces),
       );
-      return { mesh, area: sectionFaces.reduce((sum, i) => sum + this.cache.info(faces[i]).area, 0), sectionFaces };
+      return {
+        mesh,
+        area: sectionFaces.reduce((sum, i) => sum + this.library.faces.info(faces[i]).area, 0),
+        sectionFaces,
+      };
     });
   }
   sectionEdges(key: string, origin: Vec3, normal: Vec3): MeasuredEdge[] {
@@ -482,58 +343,16 @@ export class OpenCascadeKernel implements SolidKernel {
   }
 
   trim(keep: Set<string>): void {
+    this.library.grooves.trim();
     const last = this.states.get([...keep].pop() ?? "");
-    this.cache.atHand = last?.faces?.length ?? 0;
-    this.edgeCache.atHand = last?.edgeInfo?.length ?? 0;
+    this.library.faces.atHand = last?.faces?.length ?? 0;
+    this.library.edges.atHand = last?.edgeInfo?.length ?? 0;
     for (const [key, s] of this.states) {
       if (this.states.size <= keep.size + SPARE_STATES) return;
       if (keep.has(key)) continue;
-      s.faces?.forEach((f) => f.delete());
-      s.shape.delete();
+      s.free();
       this.states.delete(key);
     }
-  }
-
-  /** Does a throw-away part: the first booleans after loading are several times slower than warm ones. */
-  warmUp(): void {
-    const frame = { origin: v3(0, 0, 0), x: v3(1, 0, 0), y: v3(0, 1, 0), normal: v3(0, 0, 1) };
-    const loop = (s: number) =>
-      [
-        [-s, -s],
-        [s, -s],
-        [s, s],
-        [-s, s],
-      ].map(([x, y], i, a) => ({
-        kind: "line" as const,
-        from: { x, y },
-        to: { x: a[(i + 1) % 4][0], y: a[(i + 1) % 4][1] },
-      }));
-    this.apply("warm-1", null, {
-      op: "leave",
-      row: "warm",
-      frame,
-      body: { body: "prism", outline: { outer: loop(10), holes: [] }, from: 0, to: -10 },
-      places: [{ x: 0, y: 0 }],
-    });
-    this.apply("warm-2", "warm-1", {
-      op: "cut",
-      row: "warm",
-      frame: { ...frame, origin: v3(0, 0, 10) },
-      body: {
-        body: "revolved",
-        profile: [
-          { r: 2, z: 0 },
-          { r: 2, z: 5 },
-          { r: 0, z: 6 },
-        ],
-      },
-      places: [
-        { x: 0, y: 0 },
-        { x: 5, y: 5 },
-      ],
-    });
-    this.mesh("warm-2");
-    for (const key of ["warm-1", "warm-2"]) this.states.delete(key);
   }
 }
 
@@ -548,9 +367,6 @@ const quickVolume = (oc: OC, shape: TopoDS_Shape): number =>
 /** Chord error of a picture: a four-thousandth of the part, and never coarser than a tenth of a millimetre. */
 const deflectionFor = (m: StateMeasure): number =>
   Math.min(0.1, Math.max(0.001, length(sub(m.box.max, m.box.min)) / 4000));
-
-/** Edges that are tried one by one when a chamfer or round has failed. */
-const MOST_TRIED = 60;
 
 /** Relative precision asked of the volume of a solid with intricate edges. */
 const VOLUME_PRECISION = 1e-6;

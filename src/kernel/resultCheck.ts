@@ -1,7 +1,10 @@
 import type { KernelStep, StateMeasure } from "@/core/engine/kernel";
 import { fail, type Result } from "@/core/result";
 
-type Volume = Pick<StateMeasure, "volume">;
+type Volume = Pick<StateMeasure, "volume"> & {
+  /** How near the volume was asked for, relative; where it is an exact sum, nothing. */
+  precision?: number;
+};
 
 /** Slack of a volume against arithmetic, relative. */
 const VOLUME_SLACK = 1e-7;
@@ -16,7 +19,8 @@ export function cannotBe(
   after: Volume,
   most = Infinity,
 ): Result<never> | null {
-  const slack = VOLUME_SLACK * (before.volume + (most === Infinity ? 0 : most)) + 1e-6;
+  const loose = [before, after].reduce((sum, v) => sum + 2 * (v.precision ?? 0) * v.volume, 0);
+  const slack = VOLUME_SLACK * (before.volume + (most === Infinity ? 0 : most)) + 1e-6 + loose;
   const grown = after.volume - before.volume;
   if (step.op === "leave" && grown < -slack)
     return fail(

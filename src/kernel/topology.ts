@@ -46,14 +46,15 @@ export function isClosed(oc: OC, shape: TopoDS_Shape): boolean {
   });
 }
 
-export function countSolids(oc: OC, shape: TopoDS_Shape): number {
-  return scope((own) => {
+const count = (oc: OC, shape: TopoDS_Shape, kind: "TopAbs_SOLID" | "TopAbs_SHELL"): number =>
+  scope((own) => {
     let n = 0;
-    const ex = own(new oc.TopExp_Explorer(shape, oc.TopAbs_ShapeEnum.TopAbs_SOLID, oc.TopAbs_ShapeEnum.TopAbs_SHAPE));
+    const ex = own(new oc.TopExp_Explorer(shape, oc.TopAbs_ShapeEnum[kind], oc.TopAbs_ShapeEnum.TopAbs_SHAPE));
     for (; ex.More(); ex.Next()) n++;
     return n;
   });
-}
+export const countSolids = (oc: OC, shape: TopoDS_Shape): number => count(oc, shape, "TopAbs_SOLID");
+export const countShells = (oc: OC, shape: TopoDS_Shape): number => count(oc, shape, "TopAbs_SHELL");
 
 export function boxOfShape(oc: OC, shape: TopoDS_Shape): Box {
   return scope((own) => {

@@ -1,4 +1,5 @@
 import * as Comlink from "comlink";
+import { apply, type Patches } from "mutative";
 import init from "replicad-opencascadejs";
 import type { Vec3 } from "@/core/geometry/vec";
 import { evaluate, type Evaluation } from "@/core/evaluate/evaluate";
@@ -11,9 +12,11 @@ import type { Job, Row } from "@/core/job/schema";
 import { pathFile, type PathFile } from "@/core/paths/file";
 import { planPaths, type PathPlan } from "@/core/paths/plan";
 import { explain, type Mismatch } from "@/core/mismatch";
+import { packStanding } from "@/io/standing";
 import { OpenCascadeKernel } from "./openCascade";
+import { warmUp } from "./warmUp";
 
-/** What the page gets of an evaluation: plain data, and the wireframe that belongs to it. */
+/** What the page gets of an evaluation: plain data. */
 export interface Evaluated {
   evaluation: Evaluation;
 }
@@ -45,12 +48,13 @@ const load = async (): Promise<OpenCascadeKernel> => {
 const start = async (): Promise<OpenCascadeKernel> => {
   const oc = await init({ locateFile: () => "/kernel/kernel.wasm", print: () => {}, printErr: () => {} });
   const k = new OpenCascadeKernel(oc);
-  k.warmUp();
+  warmUp(k);
   return k;
 };
 
 let newest = 0;
 let stopped = -1;
+let stoppedRun = -1;
 /** Lets waiting messages in, so that a newer edit can supersede this one between rows. */
 const breathe = () =>
   new Promise<void>((resolve) => {
@@ -65,23 +69,57 @@ let lastPause = 0;
 
 /** How long nothing may be told, ms. */
 const TELL_EVERY = 400;
-let last: { turn: number; job: Job; evaluation: Evaluation } | null = null;
+/** The job as the page last said it, kept here so that an edit brings only what it changed. */
+let held: { turn: number; job: Job } | null = null;
+let last: { turn: number; job: Job; evaluation: Evaluation; planned?: Planned } | null = null;
+
+/** A job as it comes: whole, or as what became of the one of an earlier turn. */
+export type Told = { whole: Job } | { from: number; patches: Patches };
+
+/** The job that was told; null where the one it was made from is not here. */
+function heldAfter(told: Told, turn: number): Job | null {
+  if ("whole" in told) held = { turn, job: told.whole };
+  else if (held?.turn !== told.from) return null;
+  else held = { turn, job: told.patches.length ? (apply(held.job as object, told.patches) as Job) : held.job };
+  return held.job;
+}
+
 const pictureOf = (k: OpenCascadeKernel, key: string): Picture | null =>
   k.has(key) ? { key, mesh: k.mesh(key), faces: k.faces(key), measure: k.measure(key) } : null;
+
+const pause = async () => {
+  if (performance.now() - lastPause < 20) return;
+  await breathe();
+  lastPause = performance.now();
+};
+const planned = (of: NonNullable<typeof last>): Planned => {
+  const plans = planPaths(of.job, of.evaluation.solved.rows, of.evaluation.stock?.placed.box);
+  return (of.planned ??= { plans, file: pathFile(of.job, of.evaluation, plans) });
+};
+
+/** What became of an evaluation: done, given up for a newer one, stopped at a row, or asked for the whole job. */
+export type Outcome =
+  | { is: "done"; evaluation: Evaluation }
+  | { is: "superseded" }
+  | { is: "stopped"; row: number; of: number }
+  | { is: "unknown job" };
 
 /** The worker's door: the page asks, the solid kernel works here and never on the page's own thread. */
 const door = {
   async ready(): Promise<void> {
     await load();
   },
-  /** Evaluates a job, telling how far it is; null when a newer edit has come meanwhile. */
-  async evaluate(job: Job, turn: number, tell: (news: News) => void): Promise<Evaluated | null> {
+  /** Evaluates a job, telling how far it is. */
+  async evaluate(told: Told, turn: number, tell: (news: News) => void): Promise<Outcome> {
     newest = Math.max(newest, turn);
+    const job = heldAfter(told, turn);
+    if (!job) return { is: "unknown job" };
     const k = await load();
-    let told = performance.now();
+    let said = performance.now();
     let shown: string | null = null;
+    let at = { row: 0, of: job.rows.length };
     const say = (row: number, of: number, key: string | null) => {
-      told = performance.now();
+      said = performance.now();
       const picture = key !== null && key !== shown ? pictureOf(k, key) : null;
       shown = key;
       tell({ row, of, picture });
@@ -95,60 +133,63 @@ const door = {
         },
         patience: {
           reached: (row, of, key) => {
-            if (performance.now() - told > TELL_EVERY) say(row, of, key);
+            at = { row, of };
+            if (performance.now() - said > TELL_EVERY) say(row, of, key);
           },
-          pause: async () => {
-            if (performance.now() - lastPause < 20) return;
-            await breathe();
-            lastPause = performance.now();
-          },
-          cancelled: () => turn < newest,
+          pause,
+          cancelled: () => turn < newest || stopped >= turn,
         },
       });
       last = { turn, job, evaluation };
-      return { evaluation };
+      return { is: "done", evaluation };
     } catch (e) {
-      if (e instanceof Superseded) return null;
-      throw e;
+      if (!(e instanceof Superseded)) throw e;
+      return stopped >= turn && turn === newest ? { is: "stopped", ...at } : { is: "superseded" };
     }
+  },
+  /** Ends an `evaluate` of this turn or an older one between two rows: the rows that stand are kept. */
+  async stop(turn: number): Promise<void> {
+    stopped = Math.max(stopped, turn);
+  },
+  /** Gives up a run of `explain`. */
+  async stopExplaining(run: number): Promise<void> {
+    stoppedRun = Math.max(stoppedRun, run);
   },
   /** The paths of the last evaluation; null when a newer one has come. */
   async plans(turn: number): Promise<Planned | null> {
-    if (last?.turn !== turn || turn < newest) return null;
-    const { job, evaluation } = last;
-    const plans = planPaths(job, evaluation.solved.rows, evaluation.stock?.placed.box);
-    return { plans, file: pathFile(job, evaluation, plans) };
+    return last?.turn === turn && turn >= newest ? planned(last) : null;
+  },
+  /** All that is known of the last evaluation, packed for the server to keep; null when a newer one has come. */
+  async standing(turn: number): Promise<Uint8Array | null> {
+    const k = await load();
+    const key = last?.evaluation.solved.finalKey ?? null;
+    if (last?.turn !== turn || turn < newest || key === null) return null;
+    const picture = pictureOf(k, key);
+    if (!picture) return null;
+    const bytes = await packStanding({ evaluated: { evaluation: last.evaluation }, planned: planned(last) }, picture);
+    return Comlink.transfer(bytes, [bytes.buffer as ArrayBuffer]);
   },
   /**
    * Looks for the slip behind each check value that is off, telling what it has as it goes; null when it was stopped
    * or a newer edit came.
    */
   async explain(
-    job: Job,
     turn: number,
+    run: number,
     progress: (done: number, of: number) => void,
     found: (sofar: Mismatch[]) => void,
   ): Promise<Mismatch[] | null> {
-    newest = Math.max(newest, turn);
     const k = await load();
-    const patience = {
-      pause: async () => {
-        if (performance.now() - lastPause < 20) return;
-        await breathe();
-        lastPause = performance.now();
-      },
-      cancelled: () => turn < newest || stopped >= turn,
-    };
+    if (held?.turn !== turn) return null;
+    const { job } = held;
+    const patience = { pause, cancelled: () => turn < newest || stoppedRun >= run };
     try {
-      return await explain(job, await evaluate(job, k, { patience }), k, { patience, progress, found });
+      const standing = last?.turn === turn ? last.evaluation : await evaluate(job, k, { patience });
+      return await explain(job, standing, k, { patience, progress, found });
     } catch (e) {
       if (e instanceof Superseded) return null;
       throw e;
     }
-  },
-  /** Gives up an `explain` of this turn or an older one. */
-  async stopExplaining(turn: number): Promise<void> {
-    stopped = Math.max(stopped, turn);
   },
   async picture(key: string): Promise<Picture | null> {
     const k = await load();
@@ -158,10 +199,11 @@ const door = {
     const k = await load();
     return k.has(key) ? k.section(key, origin, normal) : null;
   },
-  /** Tool solid of a row that is being typed, standing at `at` in the list. */
-  async ghost(job: Job, row: Row, at: number): Promise<Mesh | null> {
+  /** Tool solid of a row that is being typed, standing at `at` in the list of the job of a turn. */
+  async ghost(turn: number, row: Row, at: number): Promise<Mesh | null> {
     const k = await load();
-    const prepared = prepare({ ...job, rows: [...job.rows.slice(0, at), row] });
+    if (held?.turn !== turn) return null;
+    const prepared = prepare({ ...held.job, rows: [...held.job.rows.slice(0, at), row] });
     const mine = prepared.rows[at];
     if (!mine.recipe || mine.recipe.op === "edges") return null;
     const before = await solve({ ...prepared, rows: prepared.rows.slice(0, at) }, k);

@@ -6,6 +6,7 @@ import { evaluateOutlines, type EvaluatedOutline, type PartShapes } from "../out
 import { kindOf, type Recipe, type Feature } from "../rows";
 import type { OutlineSource } from "../rows/outlineSource";
 import { fail, ok, type Problem } from "../result";
+import { noting, stillAnswers, type Asked } from "./asked";
 import { deriveSources, numberScope, reportNumbers, resolveBody, type NumberReport } from "./numbers";
 
 /** A row after stages 1 to 3: its numbers, and its recipe or the reason there is none. */
@@ -29,44 +30,36 @@ export interface Prepared {
   outlines: Map<string, EvaluatedOutline>;
 }
 
-const memo = new WeakMap<
-  object,
-  {
-    scopeKey: string;
-    outlines: Job["outlines"];
-    numbers: NumberReport[];
-    resolved: unknown;
-    feature: Feature | null;
-    recipe: Recipe | null;
-    problem: Problem | null;
-  }
->();
+/** What stages 1 to 3 make of a row, and what they read of the rest of the job. */
+interface Worked extends Pick<PreparedRow, "numbers" | "resolved" | "feature" | "recipe" | "problem"> {
+  unit: Job["unit"];
+  asked: Asked;
+  /** Counts and threads of the balloons, where the row's own may be theirs. */
+  counts: string;
+  outlines: Map<string, EvaluatedOutline> | null;
+}
+const memo = new WeakMap<object, Worked>();
 
 /**
- * Stages 1 to 3 (numbers, outlines, recipes): plain and quick, run on every keystroke. A row that did not change is
- * not done again.
+ * Stages 1 to 3 (numbers, outlines, recipes): plain and quick, run on every keystroke. A row that did not change, and
+ * whose numbers come out as they did, is not done again.
  */
 export function prepare(job: Job): Prepared {
   const scope = numberScope(job);
-  const scopeKey = `${job.unit}|${JSON.stringify(job.balloons.map((b) => [b.number, b.value, b.count, b.kind, b.reference, b.thread, b.middle ? [b.tolerance, b.basic, b.leg, job.title] : b.tolerance.kind === "limits" ? b.tolerance : 0]))}|${JSON.stringify(job.names.map((n) => [n.name, n.value]))}`;
-  const outlines = outlinesOf(job, scope, scopeKey);
+  const outlines = outlinesOf(job, scope);
   const source = sourceOf(job, outlines);
+  const counts = JSON.stringify(job.balloons.map((b) => [b.number, b.count, b.kind, b.thread]));
   const rows = job.rows.map((row, i): PreparedRow => {
-    let m = memo.get(row.body);
     const drawn = "outline" in row.body;
-    if (!m || m.scopeKey !== scopeKey || (drawn && m.outlines !== job.outlines)) {
-      const numbers = deriveSources(row.body, reportNumbers(row.body, scope), job, scope);
-      const resolved = resolveBody(row.body, numbers, job.balloons);
-      const recipe = resolved.ok ? kindOf(row.body).recipe(resolved.value, row.body as never, source) : resolved;
-      m = {
-        scopeKey,
-        outlines: job.outlines,
-        numbers,
-        resolved: resolved.ok ? resolved.value : null,
-        feature: resolved.ok ? kindOf(row.body).feature(resolved.value) : null,
-        recipe: recipe.ok ? recipe.value : null,
-        problem: recipe.ok ? null : recipe.problems[0],
-      };
+    let m = memo.get(row.body);
+    const holds =
+      m &&
+      m.unit === job.unit &&
+      m.counts === counts &&
+      m.outlines === (drawn ? outlines : null) &&
+      stillAnswers(m.asked, scope);
+    if (!m || !holds) {
+      m = worked(job, row, scope, source, counts, drawn ? outlines : null);
       memo.set(row.body, m);
     }
     return {
@@ -81,6 +74,31 @@ export function prepare(job: Job): Prepared {
     };
   });
   return { job, scope, rows, outlines };
+}
+
+function worked(
+  job: Job,
+  row: Row,
+  over: NumberScope,
+  source: OutlineSource,
+  counts: string,
+  outlines: Map<string, EvaluatedOutline> | null,
+): Worked {
+  const { scope, asked } = noting(over);
+  const numbers = deriveSources(row.body, reportNumbers(row.body, scope), job, over);
+  const resolved = resolveBody(row.body, numbers, job.balloons);
+  const recipe = resolved.ok ? kindOf(row.body).recipe(resolved.value, row.body as never, source) : resolved;
+  return {
+    unit: job.unit,
+    asked,
+    counts,
+    outlines,
+    numbers,
+    resolved: resolved.ok ? resolved.value : null,
+    feature: resolved.ok ? kindOf(row.body).feature(resolved.value) : null,
+    recipe: recipe.ok ? recipe.value : null,
+    problem: recipe.ok ? null : recipe.problems[0],
+  };
 }
 
 /**
@@ -122,13 +140,14 @@ const sourceOf =
         });
   };
 
-const outlineMemo = new WeakMap<object, { scopeKey: string; done: Map<string, EvaluatedOutline> }>();
-/** Outlines are solved again only when they, or the numbers they may cite, have changed. */
-function outlinesOf(job: Job, scope: NumberScope, scopeKey: string): Map<string, EvaluatedOutline> {
+const outlineMemo = new WeakMap<object, { asked: Asked; unit: Job["unit"]; done: Map<string, EvaluatedOutline> }>();
+/** Outlines are solved again only when they, or the numbers they cite, have changed. */
+function outlinesOf(job: Job, over: NumberScope): Map<string, EvaluatedOutline> {
   const known = outlineMemo.get(job.outlines);
-  if (known?.scopeKey === scopeKey) return known.done;
+  if (known?.unit === job.unit && stillAnswers(known.asked, over)) return known.done;
+  const { scope, asked } = noting(over);
   const done = evaluateOutlines(job.outlines, scope);
-  outlineMemo.set(job.outlines, { scopeKey, done });
+  outlineMemo.set(job.outlines, { asked, unit: job.unit, done });
   return done;
 }
 

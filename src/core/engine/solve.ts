@@ -1,4 +1,5 @@
-import type { Problem, Result } from "../result";
+import { ok, type Problem, type Result } from "../result";
+import type { Recipe } from "../rows";
 import { partKey } from "../outline/fromPart";
 import type { Region } from "../outline/boolean";
 import type { EvaluatedOutline } from "../outline/evaluateOutline";
@@ -44,113 +45,148 @@ export const patient: Patience = { pause: async () => {}, cancelled: () => false
 export class Superseded extends Error {}
 
 /**
+ * What a row came to after the rows before it. A recipe that is the same object, on the same rows before it, comes to
+ * the same: it is not placed again.
+ */
+interface Reached {
+  row: string;
+  placed: Placed;
+  key: string | null;
+  plate: Plate | null;
+  volume: number;
+  after: WeakMap<Recipe, Reached>;
+}
+const beginnings = new WeakMap<SolidKernel, WeakMap<Recipe, Reached>>();
+function beginningOf(kernel: SolidKernel): WeakMap<Recipe, Reached> {
+  const known = beginnings.get(kernel) ?? new WeakMap<Recipe, Reached>();
+  beginnings.set(kernel, known);
+  return known;
+}
+
+/**
  * Stage 4: applies the rows one after the other. A state that is there already, under the key of its whole prefix,
  * is not made again.
  * A row that fails carries its reason and is skipped; the rest computes.
  */
 export async function solve(prepared: Prepared, kernel: SolidKernel, patience: Patience = patient): Promise<Solved> {
-  let key: string | null = null;
-  let plate: Plate | null = null;
-  let volume = 0;
-  const earlier = new Map<string, RowPlanes>();
-  const rows: SolvedRow[] = [];
-  const nameOf = (id: string) => {
-    const i = prepared.job.rows.findIndex((r) => r.id === id);
-    const failed = rows.find((r) => r.row.id === id)?.state === "failed";
-    return i >= 0
-      ? `row ${i + 1}${failed ? ", which cannot be made itself," : ""}`
-      : `row ${/^gone-(\d+)$/.exec(id)?.[1] ?? id.replace(/^r(\d+)$/, "$1")}`;
-  };
-  const shapes = new Map<string, Result<Region>>();
-  let outlines = prepared.outlines;
-  /** Takes from the part what an outline waits for. @returns whether there is anything new */
-  const take = (o: EvaluatedOutline | undefined): boolean => {
-    const wanted = (o?.waits ?? []).filter((w) => !shapes.has(partKey(w)));
-    for (const w of wanted) shapes.set(partKey(w), shapeOfPart(w, kernel, rows, nameOf));
-    return wanted.length > 0;
-  };
-  for (const before of prepared.rows) {
-    let p = before;
-    patience.reached?.(p.number, prepared.rows.length, key);
+  const solving = new Solving(prepared, kernel);
+  for (const row of prepared.rows) {
+    patience.reached?.(row.number, prepared.rows.length, solving.key);
     await patience.pause();
     if (patience.cancelled()) throw new Superseded();
-    const stay = (state: "failed" | "off", failure: Problem | null): SolvedRow => ({
-      ...p,
+    solving.next(row);
+  }
+  return solving.end();
+}
+
+/** The rows as far as they have come, and the part as it stands there. */
+class Solving {
+  key: string | null = null;
+  private plate: Plate | null = null;
+  private volume = 0;
+  private way: WeakMap<Recipe, Reached>;
+  private readonly earlier = new Map<string, RowPlanes>();
+  private readonly rows: SolvedRow[] = [];
+  private readonly shapes = new Map<string, Result<Region>>();
+  private outlines: Map<string, EvaluatedOutline>;
+
+  constructor(
+    private readonly prepared: Prepared,
+    private readonly kernel: SolidKernel,
+  ) {
+    this.way = beginningOf(kernel);
+    this.outlines = prepared.outlines;
+  }
+
+  next(before: PreparedRow): void {
+    if (before.row.off) return this.stay(before, "off", null);
+    const row = "outline" in before.row.body ? this.withOutline(before, before.row.body.outline) : before;
+    if (!row.recipe) return this.stay(row, "failed", row.problem);
+    const known = this.way.get(row.recipe);
+    if (known?.row === row.row.id && (known.key === null || this.kernel.has(known.key))) return this.reach(row, known);
+    const placed = place(row.recipe, row.row.id, this.kernel, this.key, this.earlier, this.nameOf);
+    const made = placed.ok ? this.apply(row.row.id, placed.value) : placed;
+    if (!made.ok) return this.stay(row, "failed", made.problems[0]);
+    this.way.set(row.recipe, made.value);
+    this.reach(row, made.value);
+  }
+
+  end(): Solved {
+    let fresh = false;
+    for (const o of this.outlines.values()) fresh = this.take(o) || fresh;
+    if (fresh) this.outlines = withShapes(this.prepared, this.shapes).outlines;
+    this.kernel.trim(new Set(this.rows.flatMap((r) => (r.key ? [r.key] : []))));
+    return { rows: this.rows, finalKey: this.key, outlines: [...this.outlines.values()], shapes: this.shapes };
+  }
+
+  private apply(row: string, placed: Placed): Result<Reached> {
+    const { step, thru } = placed;
+    const { key, plate, volume } = this;
+    const after = new WeakMap<Recipe, Reached>();
+    if (!step) return ok({ row, placed, key, plate, volume, after });
+    const nextPlate: Plate | null = key === null ? plateFrom(step) : plate && plateAfter(plate, step, thru);
+    const actual = nextPlate ?? step;
+    const nextKey = keyOf(nextPlate ? null : key, actual);
+    const made = this.kernel.apply(nextKey, nextPlate ? null : key, actual);
+    return made.ok ? ok({ row, placed, key: nextKey, plate: nextPlate, volume: made.value.volume, after }) : made;
+  }
+
+  private reach(row: PreparedRow, reached: Reached): void {
+    const { placed, key, plate, volume, after } = reached;
+    this.earlier.set(row.row.id, placed.planes);
+    this.rows.push({
+      ...row,
+      state: "ok",
+      message: "",
+      failure: null,
+      removed: this.volume - volume,
+      volumeAfter: volume,
+      key,
+      planes: placed.planes,
+      placed,
+    });
+    Object.assign(this, { key, plate, volume, way: after });
+  }
+
+  private stay(row: PreparedRow, state: "failed" | "off", failure: Problem | null): void {
+    this.rows.push({
+      ...row,
       state,
       failure,
       message: failure ? failure.message + (failure.expected ? ` (expected: ${failure.expected})` : "") : "",
       removed: 0,
-      volumeAfter: volume,
-      key,
+      volumeAfter: this.volume,
+      key: this.key,
       planes: null,
       placed: null,
     });
-    if (p.row.off) {
-      rows.push(stay("off", null));
-      continue;
-    }
-    if ("outline" in p.row.body) {
-      const name = p.row.body.outline.toLowerCase(),
-        used = [...outlines.values()].find((o) => o.name.toLowerCase() === name);
-      // An outline taken from a section that is itself offset by another section comes to its end step by step.
-      for (let n = 0; n < 5 && take([...outlines.values()].find((o) => o.id === used?.id)); n++)
-        outlines = withShapes(prepared, shapes).outlines;
-      if (used?.waits.length) p = { ...p, ...withShapes(prepared, shapes).row(p) };
-      // What could not be had yet may be there for a later row.
-      for (const [key, r] of shapes) if (!r.ok) shapes.delete(key);
-    }
-    if (!p.recipe) {
-      rows.push(stay("failed", p.problem));
-      continue;
-    }
-    const placed = place(p.recipe, p.row.id, kernel, key, earlier, nameOf);
-    if (!placed.ok) {
-      rows.push(stay("failed", placed.problems[0]));
-      continue;
-    }
-    const { step, planes, thru }: Placed = placed.value;
-    if (!step) {
-      earlier.set(p.row.id, planes);
-      rows.push({
-        ...p,
-        state: "ok",
-        message: "",
-        failure: null,
-        removed: 0,
-        volumeAfter: volume,
-        key,
-        planes,
-        placed: placed.value,
-      });
-      continue;
-    }
-    const nextPlate: Plate | null = key === null ? plateFrom(step) : plate && plateAfter(plate, step, thru);
-    const actual = nextPlate ?? step;
-    const nextKey = keyOf(nextPlate ? null : key, actual);
-    const made = kernel.apply(nextKey, nextPlate ? null : key, actual);
-    if (!made.ok) {
-      rows.push(stay("failed", made.problems[0]));
-      continue;
-    }
-    earlier.set(p.row.id, planes);
-    rows.push({
-      ...p,
-      state: "ok",
-      message: "",
-      failure: null,
-      removed: volume - made.value.volume,
-      volumeAfter: made.value.volume,
-      key: nextKey,
-      planes,
-      placed: placed.value,
-    });
-    key = nextKey;
-    plate = nextPlate;
-    volume = made.value.volume;
   }
-  let fresh = false;
-  for (const o of outlines.values()) fresh = take(o) || fresh;
-  if (fresh) outlines = withShapes(prepared, shapes).outlines;
-  kernel.trim(new Set(rows.flatMap((r) => (r.key ? [r.key] : []))));
-  return { rows, finalKey: key, outlines: [...outlines.values()], shapes };
+
+  private nameOf = (id: string): string => {
+    const i = this.prepared.job.rows.findIndex((r) => r.id === id);
+    const failed = this.rows.find((r) => r.row.id === id)?.state === "failed";
+    return i >= 0
+      ? `row ${i + 1}${failed ? ", which cannot be made itself," : ""}`
+      : `row ${/^gone-(\d+)$/.exec(id)?.[1] ?? id.replace(/^r(\d+)$/, "$1")}`;
+  };
+
+  /** A row made from an outline that waits for the part, once it has from the part what there is. */
+  private withOutline(row: PreparedRow, outline: string): PreparedRow {
+    const name = outline.toLowerCase();
+    const used = [...this.outlines.values()].find((o) => o.name.toLowerCase() === name);
+    // An outline taken from a section that is itself offset by another section comes to its end step by step.
+    for (let n = 0; n < 5 && this.take([...this.outlines.values()].find((o) => o.id === used?.id)); n++)
+      this.outlines = withShapes(this.prepared, this.shapes).outlines;
+    const made = used?.waits.length ? { ...row, ...withShapes(this.prepared, this.shapes).row(row) } : row;
+    // What could not be had yet may be there for a later row.
+    for (const [key, r] of this.shapes) if (!r.ok) this.shapes.delete(key);
+    return made;
+  }
+
+  /** Takes from the part what an outline waits for. @returns whether there is anything new */
+  private take(o: EvaluatedOutline | undefined): boolean {
+    const wanted = (o?.waits ?? []).filter((w) => !this.shapes.has(partKey(w)));
+    for (const w of wanted) this.shapes.set(partKey(w), shapeOfPart(w, this.kernel, this.rows, this.nameOf));
+    return wanted.length > 0;
+  }
 }

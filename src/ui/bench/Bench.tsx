@@ -4,6 +4,7 @@ import Link from "next/link";
 import { api, Refused } from "../store/api";
 import { useBench, type Step } from "../store/benchStore";
 import { useJob } from "../store/jobStore";
+import { showStanding, useKeepStanding } from "../engine/standing";
 import { useEngine } from "../engine/useEngine";
 import { ErrorFence } from "../common/ErrorFence";
 import { useLight } from "../common/light";
@@ -48,7 +49,9 @@ export function Bench({ id }: { id: string }) {
     startLight();
     let live = true;
     set({
+      openFor: id,
       evaluated: null,
+      checking: false,
       planned: null,
       atRow: null,
       picture: null,
@@ -66,6 +69,8 @@ export function Bench({ id }: { id: string }) {
       step: "shape",
       view: "pictorial",
     });
+    // What the server kept is only quicker: without it everything is computed.
+    showStanding(id).catch(() => {});
     api.read(id).then(
       (s) => {
         if (live) void open(s);
@@ -81,6 +86,7 @@ export function Bench({ id }: { id: string }) {
   }, [id, open, set, startLight]);
 
   useEngine(openId === id ? job : null);
+  useKeepStanding(id);
   useKeys();
 
   if (problem)

@@ -5,7 +5,7 @@ import type { Evaluated } from "@/kernel/worker";
 import { steps, useBench, type Step } from "../store/benchStore";
 import { useJob } from "../store/jobStore";
 import { useLight } from "../common/light";
-import { cancelEngine } from "../engine/useEngine";
+import { goOn, stopEngine } from "../engine/useEngine";
 import css from "./Bench.module.css";
 import { useEffect, useState } from "react";
 import { Bare } from "../fields/Bare";
@@ -152,12 +152,13 @@ function Tools() {
       message: s.message,
     })),
   );
-  const { busy, busySince, atRow, engineProblem, reckoner, set } = useBench(
+  const { busy, busySince, atRow, engineProblem, checking, reckoner, set } = useBench(
     useShallow((s) => ({
       busy: s.busy,
       busySince: s.busySince,
       atRow: s.atRow,
       engineProblem: s.engineProblem,
+      checking: s.checking,
       reckoner: s.reckoner,
       set: s.set,
     })),
@@ -206,10 +207,14 @@ function Tools() {
       >
         {long ? (
           <>
-            {atRow ? `row ${atRow.row} of ${atRow.of}` : "computing …"} <Bare onClick={cancelEngine}>stop</Bare>
+            {atRow ? `row ${atRow.row} of ${atRow.of}` : "computing …"} <Bare onClick={stopEngine}>stop</Bare>
           </>
         ) : engineProblem ? (
-          <span className="red">{engineProblem.slice(0, 26)}</span>
+          <>
+            <span className="red">{engineProblem.split(";")[0]}</span> <Bare onClick={goOn}>go on</Bare>
+          </>
+        ) : checking ? (
+          "as last computed; being checked"
         ) : (
           saveWords[save]
         )}

@@ -8,7 +8,7 @@ import { kindOf, rowKinds } from "@/core/rows";
 import { showLength } from "@/core/number";
 import { numberScope, reportNumbers } from "@/core/engine/numbers";
 import { findThread } from "@/core/tables";
-import { engine } from "../engine/engine";
+import { ghostOf } from "../engine/useEngine";
 import { freshId } from "../bench/actions";
 import { useBench } from "../store/benchStore";
 import { useJob } from "../store/jobStore";
@@ -49,14 +49,12 @@ export function CalloutLine() {
     }
     let live = true;
     const t = setTimeout(() => {
-      engine()
-        .ghost(JSON.parse(JSON.stringify(job)), JSON.parse(JSON.stringify(row)), at)
-        .then(
-          (g) => {
-            if (live) set({ ghost: g });
-          },
-          () => {},
-        );
+      ghostOf(row, at).then(
+        (g) => {
+          if (live) set({ ghost: g });
+        },
+        () => {},
+      );
     }, 40);
     return () => {
       live = false;

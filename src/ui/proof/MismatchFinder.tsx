@@ -36,7 +36,6 @@ export function MismatchFinder() {
     setProgress({ done: 0, of: 1 });
     setFound(null);
     const run = explainNow(
-      job,
       (done, of) => setProgress({ done, of }),
       (list) => running.current === run && setFound({ job, list }),
     );

@@ -25,7 +25,15 @@ interface BenchState {
   view: ViewName;
   /** Plane of the section: which way it looks, and where along it. */
   section: { side: Side; at: number };
+  /** The job the bench is laid for. */
+  openFor: string | null;
   evaluated: Evaluated | null;
+  /** Turn of the engine the evaluation is from. */
+  evaluatedTurn: number;
+  /** Whether what is shown is as the server kept it, until the engine has caught up. */
+  checking: boolean;
+  /** Counts how often the engine was told to go on where it had been stopped. */
+  again: number;
   /** Paths of the last evaluation that has them; they come after it. */
   planned: Planned | null;
   /** The row the engine has come to, while it is at it. */
@@ -72,7 +80,11 @@ export const useBench = create<BenchState>((set) => ({
   step: "shape",
   view: "pictorial",
   section: { side: "front", at: 0.5 },
+  openFor: null,
   evaluated: null,
+  evaluatedTurn: 0,
+  checking: false,
+  again: 0,
   planned: null,
   atRow: null,
   busy: false,

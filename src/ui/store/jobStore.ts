@@ -34,6 +34,8 @@ export interface Trial {
 interface JobState extends SaveStatus {
   id: string | null;
   job: Job | null;
+  /** What the server counts the last save as. */
+  revision: number;
   past: Change[];
   future: Change[];
   /** Whether the server has acknowledged everything. */
@@ -74,6 +76,7 @@ if (typeof window !== "undefined") {
 const closed = {
   id: null,
   job: null,
+  revision: 0,
   past: [],
   future: [],
   pending: false,
@@ -93,7 +96,7 @@ const closed = {
 export const useJob = create<JobState>((set, get) => {
   const queueFor = (id: string, base: number, job: Job): SaveQueue => {
     const told = (q: SaveQueue) => {
-      if (get().id === q.id) set({ ...q.status, pending: q.pending });
+      if (get().id === q.id) set({ ...q.status, pending: q.pending, revision: q.base });
       else if (!q.pending) queues.delete(q.id);
     };
     const queue = new SaveQueue(id, base, job, told);
@@ -115,7 +118,15 @@ export const useJob = create<JobState>((set, get) => {
       const left = await readUnsent(stored.id);
       const queue = going?.pending ? going : queueFor(stored.id, stored.revision, stored.job);
       const offered = left.others.flatMap((l) => offer(stored, l));
-      set({ ...closed, id: stored.id, job: queue.job, offered, ...queue.status, pending: queue.pending });
+      set({
+        ...closed,
+        id: stored.id,
+        job: queue.job,
+        revision: queue.base,
+        offered,
+        ...queue.status,
+        pending: queue.pending,
+      });
       if (queue === going || !left.mine) return;
       const mine = reconcile(stored, left.mine);
       if (mine.kind === "none") return void forgetUnsent(stored.id);

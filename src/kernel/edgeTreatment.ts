@@ -1,0 +1,117 @@
+import type { TopoDS_Edge, TopoDS_Face } from "replicad-opencascadejs";
+import { fail, ok, type Result } from "@/core/result";
+import type { FaceTag, KernelStep } from "@/core/engine/kernel";
+import type { Tagged } from "./bodies";
+import { boolean, follow } from "./booleans";
+import { cornerPieces } from "./chamferCorners";
+import type { KnownEdge } from "./edgeCache";
+import type { Library } from "./library";
+import { scope, type OC } from "./oc";
+import type { State } from "./state";
+
+type EdgeStep = Extract<KernelStep, { op: "edges" }>;
+type Maker = InstanceType<OC["BRepFilletAPI_MakeChamfer"]> | InstanceType<OC["BRepFilletAPI_MakeFillet"]>;
+
+/** Edges that are tried one by one when a chamfer or round has failed. */
+const MOST_TRIED = 60;
+
+/** A maker of one treatment, and how an edge is given to it. */
+function makerOf(
+  oc: OC,
+  state: State,
+  step: Pick<EdgeStep, "treatment" | "angle">,
+): { maker: Maker; add: (size: number, edge: TopoDS_Edge, face: TopoDS_Face) => void } {
+  if (step.treatment === "round") {
+    const maker = new oc.BRepFilletAPI_MakeFillet(state.shape);
+    return { maker, add: (size, edge) => maker.Add(size, edge) };
+  }
+  const maker = new oc.BRepFilletAPI_MakeChamfer(state.shape);
+  const even = Math.abs(step.angle - Math.PI / 4) < 1e-12;
+  return {
+    maker,
+    add: (size, edge, face) => (even ? maker.Add(size, edge) : maker.AddDA(size, step.angle, edge, face)),
+  };
+}
+
+/** Chamfers or rounds edges of a state. The caller frees the result. */
+export function treatEdges(library: Library, from: State, step: EdgeStep): Result<Tagged> {
+  const { oc } = library;
+  const raw = library.edges.edgesOf(from.faces);
+  return scope((own) => {
+    const { maker, add } = makerOf(oc, from, step);
+    own(maker);
+    for (const { edge, face } of step.edges) {
+      // Tangent neighbours are taken along with the first edge of their chain.
+      if (maker.Contour(raw[edge].edge) > 0) continue;
+      add(step.size, raw[edge].edge, from.faces[face]);
+    }
+    try {
+      maker.Build(own(new oc.Message_ProgressRange()));
+    } catch {
+      /* IsDone tells */
+    }
+    if (!maker.IsDone()) return doesNotFit(library, from, step, raw);
+    const shape = maker.Shape();
+    const check = own(new oc.BRepCheck_Analyzer(shape, true, false, false));
+    if (!check.IsValid()) {
+      shape.delete();
+      return doesNotFit(library, from, step, raw);
+    }
+    const tag: FaceTag = { row: step.row, role: step.treatment, instance: 0 };
+    const made = follow(oc, shape, maker, [from], tag);
+    return step.treatment === "chamfer" ? pointedCorners(library, made, tag) : ok(made);
+  });
+}
+
+/** Corners where three chamfers meet brought to a point, as a cutter leaves them. */
+function pointedCorners(library: Library, made: Tagged, tag: FaceTag): Result<Tagged> {
+  const pieces = cornerPieces(library.oc, made, library.faces, tag);
+  if (!pieces.length) return ok(made);
+  const joined = boolean(library.oc, "leave", made, pieces);
+  for (const p of [made, ...pieces]) p.shape.delete();
+  return joined;
+}
+
+function fits(oc: OC, from: State, step: EdgeStep, edge: TopoDS_Edge, face: TopoDS_Face, size: number): boolean {
+  try {
+    return scope((own) => {
+      const { maker, add } = makerOf(oc, from, step);
+      own(maker);
+      add(size, edge, face);
+      maker.Build(own(new oc.Message_ProgressRange()));
+      return maker.IsDone() && own(new oc.BRepCheck_Analyzer(own(maker.Shape()), true, false, false)).IsValid();
+    });
+  } catch {
+    return false;
+  }
+}
+
+/**
+ * Which edge a chamfer or round does not fit on, and the largest that does: found by trying that edge alone. Only
+ * when it has failed.
+ */
+function doesNotFit(library: Library, from: State, step: EdgeStep, raw: KnownEdge[]): Result<Tagged> {
+  const fit = (e: { edge: number; face: number }, size: number) =>
+    fits(library.oc, from, step, raw[e.edge].edge, from.faces[e.face], size);
+  const bad = step.edges.slice(0, MOST_TRIED).find((e) => !fit(e, step.size));
+  if (!bad)
+    return fail(`a ${step.treatment} of this size does not fit on all of these edges together`, {
+      path: "size",
+      expected: "a smaller size or fewer edges",
+    });
+  let [low, high] = [0, step.size];
+  for (let i = 0; i < 12; i++) {
+    const middle = (low + high) / 2;
+    if (fit(bad, middle)) low = middle;
+    else high = middle;
+  }
+  const info = library.edges.info(raw[bad.edge], from.faces);
+  const where = info
+    ? ` at X ${info.middle.x.toFixed(2)} Y ${info.middle.y.toFixed(2)} Z ${info.middle.z.toFixed(2)} mm`
+    : "";
+  const most = Math.floor(low * 100) / 100;
+  return fail(`a ${step.treatment} of this size does not fit on every edge: not on the one${where}`, {
+    path: "size",
+    expected: most > 0 ? `at most ${most} mm there` : "fewer edges",
+  });
+}

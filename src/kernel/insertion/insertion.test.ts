@@ -1,0 +1,156 @@
+import fc from "fast-check";
+import { readCard } from "@/core/callout";
+import { prepare, solve } from "@/core/engine";
+import { loadEngine } from "../node";
+import type { OC } from "../oc";
+import { OpenCascadeKernel } from "../openCascade";
+import { allApart, ringClear, silhouette, stretchClear, within } from "./silhouette";
+
+let oc: OC;
+beforeAll(async () => {
+  oc = (await loadEngine()).oc;
+}, 60_000);
+
+interface Built {
+  volume: number;
+  area: number;
+  faces: string[];
+  edges: number;
+  failures: string[];
+}
+async function build(lines: string[], inserts: boolean): Promise<Built> {
+  const read = readCard(["UNIT mm", ...lines].join("\n"));
+  expect(read.errors).toEqual([]);
+  const kernel = new OpenCascadeKernel(oc, { inserts });
+  const { rows, finalKey } = await solve(prepare(read.job), kernel);
+  const key = finalKey as string;
+  return {
+    volume: kernel.measure(key).volume,
+    area: kernel.surfaceArea(key),
+    faces: kernel.faces(key).map((f) => `${f.tag?.row} ${f.tag?.role} ${f.tag?.instance} ${f.area.toFixed(5)}`),
+    edges: kernel.edges(key).filter((e) => e.length > 0).length,
+    failures: rows.flatMap((r) => (r.state === "failed" ? [r.message] : [])),
+  };
+}
+
+async function sameBothWays(lines: string[]): Promise<void> {
+  const put = await build(lines, true);
+  const cut = await build(lines, false);
+  expect(put.failures).toEqual(cut.failures);
+  expect(Math.abs(put.volume / cut.volume - 1)).toBeLessThan(1e-9);
+  expect(Math.abs(put.area / cut.area - 1)).toBeLessThan(1e-9);
+  expect([...put.faces].sort()).toEqual([...cut.faces].sort());
+  expect(put.edges).toBe(cut.edges);
+}
+
+/** Places on a lattice so coarse that most cuts are apart, some meet, some run out of the side. */
+const at = fc.tuple(fc.integer({ min: -5, max: 5 }), fc.integer({ min: -3, max: 3 })).map(([i, j]) => [i * 10, j * 9]);
+const plane = fc.constantFrom("", "", "", " ON BOTTOM");
+const cut = fc.oneof(
+  fc
+    .tuple(
+      at,
+      plane,
+      fc.constantFrom("4", "6.5", "9"),
+      fc.constantFrom("THRU", "DEEP 5", "DEEP 7 FLAT", "DEEP 20 FLAT"),
+    )
+    .map(([[x, y], p, d, depth]) => `CUT ⌀${d} ${depth} AT ${x},${y}${p}`),
+  fc.tuple(at, plane).map(([[x, y], p]) => `CUT ⌀4 THRU CBORE ⌀8 DEEP 4 AT ${x},${y}${p}`),
+  fc.tuple(at, plane).map(([[x, y], p]) => `CUT ⌀4 DEEP 9 CSK ⌀7 X 90 AT ${x},${y}${p}`),
+  fc.tuple(at, fc.constantFrom("THRU", "DEEP 4")).map(([[x, y], d]) => `CUT POCKET 14 X 8 R2 ${d} AT ${x},${y}`),
+  fc.tuple(at, fc.constantFrom(0, 8)).map(([[x]]) => `CUT ⌀5 DEEP 12 AT ${x},10 ON FRONT`),
+  at.map(([x, y]) => `CUT 4X ⌀3 DEEP 6 GRID 2 2 BY 12 10 AT ${x},${y}`),
+);
+const base = fc.constantFrom("LEAVE BLOCK 120 X 70 X 20", "LEAVE BLOCK 120 X 70 X 20 R10", "LEAVE ROUND ⌀120 X 20");
+
+test("a cut put into a flat is the cut a boolean makes: volume, area, faces and where they come from", async () => {
+  await fc.assert(
+    fc.asyncProperty(base, fc.array(cut, { minLength: 1, maxLength: 7 }), async (first, cuts) => {
+      // The step at the end is a boolean either way: it measures the whole part anew.
+      await sameBothWays([first, ...cuts, "CUT STEP LEFT 3 DEEP 2"]);
+    }),
+    { numRuns: 25, seed: 20261126 },
+  );
+}, 240_000);
+
+test.each([
+  [
+    "on a floor",
+    ["LEAVE BLOCK 90 X 60 X 20", "CUT POCKET 60 X 40 R6 DEEP 6", "CUT 4X ⌀5 THRU GRID 2 2 BY 30 20 ON FLOOR OF 2"],
+  ],
+  ["a chamfer round its mouth", ["LEAVE ROUND ⌀80 X 20", "CUT 6X ⌀8 DEEP 10 ON BC 50", "CUT CHAMFER .5 MOUTH OF 2"]],
+  ["just deep enough", ["LEAVE BLOCK 60 X 40 X 10", "CUT ⌀6 DEEP 10 FLAT", "CUT ⌀6 DEEP 11 FLAT AT 20,0"]],
+  ["a point that comes through", ["LEAVE BLOCK 60 X 40 X 10", "CUT ⌀6 DEEP 9", "CUT ⌀6 DEEP 8.5 AT 20,0"]],
+  ["a round island", ["LEAVE BLOCK 60 X 40 X 10", "CUT GROOVE OD 30 ID 26 DEEP 2", "CUT ⌀6 THRU"]],
+  [
+    "a blind hole after drillings that run out of the round",
+    ["LEAVE ROUND ⌀120 X 20", "CUT 4X ⌀3 DEEP 6 GRID 2 2 BY 12 10 AT -50,27", "CUT ⌀4 DEEP 20 FLAT AT 0,0"],
+  ],
+  [
+    "letters, one inside the other",
+    [
+      "LEAVE BLOCK 60 X 30 X 8",
+      'OUTLINE "t"',
+      'TEXT "D0" HEIGHT 10',
+      "END",
+      'CUT ENGRAVE "t" V 60 DEEP .3',
+      "CUT ⌀3 THRU AT -20,-10",
+    ],
+  ],
+])("both ways: %s", async (_, lines) => sameBothWays([...lines, "CUT STEP LEFT 3 DEEP 1"]), 60_000);
+
+test("what is put in is read back by the library itself: STEP has the same volume", async () => {
+  const read = readCard("UNIT mm\nLEAVE BLOCK 60 X 40 X 20\nCUT ⌀8 DEEP 10 FLAT AT 10,0\nCUT ⌀5 THRU AT -10,0");
+  const kernel = new OpenCascadeKernel(oc);
+  const { finalKey } = await solve(prepare(read.job), kernel);
+  const { stepVolume } = await import("../stepFile");
+  const expected = 60 * 40 * 20 - Math.PI * 16 * 10 - Math.PI * 2.5 * 2.5 * 20;
+  expect(stepVolume(oc, kernel.step(finalKey as string)) / expected).toBeCloseTo(1, 9);
+  expect(kernel.measure(finalKey as string).volume / expected).toBeCloseTo(1, 12);
+});
+
+describe("silhouettes", () => {
+  const square = silhouette(
+    [
+      { x: 0, y: 0 },
+      { x: 10, y: 0 },
+      { x: 10, y: 10 },
+      { x: 0, y: 10 },
+    ],
+    0,
+  );
+  const moved = (dx: number) =>
+    silhouette(
+      square.points.map((p) => ({ x: p.x + dx, y: p.y })),
+      0,
+    );
+  test("one inside the other is not apart, nor are two that touch", () => {
+    const small = silhouette(
+      [
+        { x: 4, y: 4 },
+        { x: 6, y: 4 },
+        { x: 5, y: 6 },
+      ],
+      0,
+    );
+    expect(allApart([square, small])).toBe(false);
+    expect(allApart([square, moved(10)])).toBe(false);
+    expect(allApart([square, moved(10.001)])).toBe(true);
+  });
+  test("a stretch within counts as met", () => {
+    expect(stretchClear({ x: 4, y: 4 }, { x: 6, y: 4 }, 0, square)).toBe(false);
+    expect(stretchClear({ x: 11, y: 4 }, { x: 16, y: 4 }, 0, square)).toBe(true);
+    expect(stretchClear({ x: 10.05, y: 0 }, { x: 10.05, y: 9 }, 0.1, square)).toBe(false);
+  });
+  test("a ring is clear when it goes round or stays away", () => {
+    const middle = { x: 5, y: 5 };
+    expect(ringClear(middle, 8, 9, square)).toBe(true);
+    expect(ringClear(middle, 5, 9, square)).toBe(false);
+    expect(ringClear(middle, 1, 2, square)).toBe(false);
+    expect(ringClear({ x: 20, y: 5 }, 1, 2, square)).toBe(true);
+  });
+  test("a point level with corners is judged rightly", () => {
+    expect(within({ x: -5, y: 0 }, square.points)).toBe(false);
+    expect(within({ x: 5, y: 5 }, square.points)).toBe(true);
+  });
+});

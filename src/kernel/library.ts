@@ -1,0 +1,18 @@
+import { EdgeCache } from "./edgeCache";
+import { FaceCache } from "./faceCache";
+import { Grooves } from "./grooves";
+import type { OC } from "./oc";
+import { FaceHandles } from "./state";
+
+/** The solid library with what is remembered of its faces and edges: one a kernel. */
+export class Library {
+  readonly faces: FaceCache;
+  readonly edges: EdgeCache;
+  readonly grooves: Grooves;
+  readonly handles = new FaceHandles();
+  constructor(readonly oc: OC) {
+    this.faces = new FaceCache(oc);
+    this.edges = new EdgeCache(oc, this.faces);
+    this.grooves = new Grooves(oc);
+  }
+}

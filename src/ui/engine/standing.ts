@@ -1,0 +1,60 @@
+"use client";
+import { useEffect } from "react";
+import type { Evaluated, Picture, Planned } from "@/kernel/worker";
+import { unpackStanding } from "@/io/standing";
+import { useBench } from "../store/benchStore";
+import { useJob } from "../store/jobStore";
+import { engine } from "./engine";
+
+const ENGINE = process.env.ENGINE_VERSION ?? "";
+const addressOf = (id: string) => `/api/jobs/${id}/standing`;
+
+/**
+ * Shows the job as it was last computed, until the engine has caught up: nothing where the server has none, or where
+ * the engine was quicker.
+ */
+export async function showStanding(id: string): Promise<void> {
+  const answer = await fetch(addressOf(id));
+  if (answer.status !== 200) return;
+  const { evaluated, planned, picture } = await unpackStanding<{ evaluated: Evaluated; planned: Planned }, Picture>(
+    new Uint8Array(await answer.arrayBuffer()),
+  );
+  const bench = useBench.getState();
+  // A job that was left meanwhile, or has been computed by now, keeps what it has.
+  if (useJob.getState().id !== null && useJob.getState().id !== id) return;
+  if (bench.evaluated || bench.openFor !== id) return;
+  bench.set({ evaluated, planned, picture, checking: true });
+}
+
+/** Nothing is sent to be kept sooner than this after the last change, ms. */
+const QUIET = 2000;
+
+/** Keeps what was computed of a saved job with the server, once it is quiet. */
+export function useKeepStanding(id: string): void {
+  const { pending, revision, save, trial } = useJobSaved();
+  const turn = useBench((s) => s.evaluatedTurn);
+  const busy = useBench((s) => s.busy || s.checking);
+  useEffect(() => {
+    if (pending || busy || trial || save !== "saved" || !turn || !revision || !ENGINE) return;
+    const timer = setTimeout(() => {
+      void engine()
+        .standing(turn)
+        .then((bytes) => {
+          if (!bytes || useJob.getState().revision !== revision || useJob.getState().id !== id) return;
+          const query = new URLSearchParams({ revision: String(revision), engine: ENGINE });
+          // What is not kept is only slower to open.
+          return fetch(`${addressOf(id)}?${query}`, { method: "PUT", body: bytes as Uint8Array<ArrayBuffer> });
+        })
+        .catch(() => {});
+    }, QUIET);
+    return () => clearTimeout(timer);
+  }, [id, pending, busy, trial, save, turn, revision]);
+}
+
+function useJobSaved() {
+  const pending = useJob((s) => s.pending);
+  const revision = useJob((s) => s.revision);
+  const save = useJob((s) => s.save);
+  const trial = useJob((s) => s.trial !== null);
+  return { pending, revision, save, trial };
+}
