@@ -23,6 +23,8 @@ const config: NextConfig = {
   experimental: { proxyClientMaxBodySize: "24mb" },
   // What was computed by another engine is not shown again.
   env: { ENGINE_VERSION: engineVersion() },
+  // Served on this computer or within the shop: packing 22 MB of kernel for every page costs more than it saves.
+  compress: false,
   devIndicators: false,
   poweredByHeader: false,
   allowedDevOrigins: ["127.0.0.1", "localhost"],

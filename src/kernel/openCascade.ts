@@ -7,7 +7,6 @@ import type {
   DrawnLine,
   EdgeInfo,
   FaceInfo,
-  FaceTag,
   KernelStep,
   Mesh,
   SolidKernel,
@@ -33,11 +32,9 @@ import {
   edgesOf,
   facesOf,
   freeEdges,
-  isClosed,
   measureCurve,
   samples,
   ShapeMap,
-  type RawEdge,
 } from "./topology";
 
 /** What a step made, and the most volume its tools can have taken or added. */

@@ -12,7 +12,7 @@ import type { Job, Row } from "@/core/job/schema";
 import { pathFile, type PathFile } from "@/core/paths/file";
 import { planPaths, type PathPlan } from "@/core/paths/plan";
 import { explain, type Mismatch } from "@/core/mismatch";
-import { packStanding } from "@/io/standing";
+import { packStanding } from "@/core/evaluate/standing";
 import { OpenCascadeKernel } from "./openCascade";
 import { warmUp } from "./warmUp";
 
@@ -47,9 +47,7 @@ const load = async (): Promise<OpenCascadeKernel> => {
 };
 const start = async (): Promise<OpenCascadeKernel> => {
   const oc = await init({ locateFile: () => "/kernel/kernel.wasm", print: () => {}, printErr: () => {} });
-  const k = new OpenCascadeKernel(oc);
-  warmUp(k);
-  return k;
+  return new OpenCascadeKernel(oc);
 };
 
 let newest = 0;
@@ -106,9 +104,6 @@ export type Outcome =
 
 /** The worker's door: the page asks, the solid kernel works here and never on the page's own thread. */
 const door = {
-  async ready(): Promise<void> {
-    await load();
-  },
   /** Evaluates a job, telling how far it is. */
   async evaluate(told: Told, turn: number, tell: (news: News) => void): Promise<Outcome> {
     newest = Math.max(newest, turn);
@@ -141,6 +136,8 @@ const door = {
         },
       });
       last = { turn, job, evaluation };
+      // Nothing to do yet: the first row that is typed will find the library warm. A job with rows warms it itself.
+      if (!job.rows.length) setTimeout(() => warmUp(k), 0);
       return { is: "done", evaluation };
     } catch (e) {
       if (!(e instanceof Superseded)) throw e;

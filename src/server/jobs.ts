@@ -60,6 +60,16 @@ export async function readStored(id: string): Promise<StoredJob | null> {
  */
 const SAVES_TOLD = 100;
 
+/** The shelf's drawing of a job's part, where it has been made for this revision. */
+export async function drawnOf(id: string, revision: number): Promise<string | null> {
+  const db = await database();
+  const [r] = await db.query<{ picture: string | null }>(
+    "select summary->>'picture' as picture from job_summary where job_id = $1 and revision = $2",
+    [id, revision],
+  );
+  return r?.picture ?? null;
+}
+
 async function stored(db: Database, r: JobRow, job: Job): Promise<StoredJob> {
   const saves = await db.query<{ id: string; revision: number }>(
     "select save_id as id, revision from job_edit where job_id = $1 and save_id is not null order by revision desc limit $2",

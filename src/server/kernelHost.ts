@@ -1,8 +1,6 @@
-import { evaluate, type Evaluation } from "@/core/evaluate/evaluate";
-import { viewOf } from "@/core/engine/views";
-import type { JobSummary } from "@/core/job";
+import { evaluate } from "@/core/evaluate/evaluate";
 import { exportJob } from "@/io/exportJob";
-import { drawingSvg } from "@/io/svg";
+import { summarise } from "@/io/summary";
 import { loadKernel } from "@/kernel/node";
 import type { Answered, Asked, KernelWish } from "./kernelDesk";
 
@@ -28,25 +26,4 @@ async function make(wish: KernelWish): Promise<unknown> {
   const kernel = await loadKernel();
   const evaluation = await evaluate(wish.job, kernel);
   return wish.want === "file" ? exportJob(wish.kind, wish.job, evaluation, kernel) : summarise(evaluation, kernel);
-}
-
-function summarise(e: Evaluation, kernel: Awaited<ReturnType<typeof loadKernel>>): JobSummary {
-  const key = e.solved.finalKey;
-  const open = e.findings.filter((f) => !f.waived);
-  const count = (s: string) => open.filter((f) => f.severity === s).length;
-  return {
-    picture:
-      key === null
-        ? null
-        : drawingSvg(kernel.drawing(key, viewOf.pictorial, false), { stroke: "currentColor", pixels: 260 }),
-    stops: count("stop"),
-    cautions: count("caution"),
-    notes: count("note"),
-    failed: e.solved.rows.filter((r) => r.state === "failed").length,
-    proved: e.ledger.filter((l) => l.state === "proved").length,
-    off: e.ledger.filter((l) => l.state === "off").length,
-    balloons: e.ledger.length,
-    checksOff: e.checks.filter((c) => !c.agrees).length,
-    checks: e.checks.length,
-  };
 }

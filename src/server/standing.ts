@@ -5,6 +5,9 @@ import { database, type Database } from "./database";
 export const MOST_STANDING = 8_000_000;
 const MOST_OF_ALL = 200_000_000;
 
+/** The engine this program computes with, as it was built (next.config.ts). */
+export const engineAtHand = (): string => process.env.ENGINE_VERSION ?? "unbuilt";
+
 /** What is kept of a job at its present revision by the present engine; null where there is none. */
 export async function readStanding(id: string, engine: string): Promise<Uint8Array | null> {
   const db = await database();

@@ -1,5 +1,14 @@
+import { preload } from "react-dom";
+import { drawnOf, readStored } from "@/server/jobs";
 import { Bench } from "@/ui/bench/Bench";
 
+export const dynamic = "force-dynamic";
+
+/** A job on the bench: it comes with the page, and its last picture is on its way before the page's scripts run. */
 export default async function Page({ params }: { params: Promise<{ id: string }> }) {
-  return <Bench id={(await params).id} />;
+  const { id } = await params;
+  const stored = await readStored(id).catch(() => null);
+  if (stored) preload(`/api/jobs/${id}/standing`, { as: "fetch", crossOrigin: "anonymous" });
+  const picture = stored ? await drawnOf(id, stored.revision).catch(() => null) : null;
+  return <Bench id={id} stored={stored} drawn={picture} />;
 }

@@ -4,7 +4,7 @@ import type { BodyStep, FaceTag } from "@/core/engine/kernel";
 import type { Tagged } from "../bodies";
 import type { Library } from "../library";
 import { scope, type OC } from "../oc";
-import { edgesOf, facesOf, freeEdges, samples } from "../topology";
+import { edgesOf, facesOf, samples } from "../topology";
 import { carried, liesOf, regionAt, surroundingsOf, volumeOf, type Host, type Inserted } from "./insert";
 import { silhouette, type Silhouette } from "./silhouette";
 import { borderOf, flatten, type Sight } from "./surroundings";

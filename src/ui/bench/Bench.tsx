@@ -1,6 +1,7 @@
 "use client";
-import { useEffect, useState, type ReactNode } from "react";
+import { lazy, Suspense, useEffect, useState, type ComponentType } from "react";
 import Link from "next/link";
+import type { StoredJob } from "@/core/job";
 import { api, Refused } from "../store/api";
 import { useBench, type Step } from "../store/benchStore";
 import { useJob } from "../store/jobStore";
@@ -9,14 +10,6 @@ import { useEngine } from "../engine/useEngine";
 import { ErrorFence } from "../common/ErrorFence";
 import { useLight } from "../common/light";
 import { ShapeCard } from "../card/ShapeCard";
-import { PrintCard } from "../print/PrintCard";
-import { PrintTable } from "../print/PrintTable";
-import { StockCard } from "../stock/StockCard";
-import { HoldCard } from "../hold/HoldCard";
-import { PathsCard } from "../paths/PathsCard";
-import { ProofCard } from "../proof/ProofCard";
-import { ReleaseCard } from "../release/ReleaseCard";
-import { Reckoner } from "../reckon/Reckoner";
 import { Readout } from "../readout/Readout";
 import { Stage } from "../stage/Stage";
 import { Head } from "./Head";
@@ -26,23 +19,54 @@ import { KeyList } from "./KeyList";
 import css from "./Bench.module.css";
 import { useShallow } from "zustand/react/shallow";
 
-const cards: Record<Step, () => ReactNode> = {
-  print: PrintCard,
-  stock: StockCard,
+/** What is not needed for the first picture comes after it. */
+const later = {
+  PrintCard: () => import("../print/PrintCard").then((m) => ({ default: m.PrintCard })),
+  PrintTable: () => import("../print/PrintTable").then((m) => ({ default: m.PrintTable })),
+  StockCard: () => import("../stock/StockCard").then((m) => ({ default: m.StockCard })),
+  HoldCard: () => import("../hold/HoldCard").then((m) => ({ default: m.HoldCard })),
+  PathsCard: () => import("../paths/PathsCard").then((m) => ({ default: m.PathsCard })),
+  ProofCard: () => import("../proof/ProofCard").then((m) => ({ default: m.ProofCard })),
+  ReleaseCard: () => import("../release/ReleaseCard").then((m) => ({ default: m.ReleaseCard })),
+};
+const PrintTable = lazy(later.PrintTable);
+const Reckoner = lazy(() => import("../reckon/Reckoner").then((m) => ({ default: m.Reckoner })));
+const cards: Record<Step, ComponentType> = {
+  print: lazy(later.PrintCard),
+  stock: lazy(later.StockCard),
   shape: ShapeCard,
-  hold: HoldCard,
-  paths: PathsCard,
-  proof: ProofCard,
-  release: ReleaseCard,
+  hold: lazy(later.HoldCard),
+  paths: lazy(later.PathsCard),
+  proof: lazy(later.ProofCard),
+  release: lazy(later.ReleaseCard),
 };
 
+/** Fetches the other steps' cards once the part is on the stage: turning to a step then waits for nothing. */
+function useCardsFetched(): void {
+  const shown = useBench((s) => s.picture !== null);
+  useEffect(() => {
+    if (!shown) return;
+    const timer = setTimeout(() => Object.values(later).forEach((fetchIt) => void fetchIt()), 500);
+    return () => clearTimeout(timer);
+  }, [shown]);
+}
+
+/**
+ * Whether a job has been opened since the page came from the server. The one that came with it is used once: what the
+ * page has saved since is newer.
+ */
+let arrived = false;
+
 /** One job on the bench: the card on the left, the part on the stage, the readout under it. */
-export function Bench({ id }: { id: string }) {
+export function Bench({ id, stored, drawn }: { id: string; stored: StoredJob | null; drawn: string | null }) {
   const job = useJob((s) => s.job);
   const openId = useJob((s) => s.id);
   const open = useJob((s) => s.open);
-  const { step, set } = useBench(useShallow((s) => ({ step: s.step, set: s.set })));
+  const { step, reckoner, set } = useBench(useShallow((s) => ({ step: s.step, reckoner: s.reckoner, set: s.set })));
   const [problem, setProblem] = useState("");
+  // Once opened it stays, closed or not: what was typed in it stays with it.
+  const [reckoned, setReckoned] = useState(false);
+  if (reckoner && !reckoned) setReckoned(true);
   const startLight = useLight((s) => s.start);
 
   useEffect(() => {
@@ -69,24 +93,24 @@ export function Bench({ id }: { id: string }) {
       step: "shape",
       view: "pictorial",
     });
-    // What the server kept is only quicker: without it everything is computed.
-    showStanding(id).catch(() => {});
-    api.read(id).then(
-      (s) => {
-        if (live) void open(s);
-      },
-      (e) => {
-        if (live) setProblem(e instanceof Refused ? e.message : "the server does not answer");
-      },
-    );
+    // What the server kept is only quicker: without it everything is computed. The engine starts when it is there, for
+    // both want the same processor.
+    const shown = showStanding(id).catch(() => {});
+    const opened = (s: StoredJob) => shown.then(() => (live ? open(s) : undefined));
+    const read = arrived ? null : stored;
+    arrived = true;
+    (read ? Promise.resolve(read) : api.read(id)).then(opened, (e) => {
+      if (live) setProblem(e instanceof Refused ? e.message : "the server does not answer");
+    });
     return () => {
       live = false;
       useJob.getState().close();
     };
-  }, [id, open, set, startLight]);
+  }, [id, open, set, startLight, stored]);
 
   useEngine(openId === id ? job : null);
   useKeepStanding(id);
+  useCardsFetched();
   useKeys();
 
   if (problem)
@@ -99,6 +123,8 @@ export function Bench({ id }: { id: string }) {
   if (!job || openId !== id)
     return (
       <main className={css.away}>
+        {/* Drawn by our own server from numbers only. */}
+        {drawn && <div className={css.drawn} aria-hidden="true" dangerouslySetInnerHTML={{ __html: drawn }} />}
         <p>opening the job …</p>
       </main>
     );
@@ -108,16 +134,22 @@ export function Bench({ id }: { id: string }) {
       <Head job={job} />
       <aside className={css.card} aria-label={`${step} card`}>
         <ErrorFence what="The card" key={step}>
-          <Card />
+          <Suspense fallback={null}>
+            <Card />
+          </Suspense>
         </ErrorFence>
       </aside>
       <main className={css.main}>
         <ErrorFence what="The stage" key={step === "print" ? "print" : "stage"}>
-          {step === "print" ? <PrintTable /> : <Stage job={job} />}
+          <Suspense fallback={null}>{step === "print" ? <PrintTable /> : <Stage job={job} />}</Suspense>
         </ErrorFence>
         <Notices />
         <Readout job={job} />
-        <Reckoner job={job} />
+        {(reckoner || reckoned) && (
+          <Suspense fallback={null}>
+            <Reckoner job={job} />
+          </Suspense>
+        )}
       </main>
       <KeyList />
       <ConflictDialog job={job} />

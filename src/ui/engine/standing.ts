@@ -1,7 +1,7 @@
 "use client";
 import { useEffect } from "react";
 import type { Evaluated, Picture, Planned } from "@/kernel/worker";
-import { unpackStanding } from "@/io/standing";
+import { unpackStanding } from "@/core/evaluate/standing";
 import { useBench } from "../store/benchStore";
 import { useJob } from "../store/jobStore";
 import { engine } from "./engine";
@@ -14,7 +14,7 @@ const addressOf = (id: string) => `/api/jobs/${id}/standing`;
  * the engine was quicker.
  */
 export async function showStanding(id: string): Promise<void> {
-  const answer = await fetch(addressOf(id));
+  const answer = await fetch(addressOf(id), { credentials: "same-origin" });
   if (answer.status !== 200) return;
   const { evaluated, planned, picture } = await unpackStanding<{ evaluated: Evaluated; planned: Planned }, Picture>(
     new Uint8Array(await answer.arrayBuffer()),
@@ -24,6 +24,7 @@ export async function showStanding(id: string): Promise<void> {
   if (useJob.getState().id !== null && useJob.getState().id !== id) return;
   if (bench.evaluated || bench.openFor !== id) return;
   bench.set({ evaluated, planned, picture, checking: true });
+  performance.mark("picture");
 }
 
 /** Nothing is sent to be kept sooner than this after the last change, ms. */

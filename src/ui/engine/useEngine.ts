@@ -34,6 +34,7 @@ function settle(outcome: Outcome, mine: number): void {
   if (outcome.is === "stopped") return set({ busy: false, atRow: null, engineProblem: stoppedAt(outcome) });
   if (outcome.is !== "done") return;
   const evaluated = { evaluation: outcome.evaluation };
+  performance.mark("evaluated");
   set({ evaluated, evaluatedTurn: mine, busy: false, engineProblem: "", atRow: null, checking: false });
   void engine()
     .plans(mine)
@@ -62,6 +63,7 @@ export function useEngine(job: Job | null): void {
       if (!news.picture || useBench.getState().showRow || (useBench.getState().checking && news.row < news.of)) return;
       shown.current = news.picture.key;
       set({ picture: news.picture });
+      performance.mark("picture");
     };
     set({ busy: true, busySince: performance.now() });
     evaluate(job, mine, tell).then(

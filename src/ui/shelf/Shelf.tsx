@@ -17,7 +17,7 @@ import { FilePick } from "../fields/FilePick";
 const MAX_IMPORT = 6_000_000;
 
 /** The opening screen: the shop's jobs as cards on a shelf. */
-export function Shelf() {
+export function Shelf({ listed }: { listed: ListedJob[] | null }) {
   const [search, setSearch] = useState("");
   const [asked, setAsked] = useState("");
   const [making, setMaking] = useState(false);
@@ -31,7 +31,11 @@ export function Shelf() {
     const t = setTimeout(() => setAsked(search.trim()), 200);
     return () => clearTimeout(t);
   }, [search]);
-  const jobs = useQuery({ queryKey: ["jobs", asked], queryFn: () => api.list(asked) });
+  const jobs = useQuery({
+    queryKey: ["jobs", asked],
+    queryFn: () => api.list(asked),
+    ...(asked === "" && listed ? { initialData: listed } : {}),
+  });
   const again = () => client.invalidateQueries({ queryKey: ["jobs"] });
   const failed = (e: unknown) => void message.error(e instanceof Refused ? e.message : "the server does not answer", 6);
 

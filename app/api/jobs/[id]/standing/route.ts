@@ -1,10 +1,10 @@
 import { z } from "zod";
 import { answer, limitedBody, notWhole, problemsResponse } from "@/server/http";
-import { keepStanding, MOST_STANDING, readStanding } from "@/server/standing";
+import { engineAtHand, keepStanding, MOST_STANDING, readStanding } from "@/server/standing";
 
 export const dynamic = "force-dynamic";
 type Context = { params: Promise<{ id: string }> };
-const engine = process.env.ENGINE_VERSION ?? "";
+const engine = engineAtHand();
 const asked = z.object({ revision: z.coerce.number().int().positive(), engine: z.string().min(1).max(64) });
 
 export const GET = (_: Request, { params }: Context) =>

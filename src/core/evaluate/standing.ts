@@ -1,5 +1,5 @@
 import { parse, stringify } from "devalue";
-import type { Mesh } from "@/core/engine/kernel";
+import type { Mesh } from "../engine/kernel";
 
 /** A picture's numbers apart from everything else, so that they are kept as they are. */
 type Carried = { mesh: Omit<Mesh, "positions" | "normals" | "triangles" | "lines"> } & Record<string, unknown>;
