@@ -60,9 +60,9 @@ test("the server is killed hard: everything typed is there again, also what was 
     await expect(row(again, 3)).toContainText("⌀10 THRU");
     await saved(again);
     const kept = (await (await fetch(`http://127.0.0.1:${port}/api/jobs/${url.split("/").pop()}`)).json()) as {
-      job: { rows: unknown[] };
+      job: { parts: { rows: unknown[] }[] };
     };
-    expect(kept.job.rows).toHaveLength(3);
+    expect(kept.job.parts[0].rows).toHaveLength(3);
   } finally {
     server.kill("SIGTERM");
     await new Promise((resolve) => setTimeout(resolve, 1000));

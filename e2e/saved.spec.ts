@@ -11,7 +11,7 @@ const step = (page: Page, name: string) =>
     .click();
 const stored = async (page: Page) => {
   const r = await page.request.get(`/api/jobs/${page.url().split("/").pop()}`);
-  return (await r.json()) as { revision: number; job: { rows: unknown[]; signOff?: { reason?: string } } };
+  return (await r.json()) as { revision: number; job: { parts: { rows: unknown[] }[]; signOff?: { reason?: string } } };
 };
 
 test("a file over 10 MB is kept whole, or refused", async ({ request, baseURL }) => {
@@ -71,7 +71,7 @@ test("a lost answer is no conflict, and going back to the shelf right after Ente
   await expect(page.getByText(/Not saved since/)).toBeVisible();
   away = false;
   await saved(page);
-  expect((await stored(page)).job.rows).toHaveLength(2);
+  expect((await stored(page)).job.parts[0].rows).toHaveLength(2);
   const url = page.url();
   await type(page, "CUT ⌀10 THRU");
   await page.getByTitle("back to the shelf").click();
@@ -80,7 +80,7 @@ test("a lost answer is no conflict, and going back to the shelf right after Ente
   await expect(row(page, 3)).toContainText("⌀10 THRU");
   await saved(page);
   await expect(page.getByText("changed in another window")).toHaveCount(0);
-  expect((await stored(page)).job.rows).toHaveLength(3);
+  expect((await stored(page)).job.parts[0].rows).toHaveLength(3);
 });
 
 test("two windows keep their own unsent edits; what a crashed one left is offered", async ({ page, context }) => {
@@ -113,7 +113,7 @@ test("two windows keep their own unsent edits; what a crashed one left is offere
   await expect(page.getByText(/do not simply go on top/)).toBeVisible();
   await page.getByRole("button", { name: "As a job of its own" }).click();
   await expect(page.getByText(/A window that was closed left/)).toHaveCount(0);
-  expect((await stored(page)).job.rows).toHaveLength(2);
+  expect((await stored(page)).job.parts[0].rows).toHaveLength(2);
   await page.goto("/");
   await expect(page.getByText("Two windows (unsaved)")).toBeVisible();
 });

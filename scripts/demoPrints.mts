@@ -9,7 +9,7 @@ import { chromium } from "@playwright/test";
 import { readCard, writeBalloonText } from "../src/core/callout";
 import { evaluate } from "../src/core/evaluate/evaluate";
 import { viewOf } from "../src/core/engine/views";
-import type { Job } from "../src/core/job";
+import { documentOf, type Job } from "../src/core/job";
 import { INCH } from "../src/core/number";
 import { toNumberText, lengthText } from "../src/core/number";
 import { loadKernel } from "../src/kernel/node";
@@ -421,7 +421,7 @@ for (const j of jobs.filter((x) => !process.argv[2] || x.file === process.argv[2
     const balloon = job.balloons.find((x) => x.number === Number(number))!;
     balloon.measure = { a, b };
   }
-  writeFileSync(new URL(`${j.file}.job.json`, demo), JSON.stringify(job, null, 1) + "\n");
+  writeFileSync(new URL(`${j.file}.job.json`, demo), JSON.stringify(documentOf(job), null, 1) + "\n");
   console.log(j.file, png.length);
 }
 await browser.close();

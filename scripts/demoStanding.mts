@@ -3,7 +3,7 @@ import { readdirSync, readFileSync, writeFileSync } from "node:fs";
 import path from "node:path";
 import { evaluate } from "../src/core/evaluate/evaluate";
 import { packStanding } from "../src/core/evaluate/standing";
-import { readJobText } from "../src/core/job";
+import { jobOf, readJobText } from "../src/core/job";
 import { pathFile } from "../src/core/paths/file";
 import { planPaths } from "../src/core/paths/plan";
 import { summarise } from "../src/io/summary";
@@ -14,7 +14,7 @@ const kernel = await loadKernel();
 for (const name of readdirSync(folder).filter((f) => f.endsWith(".job.json"))) {
   const read = readJobText(readFileSync(path.join(folder, name), "utf8"));
   if (!read.ok) throw new Error(`${name}: ${read.problems[0].message}`);
-  const job = read.value;
+  const job = jobOf(read.value);
   const evaluation = await evaluate(job, kernel);
   const key = evaluation.solved.finalKey;
   if (key === null) throw new Error(`${name} has no part`);

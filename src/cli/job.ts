@@ -9,7 +9,7 @@ import { exportJob, exportKinds, type ExportKind } from "@/io/exportJob";
 import { outlinesOfChains } from "@/io/chainItems";
 import { readDrawing } from "@/io/drawing";
 import { writeOutlineItem } from "@/core/callout";
-import { rowNames } from "@/core/job";
+import { documentOf, jobOf, rowNames, type JobDocument } from "@/core/job";
 import type { LengthUnit } from "@/core/number";
 import { exit } from "node:process";
 import { explain } from "@/core/mismatch";
@@ -26,7 +26,12 @@ outlines prints the chains of a drawing as OUTLINE blocks of a card; --unit is t
 const MAX_BYTES = 20_000_000;
 
 type Read =
-  | { job: Job; places: ReadCard["places"] | null; outlineLines: ReadCard["outlineLines"] | null }
+  | {
+      job: Job;
+      document: JobDocument;
+      places: ReadCard["places"] | null;
+      outlineLines: ReadCard["outlineLines"] | null;
+    }
   | { errors: CardError[] };
 
 /** Reads a card or a JSON document; all errors of a card are listed. */
@@ -53,7 +58,7 @@ async function read(file: string): Promise<Read> {
   }
   if (text.trimStart().startsWith("{")) {
     const job = readJobText(text);
-    if (job.ok) return { job: job.value, places: null, outlineLines: null };
+    if (job.ok) return { job: jobOf(job.value), document: job.value, places: null, outlineLines: null };
     return {
       errors: job.problems.map((p) => ({
         ...(p.at !== undefined ? lineAndColumn(text, p.at) : { line: 1, column: 1 }),
@@ -65,7 +70,7 @@ async function read(file: string): Promise<Read> {
   const card = readCard(text);
   return card.errors.length
     ? { errors: card.errors }
-    : { job: card.job, places: card.places, outlineLines: card.outlineLines };
+    : { job: card.job, document: documentOf(card.job), places: card.places, outlineLines: card.outlineLines };
 }
 
 /** Prints the chains of a drawing as blocks of a card; what is wrong with the file goes to standard error. */
@@ -162,7 +167,7 @@ async function main(argv: string[]): Promise<number> {
     console.error(USAGE);
     return 2;
   }
-  const made = await exportJob(to, input.job, evaluation, kernel, { newer: rest.includes("--newer") });
+  const made = await exportJob(to, input.document, evaluation, kernel, { newer: rest.includes("--newer") });
   if (!made.ok) {
     console.error(made.problems[0].message);
     return 1;

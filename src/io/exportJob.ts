@@ -1,3 +1,5 @@
+import type { AnyJob } from "@/core/job/edits";
+import { documentOf, jobOf } from "@/core/job/parts";
 import type { Job } from "@/core/job/schema";
 import type { Evaluation } from "@/core/evaluate/evaluate";
 import type { SolidKernel } from "@/core/engine/kernel";
@@ -30,13 +32,14 @@ export const mediaTypes: Record<ExportKind, string> = {
 /** Any file of a job. Kinds that show the part need one; job and card always work. */
 export async function exportJob(
   kind: ExportKind,
-  job: Job,
+  given: AnyJob,
   evaluation: Evaluation,
   kernel: SolidKernel,
   options: { newer?: boolean } = {},
 ): Promise<Result<Uint8Array>> {
+  const job = "parts" in given ? jobOf(given) : given;
   const text = (t: string) => ok(new TextEncoder().encode(t));
-  if (kind === "json") return text(JSON.stringify(job, null, 2) + "\n");
+  if (kind === "json") return text(JSON.stringify("parts" in given ? given : documentOf(given), null, 2) + "\n");
   if (kind === "card") return text(writeCard(job));
   // Outlines go out as DXF with the paths, and alone where there is no part yet.
   if (kind === "dxf" && job.outlines.length && (options.newer || evaluation.solved.finalKey === null))
@@ -71,7 +74,7 @@ export async function exportJob(
 const plansOf = (job: Job, e: Evaluation) => planPaths(job, e.solved.rows, e.stock?.placed.box);
 
 /** A file name that says what it is: name, revision, kind. */
-export const exportName = (job: Job, kind: ExportKind): string =>
+export const exportName = (job: Pick<Job, "name" | "revision">, kind: ExportKind): string =>
   `${
     job.name
       .toLowerCase()

@@ -1,7 +1,17 @@
 import { randomBytes } from "node:crypto";
 import { apply, type Patches } from "mutative";
 import { fail, ok, type Problem, type Result } from "@/core/result";
-import { emptyJob, readJob, readJobText, type Job, type JobSummary, type ListedJob, type StoredJob } from "@/core/job";
+import {
+  documentOf,
+  emptyJob,
+  migrated,
+  readJob,
+  readJobText,
+  type JobDocument,
+  type JobSummary,
+  type ListedJob,
+  type StoredJob,
+} from "@/core/job";
 import { readCard } from "@/core/callout";
 import { database, type Database } from "./database";
 
@@ -27,14 +37,14 @@ export async function listJobs(search = ""): Promise<ListedJob[]> {
     [search, `%${search.replace(/[\\%_]/g, (c) => `\\${c}`)}%`],
   );
   return rows.map((r) => {
-    const d = r.document as Job;
+    const d = migrated(r.document) as JobDocument;
     return {
       id: r.id,
       name: d.name,
       revision: d.revision,
       unit: d.unit,
       material: d.material.name,
-      rows: d.rows.length,
+      rows: d.parts.reduce((sum, p) => sum + p.rows.length, 0),
       balloons: d.balloons.length,
       stored: r.revision,
       changedAt: iso(r.changed_at),
@@ -70,7 +80,7 @@ export async function drawnOf(id: string, revision: number): Promise<string | nu
   return r?.picture ?? null;
 }
 
-async function stored(db: Database, r: JobRow, job: Job): Promise<StoredJob> {
+async function stored(db: Database, r: JobRow, job: JobDocument): Promise<StoredJob> {
   const saves = await db.query<{ id: string; revision: number }>(
     "select save_id as id, revision from job_edit where job_id = $1 and save_id is not null order by revision desc limit $2",
     [r.id, SAVES_TOLD],
@@ -79,10 +89,10 @@ async function stored(db: Database, r: JobRow, job: Job): Promise<StoredJob> {
 }
 
 export async function createJob(name: string, unit: "in" | "mm", material: string): Promise<StoredJob> {
-  return insert(emptyJob(name, unit, material));
+  return insert(documentOf(emptyJob(name, unit, material)));
 }
 
-export async function insert(job: Job, into?: Database): Promise<StoredJob> {
+export async function insert(job: JobDocument, into?: Database): Promise<StoredJob> {
   const db = into ?? (await database());
   const id = newId();
   const [r] = await db.query<JobRow>(
@@ -108,7 +118,7 @@ export async function importText(text: string): Promise<Result<StoredJob>> {
     };
   }
   // The document door checks what the card reader made: one gate for every way in.
-  const checked = readJob(JSON.parse(JSON.stringify(card.job)));
+  const checked = readJob(JSON.parse(JSON.stringify(documentOf(card.job))));
   return checked.ok ? ok(await insert(checked.value)) : checked;
 }
 
@@ -157,7 +167,7 @@ export async function saveEdits(id: string, base: number, patches: Patches, save
   });
 }
 
-function patched(job: Job, patches: Patches): Result<unknown> {
+function patched(job: JobDocument, patches: Patches): Result<unknown> {
   try {
     return ok(apply(job as object, patches));
   } catch {

@@ -1,11 +1,11 @@
 import { fork, type ChildProcess } from "node:child_process";
 import path from "node:path";
-import type { Job, JobSummary } from "@/core/job";
+import type { JobDocument, JobSummary } from "@/core/job";
 import type { Result } from "@/core/result";
 import type { ExportKind } from "@/io/exportJob";
 
 /** What is asked of the process that has the solid kernel. */
-export type KernelWish = { want: "summary"; job: Job } | { want: "file"; job: Job; kind: ExportKind };
+export type KernelWish = { want: "summary"; job: JobDocument } | { want: "file"; job: JobDocument; kind: ExportKind };
 export type KernelAnswer<W extends KernelWish> = W extends { want: "summary" } ? JobSummary : Result<Uint8Array>;
 export interface Asked {
   id: number;

@@ -1,4 +1,5 @@
 import { evaluate } from "@/core/evaluate/evaluate";
+import { jobOf } from "@/core/job";
 import { exportJob } from "@/io/exportJob";
 import { summarise } from "@/io/summary";
 import { loadKernel } from "@/kernel/node";
@@ -24,6 +25,6 @@ process.on("message", (m) => {
 
 async function make(wish: KernelWish): Promise<unknown> {
   const kernel = await loadKernel();
-  const evaluation = await evaluate(wish.job, kernel);
+  const evaluation = await evaluate(jobOf(wish.job), kernel);
   return wish.want === "file" ? exportJob(wish.kind, wish.job, evaluation, kernel) : summarise(evaluation, kernel);
 }

@@ -1,4 +1,4 @@
-import type { JobSummary, Job } from "@/core/job";
+import type { JobSummary, JobDocument } from "@/core/job";
 import type { ExportKind } from "@/io/exportJob";
 import { fail, type Result } from "@/core/result";
 import { database } from "./database";
@@ -6,7 +6,10 @@ import { readStored } from "./jobs";
 import { askKernelHost } from "./kernelDesk";
 
 /** Any file of a job as it is stored. */
-export async function fileOf(id: string, kind: ExportKind): Promise<{ job: Job; file: Result<Uint8Array> } | null> {
+export async function fileOf(
+  id: string,
+  kind: ExportKind,
+): Promise<{ job: JobDocument; file: Result<Uint8Array> } | null> {
   const stored = await readStored(id);
   if (!stored) return null;
   try {

@@ -1,3 +1,4 @@
+import { jobOf as workOf } from "@/core/job";
 import { execFileSync, spawnSync } from "node:child_process";
 import { mkdtempSync, readFileSync, readdirSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
@@ -162,9 +163,9 @@ print(json.dumps({"errors":len(a.errors),"fixes":len(a.fixes),"kinds":{k:len(m.q
       const read = readJobText(text);
       if (!read.ok) throw new Error(JSON.stringify(read.problems));
       expect(JSON.parse(JSON.stringify(read.value))).toEqual(JSON.parse(text));
-      const fromCard = readCard(writeCard(read.value)).job;
-      expect(fromCard.rows).toEqual(read.value.rows.map((r, i) => ({ ...r, id: `r${i + 1}` })));
-      const e = await evaluateJob(read.value);
+      const fromCard = readCard(writeCard(workOf(read.value))).job;
+      expect(fromCard.rows).toEqual(workOf(read.value).rows.map((r, i) => ({ ...r, id: `r${i + 1}` })));
+      const e = await evaluateJob(workOf(read.value));
       expect(e.solved.rows.filter((r) => r.state === "failed")).toEqual([]);
       for (const kind of exportKinds) {
         const file = await exportJob(kind, read.value, e, kernel);

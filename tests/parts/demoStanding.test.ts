@@ -2,7 +2,7 @@ import { readdirSync, readFileSync } from "node:fs";
 import path from "node:path";
 import { unpackStanding } from "@/core/evaluate/standing";
 import type { Evaluation } from "@/core/evaluate/evaluate";
-import { readJobText } from "@/core/job";
+import { jobOf, readJobText } from "@/core/job";
 import { summarise } from "@/io/summary";
 import { evaluateJob, kernel } from "../helpers/card";
 
@@ -33,7 +33,7 @@ test.each(jobs)(
     const shipped = await unpackStanding<{ evaluated: { evaluation: Evaluation } }, never>(
       new Uint8Array(readFileSync(path.join(folder, name.replace(".job.json", ".standing.gz")))),
     );
-    const evaluation = await evaluateJob(read.value);
+    const evaluation = await evaluateJob(jobOf(read.value));
     expect(told(shipped.evaluated.evaluation)).toEqual(told(evaluation));
     const summary = JSON.parse(readFileSync(path.join(folder, name.replace(".job.json", ".summary.json")), "utf8"));
     const { picture, ...counts } = summarise(evaluation, await kernel());

@@ -116,13 +116,13 @@ describe("jobs in the database", () => {
       problems: [{ message: expect.stringMatching(/newer/) }],
     });
     const demo = JSON.parse(readFileSync(new URL("../../demo/gauge-lid.job.json", import.meta.url), "utf8"));
-    demo.rows[2].body.shape.form = "blob";
+    demo.parts[0].rows[2].body.shape.form = "blob";
     expect(await importText(JSON.stringify(demo))).toMatchObject({
       ok: false,
       problems: [{ path: expect.stringContaining("rows[2]") }],
     });
-    demo.rows[2].body.shape.form = "circle";
-    demo.rows[2].id = demo.rows[1].id;
+    demo.parts[0].rows[2].body.shape.form = "circle";
+    demo.parts[0].rows[2].id = demo.parts[0].rows[1].id;
     expect(await importText(JSON.stringify(demo))).toMatchObject({ ok: false });
     expect(await listJobs()).toHaveLength(before);
     expect(await importText("UNIT mm\nLEAVE BLOCK 1 X 1 X 1\n")).toMatchObject({ ok: true });

@@ -1,7 +1,7 @@
 import { readFileSync } from "node:fs";
 import { apply } from "mutative";
 import fc from "fast-check";
-import { applyEdits, emptyJob, readJob, readJobText, type Job, type JobEdit } from ".";
+import { applyEdits, documentOf, emptyJob, jobOf as workOf, readJob, readJobText, type Job, type JobEdit } from ".";
 import { jobOf, mm } from "../../../tests/helpers/card";
 import type { NumberText } from "../number";
 
@@ -115,16 +115,16 @@ describe("edits of a job", () => {
 
 describe("documents from outside", () => {
   it("come back as they went", () => {
-    const job = start();
+    const job = documentOf(start());
     const read = readJobText(JSON.stringify(job));
     expect(read).toEqual({ ok: true, value: job });
   });
 
   it("are refused with the place", () => {
-    const job = JSON.parse(JSON.stringify(start()));
-    job.rows[1].body.shape.length = 5;
+    const job = JSON.parse(JSON.stringify(documentOf(start())));
+    job.parts[0].rows[1].body.shape.length = 5;
     expect(readJob(job)).toMatchObject({ ok: false, problems: [{ path: expect.stringContaining("rows[1].body") }] });
-    expect(readJob({ ...start(), surprise: 1 })).toMatchObject({
+    expect(readJob({ ...documentOf(start()), surprise: 1 })).toMatchObject({
       ok: false,
       problems: [{ message: expect.stringContaining("surprise") }],
     });
@@ -138,7 +138,7 @@ describe("documents from outside", () => {
     const read = readJobText(old);
     if (!read.ok) throw new Error(`${read.problems[0].path}: ${read.problems[0].message}`);
     expect(read.value).toMatchObject({
-      version: 2,
+      version: 3,
       names: [],
       proofs: [],
       prints: [{ regions: [{ view: "top", page: 1, direction: "x" }] }],
@@ -149,7 +149,23 @@ describe("documents from outside", () => {
     expect(readJob(JSON.parse(JSON.stringify(read.value)))).toEqual(read);
   });
 
+  it("of version 2 get a part and, of what was held, a first setup; nothing else of them changes", () => {
+    const text = readFileSync(new URL("../../../tests/documents/version-2.job.json", import.meta.url), "utf8");
+    const old = JSON.parse(text);
+    const read = readJobText(text);
+    if (!read.ok) throw new Error(`${read.problems[0].path}: ${read.problems[0].message}`);
+    const { parts, setups } = read.value;
+    expect(parts).toEqual([
+      { id: "work", name: "", kind: "work", stock: old.stock, outlines: old.outlines, rows: old.rows },
+    ]);
+    const { up, ...hold } = old.hold;
+    expect(setups).toEqual([{ op: 10, machine: "mill", up, hold }]);
+    // As its one part is worked on, it is what it was.
+    expect({ ...workOf(read.value), version: 2 }).toEqual(old);
+    expect(documentOf(workOf(read.value))).toEqual(read.value);
+  });
+
   it("hold the form of this version", () => {
-    expect(readJob(JSON.parse(JSON.stringify(emptyJob("x", "in", "brass"))))).toMatchObject({ ok: true });
+    expect(readJob(JSON.parse(JSON.stringify(documentOf(emptyJob("x", "in", "brass")))))).toMatchObject({ ok: true });
   });
 });

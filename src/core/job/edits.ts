@@ -3,7 +3,8 @@ import { create, type Patches } from "mutative";
 import { fail, ok, type Result } from "../result";
 import type { NumberText } from "../number";
 import { withNumber } from "../rows/registry";
-import type { Balloon, CheckValue, Hold, Job, Print, Row, Stock } from "./schema";
+import { PartDraft } from "./parts";
+import type { Balloon, CheckValue, Hold, Job, JobDocument, Print, Row, Stock } from "./schema";
 
 /** Everything that can be done to a job, as named commands. Undo, the saved log and fixes are all made of these. */
 export type JobEdit =
@@ -33,95 +34,63 @@ export type JobEdit =
   | { edit: "setProofs"; proofs: Job["proofs"] }
   | { edit: "waive"; rule: string; row?: string; reason: string }
   | { edit: "unwaive"; rule: string; row?: string }
-  | { edit: "replace"; job: Job };
+  | { edit: "replace"; job: AnyJob };
 
-export interface Edited {
-  job: Job;
+/** A job as a whole, or as one of its parts is worked on. */
+export type AnyJob = Job | JobDocument;
+export interface Edited<T extends AnyJob = Job> {
+  job: T;
   patches: Patches;
   inverse: Patches;
 }
+/** What row, stock and outline edits change: a part of a document, or the job of one part. */
+type PartFields = Pick<Job, "rows" | "outlines"> & { stock: Job["stock"]; hold: Hold | null };
 
 /**
  * Applies edits to a job, all or none.
+ * @param part the part that rows, outlines and stock are of; without it the workpiece
  * @returns the new job with patches forth and back, or why it cannot be done; the old job is untouched
  */
-export function applyEdits(job: Job, edits: JobEdit[]): Result<Edited> {
+export function applyEdits<T extends AnyJob>(job: T, edits: JobEdit[], part?: string): Result<Edited<T>> {
   let problem: string | null = null;
   const [next, patches, inverse] = create(
-    job,
+    job as AnyJob,
     (draft) => {
-      for (const e of edits) problem ??= apply(draft as Job, e);
+      const of: PartFields =
+        "parts" in draft ? (new PartDraft(draft as JobDocument, part) as PartFields) : (draft as Job);
+      for (const e of edits) problem ??= apply(draft as AnyJob, of, e);
     },
     { enablePatches: true },
   );
-  return problem ? fail(problem) : ok({ job: next, patches, inverse });
+  return problem ? fail(problem) : ok({ job: next as T, patches, inverse });
 }
 
-function apply(job: Job, e: JobEdit): string | null {
-  const row = (id: string) => job.rows.findIndex((r) => r.id === id);
-  const balloon = (n: number) => job.balloons.findIndex((b) => b.number === n);
+function apply(job: AnyJob, part: PartFields, e: JobEdit): string | null {
   switch (e.edit) {
     case "setHead":
-      for (const [k, v] of Object.entries(e.head)) {
-        // Taken away, not set to nothing: a document holds no undefined.
-        if (v === undefined) delete (job as unknown as Record<string, unknown>)[k];
-        else (job as unknown as Record<string, unknown>)[k] = v;
-      }
-      return null;
+      return assign(job, e.head);
     case "setStock":
-      job.stock = e.stock;
+      part.stock = e.stock;
       return null;
     case "setHold":
-      job.hold = e.hold;
+      part.hold = e.hold;
       return null;
     case "addRows":
-      if (e.rows.some((r) => row(r.id) >= 0)) return "a row with this id is there already";
-      job.rows.splice(e.at ?? job.rows.length, 0, ...e.rows);
+      if (e.rows.some((r) => part.rows.some((o) => o.id === r.id))) return "a row with this id is there already";
+      part.rows.splice(e.at ?? part.rows.length, 0, ...e.rows);
       return null;
     case "deleteRow":
     case "setRow":
     case "setNumber":
     case "nameRow":
     case "switchRow":
-    case "moveRow": {
-      const i = row(e.id);
-      if (i < 0) return "this row is gone";
-      if (e.edit === "deleteRow") job.rows.splice(i, 1);
-      else if (e.edit === "setRow") job.rows[i].body = e.body;
-      else if (e.edit === "setNumber")
-        job.rows[i].body = withNumber(JSON.parse(JSON.stringify(job.rows[i].body)), e.path, e.text);
-      else if (e.edit === "nameRow") {
-        if (e.name.trim()) job.rows[i].name = e.name.trim().slice(0, 120);
-        else delete job.rows[i].name;
-      } else if (e.edit === "switchRow") {
-        if (e.off) job.rows[i].off = true;
-        else delete job.rows[i].off;
-      } else {
-        const [moved] = job.rows.splice(i, 1);
-        job.rows.splice(Math.max(0, Math.min(e.to, job.rows.length)), 0, moved);
-      }
-      return null;
-    }
+    case "moveRow":
+      return rowEdit(part.rows, e);
     case "addBalloons":
-      for (const b of e.balloons) if (balloon(b.number) >= 0) return `balloon #${b.number} is there already`;
-      job.balloons.splice(e.at ?? job.balloons.length, 0, ...e.balloons);
-      return null;
     case "setBalloon":
     case "deleteBalloon":
-    case "moveBalloon": {
-      const i = balloon(e.number);
-      if (i < 0) return `balloon #${e.number} is gone`;
-      if (e.edit === "deleteBalloon") job.balloons.splice(i, 1);
-      else if (e.edit === "moveBalloon") {
-        const [moved] = job.balloons.splice(i, 1);
-        job.balloons.splice(Math.max(0, Math.min(e.to, job.balloons.length)), 0, moved);
-      } else {
-        if (e.balloon.number !== e.number && balloon(e.balloon.number) >= 0)
-          return `balloon #${e.balloon.number} is there already`;
-        job.balloons[i] = e.balloon;
-      }
-      return null;
-    }
+    case "moveBalloon":
+      return balloonEdit(job.balloons, e);
     case "setChecks":
       job.checks = e.checks;
       return null;
@@ -129,14 +98,9 @@ function apply(job: Job, e: JobEdit): string | null {
       job.prints = e.prints;
       return null;
     case "addOutlines":
-      for (const o of e.outlines)
-        if (job.outlines.some((x) => x.id === o.id || x.name.toLowerCase() === o.name.toLowerCase()))
-          return `outline "${o.name}" is there already`;
-      job.outlines.push(...e.outlines);
-      return null;
     case "setOutline":
     case "deleteOutline":
-      return outlineEdit(job, e);
+      return outlineEdit(part, e);
     case "setNames":
       job.names = e.names;
       return null;
@@ -144,22 +108,91 @@ function apply(job: Job, e: JobEdit): string | null {
       job.proofs = e.proofs;
       return null;
     case "waive":
-      job.waivers = job.waivers.filter((w) => w.rule !== e.rule || w.row !== e.row);
-      job.waivers.push({ rule: e.rule, ...(e.row ? { row: e.row } : {}), reason: e.reason });
-      return null;
     case "unwaive":
       job.waivers = job.waivers.filter((w) => w.rule !== e.rule || w.row !== e.row);
+      if (e.edit === "waive") job.waivers.push({ rule: e.rule, ...(e.row ? { row: e.row } : {}), reason: e.reason });
       return null;
     case "replace":
       // What the other job does not have goes too: a signature is not taken over.
-      for (const key of Object.keys(job)) if (!(key in e.job)) delete (job as unknown as Record<string, unknown>)[key];
-      Object.assign(job, e.job);
-      return null;
+      return assign(job, { ...Object.fromEntries(Object.keys(job).map((k) => [k, undefined])), ...e.job });
   }
 }
 
+/** Sets fields; what is to be nothing is taken away: a document holds no undefined. */
+function assign(job: AnyJob, fields: object): null {
+  const open = job as unknown as Record<string, unknown>;
+  for (const [key, value] of Object.entries(fields)) {
+    if (value === undefined) delete open[key];
+    else open[key] = value;
+  }
+  return null;
+}
+
+const moved = <T>(list: T[], from: number, to: number): void => {
+  const [item] = list.splice(from, 1);
+  list.splice(Math.max(0, Math.min(to, list.length)), 0, item);
+};
+
+type RowEdit = Extract<JobEdit, { edit: "deleteRow" | "setRow" | "setNumber" | "nameRow" | "switchRow" | "moveRow" }>;
+function rowEdit(rows: Row[], e: RowEdit): string | null {
+  const i = rows.findIndex((r) => r.id === e.id);
+  if (i < 0) return "this row is gone";
+  switch (e.edit) {
+    case "deleteRow":
+      rows.splice(i, 1);
+      break;
+    case "setRow":
+      rows[i].body = e.body;
+      break;
+    case "setNumber":
+      rows[i].body = withNumber(JSON.parse(JSON.stringify(rows[i].body)), e.path, e.text);
+      break;
+    case "nameRow":
+      if (e.name.trim()) rows[i].name = e.name.trim().slice(0, 120);
+      else delete rows[i].name;
+      break;
+    case "switchRow":
+      if (e.off) rows[i].off = true;
+      else delete rows[i].off;
+      break;
+    case "moveRow":
+      moved(rows, i, e.to);
+  }
+  return null;
+}
+
+type BalloonEdit = Extract<JobEdit, { edit: "addBalloons" | "setBalloon" | "deleteBalloon" | "moveBalloon" }>;
+function balloonEdit(balloons: Balloon[], e: BalloonEdit): string | null {
+  const find = (n: number) => balloons.findIndex((b) => b.number === n);
+  if (e.edit === "addBalloons") {
+    for (const b of e.balloons) if (find(b.number) >= 0) return `balloon #${b.number} is there already`;
+    balloons.splice(e.at ?? balloons.length, 0, ...e.balloons);
+    return null;
+  }
+  const i = find(e.number);
+  if (i < 0) return `balloon #${e.number} is gone`;
+  if (e.edit === "deleteBalloon") balloons.splice(i, 1);
+  else if (e.edit === "moveBalloon") moved(balloons, i, e.to);
+  else {
+    if (e.balloon.number !== e.number && find(e.balloon.number) >= 0)
+      return `balloon #${e.balloon.number} is there already`;
+    balloons[i] = e.balloon;
+  }
+  return null;
+}
+
 /** Changes or deletes an outline. A new name is taken over wherever the old one stood; one that is used cannot go. */
-function outlineEdit(job: Job, e: Extract<JobEdit, { edit: "setOutline" | "deleteOutline" }>): string | null {
+function outlineEdit(
+  job: PartFields,
+  e: Extract<JobEdit, { edit: "addOutlines" | "setOutline" | "deleteOutline" }>,
+): string | null {
+  if (e.edit === "addOutlines") {
+    for (const o of e.outlines)
+      if (job.outlines.some((x) => x.id === o.id || x.name.toLowerCase() === o.name.toLowerCase()))
+        return `outline "${o.name}" is there already`;
+    job.outlines.push(...e.outlines);
+    return null;
+  }
   const i = job.outlines.findIndex((o) => o.id === e.id);
   if (i < 0) return "this outline is gone";
   const old = job.outlines[i].name,

@@ -1,12 +1,12 @@
 import { fail, ok, type Problem, type Result } from "../result";
-import { migrate } from "./migrate";
-import { jobSchema, JOB_FORMAT, JOB_VERSION, type Job } from "./schema";
+import { migrated } from "./migrate";
+import { jobSchema, JOB_FORMAT, JOB_VERSION, type JobDocument } from "./schema";
 
 /**
  * Reads a job document that came from outside.
  * @returns the job, or problems that name the place (`rows[2].body.deep`)
  */
-export function readJob(data: unknown): Result<Job> {
+export function readJob(data: unknown): Result<JobDocument> {
   if (typeof data !== "object" || data === null || Array.isArray(data))
     return fail("this is no job document", { expected: 'an object with "format": "sgorbia.job"' });
   const d = data as { format?: unknown; version?: unknown };
@@ -17,8 +17,8 @@ export function readJob(data: unknown): Result<Job> {
       path: "version",
       expected: `version ${JOB_VERSION}`,
     });
-  const read = jobSchema.safeParse(migrate(data));
-  if (read.success) return ok(read.data as Job);
+  const read = jobSchema.safeParse(migrated(data));
+  if (read.success) return ok(read.data as JobDocument);
   const problems: Problem[] = read.error.issues
     .slice(0, 20)
     .map((i) => ({ message: i.message, path: pathText(i.path) }));
@@ -26,15 +26,17 @@ export function readJob(data: unknown): Result<Job> {
 }
 
 /** Why a changed job could not be saved, in words, by the very schema it is saved through; null when it could. */
-export function refusedBySchema(job: Job): string | null {
+export function refusedBySchema(job: JobDocument): string | null {
   const read = jobSchema.safeParse(job);
   if (read.success) return null;
   const [first] = read.error.issues;
-  return `this cannot be kept: ${first.path.length ? `${pathText(first.path)}: ` : ""}${first.message}`;
+  // Of the workpiece nobody says that it is the first part.
+  const path = pathText(first.path).replace(/^parts\[0\]\./, "");
+  return `this cannot be kept: ${path ? `${path}: ` : ""}${first.message}`;
 }
 
 /** Reads job JSON text; a broken text names line and column. */
-export function readJobText(text: string): Result<Job> {
+export function readJobText(text: string): Result<JobDocument> {
   try {
     return readJob(JSON.parse(text));
   } catch (e) {

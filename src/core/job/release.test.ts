@@ -1,3 +1,4 @@
+import { documentOf, jobOf as viewed } from "./parts";
 import { applyEdits, contentOf, emptyJob, nextRevision, readJob, releaseState, type Job, type JobEdit } from ".";
 import { jobOf, mm } from "../../../tests/helpers/card";
 
@@ -16,8 +17,8 @@ describe("a signature", () => {
   it("holds as long as nothing has changed, also after the document went away and came back", () => {
     expect(releaseState(job)).toEqual({ state: "draft" });
     expect(releaseState(signed)).toEqual({ state: "released", by: "Orla" });
-    const back = readJob(JSON.parse(JSON.stringify(Object.fromEntries(Object.entries(signed).reverse()))));
-    expect(back.ok && releaseState(back.value)).toEqual({ state: "released", by: "Orla" });
+    const back = readJob(JSON.parse(JSON.stringify(Object.fromEntries(Object.entries(documentOf(signed)).reverse()))));
+    expect(back.ok && releaseState(viewed(back.value))).toEqual({ state: "released", by: "Orla" });
   });
 
   it.each<[string, JobEdit]>([

@@ -11,6 +11,8 @@ export type ReleaseState =
   /** An earlier revision was signed; this one is not yet. */
   | { state: "earlier"; by: string; revision: string };
 
+/** Version of the form signatures are counted in. */
+const SIGNED_FORM = 2;
 const known = new WeakMap<Job, string>();
 
 /** A short key of all that a document says, its signature left out. */
@@ -18,7 +20,8 @@ export function contentOf(job: Job): string {
   const was = known.get(job);
   if (was) return was;
   const { signOff: _, ...rest } = job;
-  const key = keyOf(null, sorted(rest));
+  // The form it is written in is no part of what a document says: one that was signed in an older form stays signed.
+  const key = keyOf(null, sorted({ ...rest, version: SIGNED_FORM }));
   known.set(job, key);
   return key;
 }

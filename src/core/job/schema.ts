@@ -8,7 +8,7 @@ import { rowBodySchema, type RowBody } from "../rows";
  * tests/documents.
  */
 export const JOB_FORMAT = "sgorbia.job";
-export const JOB_VERSION = 2;
+export const JOB_VERSION = 3;
 
 /** The most outlines a job holds. */
 export const MOST_OUTLINES = 2000;
@@ -119,18 +119,33 @@ export const stockSchema = z.discriminatedUnion("shape", [
 ]);
 export type Stock = z.infer<typeof stockSchema>;
 
-export const holdSchema = z.strictObject({
-  fixture: z.literal("vise"),
-  /** Direction in which the jaws close. */
-  across: z.enum(["x", "y"]),
-  /** How deep the part stands in the jaws. */
-  grip: numberText,
-  /** Which side of the part looks up. */
+/** How the piece is held in a setup. */
+export const holdingSchema = z.discriminatedUnion("fixture", [
+  z.strictObject({
+    fixture: z.literal("vise"),
+    /** Direction in which the jaws close. */
+    across: z.enum(["x", "y"]),
+    /** How deep the part stands in the jaws. */
+    grip: numberText,
+    jawWidth: numberText.optional(),
+    jawHeight: numberText.optional(),
+  }),
+]);
+export type Holding = z.infer<typeof holdingSchema>;
+
+/** A setup: the machine, the side that looks up, how the piece is held, and the rows cut in it. */
+export const setupSchema = z.strictObject({
+  op: z.number().int().min(1).max(9999),
+  machine: z.enum(["mill", "lathe", "index"]),
   up: z.enum(["top", "bottom"]),
-  jawWidth: numberText.optional(),
-  jawHeight: numberText.optional(),
+  hold: holdingSchema.nullable(),
+  /** Rows it cuts, in order; without it, every row it can see. */
+  rows: z.array(id).max(2000).optional(),
 });
-export type Hold = z.infer<typeof holdSchema>;
+export type Setup = z.infer<typeof setupSchema>;
+
+/** The holding of a part's first setup, with the side that looks up in it. */
+export type Hold = Holding & Pick<Setup, "up">;
 
 /** Which view of the part a stretch of a page shows, and how: two of its points, and what they are on the part. */
 export const regionSchema = z.strictObject({
@@ -173,6 +188,19 @@ export const cutterSchema = z.strictObject({
   feed: z.number().positive(),
 });
 
+/** What a part is for: the workpiece, or what is made to hold it. */
+export const partKinds = ["work", "jaws", "plate", "chuckJaws"] as const;
+export const partSchema = z.strictObject({
+  id,
+  name,
+  kind: z.enum(partKinds),
+  stock: stockSchema.nullable(),
+  outlines: z.array(outlineSchema).max(MOST_OUTLINES),
+  rows: z.array(rowSchema).max(2000),
+});
+export type Part = Omit<z.infer<typeof partSchema>, "rows"> & { rows: Row[] };
+
+/** A job as it is kept: what is said of all of it, its parts (the workpiece first) and its setups. */
 export const jobSchema = z
   .strictObject({
     format: z.literal(JOB_FORMAT),
@@ -208,12 +236,10 @@ export const jobSchema = z
         }),
       )
       .max(500),
-    stock: stockSchema.nullable(),
+    parts: z.array(partSchema).min(1).max(50),
+    setups: z.array(setupSchema).max(100),
     balloons: z.array(balloonSchema).max(2000),
     checks: z.array(checkSchema).max(200),
-    outlines: z.array(outlineSchema).max(MOST_OUTLINES),
-    rows: z.array(rowSchema).max(2000),
-    hold: holdSchema.nullable(),
     crib: z.array(cutterSchema).max(200).optional(),
     /** Cutters chosen by hand, by row; the others are proposed. */
     cutters: z
@@ -248,40 +274,66 @@ export const jobSchema = z
       .optional(),
   })
   .superRefine((job, context) => {
-    const ids = new Set<string>();
-    job.rows.forEach((r, i) => {
-      if (ids.has(r.id))
-        context.addIssue({ code: "custom", path: ["rows", i, "id"], message: "two rows have the same id" });
-      ids.add(r.id);
-    });
-    const outlines = new Set<string>();
-    job.outlines.forEach((o, i) => {
-      if (outlines.has(o.name.toLowerCase()))
-        context.addIssue({
-          code: "custom",
-          path: ["outlines", i, "name"],
-          message: `outline "${o.name}" is there twice`,
-        });
-      outlines.add(o.name.toLowerCase());
-    });
-    const named = new Set<string>();
-    job.names.forEach((n, i) => {
-      if (named.has(n.name.toLowerCase()))
-        context.addIssue({ code: "custom", path: ["names", i, "name"], message: `${n.name} is named twice` });
-      named.add(n.name.toLowerCase());
-    });
-    const numbers = new Set<number>();
-    job.balloons.forEach((b, i) => {
-      if (numbers.has(b.number))
-        context.addIssue({
-          code: "custom",
-          path: ["balloons", i, "number"],
-          message: `balloon #${b.number} is there twice`,
-        });
-      numbers.add(b.number);
-    });
+    const unique = <T>(
+      list: readonly T[],
+      key: (t: T) => string,
+      path: (i: number) => PropertyKey[],
+      what: (t: T) => string,
+    ) => {
+      const seen = new Set<string>();
+      list.forEach((t, i) => {
+        if (seen.has(key(t))) context.addIssue({ code: "custom", path: path(i), message: what(t) });
+        seen.add(key(t));
+      });
+    };
+    const rows = job.parts.flatMap((p, k) => p.rows.map((r, i) => ({ id: r.id, path: ["parts", k, "rows", i, "id"] })));
+    unique(
+      rows,
+      (r) => r.id,
+      (i) => rows[i].path,
+      () => "two rows have the same id",
+    );
+    job.parts.forEach((p, k) =>
+      unique(
+        p.outlines,
+        (o) => o.name.toLowerCase(),
+        (i) => ["parts", k, "outlines", i, "name"],
+        (o) => `outline "${o.name}" is there twice`,
+      ),
+    );
+    unique(
+      job.parts,
+      (p) => p.id,
+      (i) => ["parts", i, "id"],
+      () => "two parts have the same id",
+    );
+    unique(
+      job.setups,
+      (p) => String(p.op),
+      (i) => ["setups", i, "op"],
+      (p) => `setup ${p.op} is there twice`,
+    );
+    unique(
+      job.names,
+      (n) => n.name.toLowerCase(),
+      (i) => ["names", i, "name"],
+      (n) => `${n.name} is named twice`,
+    );
+    unique(
+      job.balloons,
+      (b) => String(b.number),
+      (i) => ["balloons", i, "number"],
+      (b) => `balloon #${b.number} is there twice`,
+    );
   });
-export type Job = Omit<z.infer<typeof jobSchema>, "rows"> & { rows: Row[] };
+export type JobDocument = Omit<z.infer<typeof jobSchema>, "parts"> & { parts: Part[] };
+
+/**
+ * A job as one of its parts is worked on: what is said of all of it, and that part's stock, outlines, rows and
+ * holding. Everything that is computed of a part takes this.
+ */
+export type Job = Omit<JobDocument, "parts" | "setups"> &
+  Pick<Part, "stock" | "outlines" | "rows"> & { hold: Hold | null };
 
 /** A job with nothing in it yet: unit and material come first. */
 export const emptyJob = (jobName: string, unit: "in" | "mm", material: string): Job => ({

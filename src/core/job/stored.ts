@@ -1,4 +1,4 @@
-import type { Job } from "./schema";
+import type { JobDocument } from "./schema";
 
 /** A save that the server has done: its own id, and the revision it made. */
 export interface DoneSave {
@@ -9,7 +9,7 @@ export interface DoneSave {
 /** A job as it is kept: its document, the revision every save is counted by, and the last saves that made it. */
 export interface StoredJob {
   id: string;
-  job: Job;
+  job: JobDocument;
   revision: number;
   changedAt: string;
   saves: DoneSave[];

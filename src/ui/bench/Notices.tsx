@@ -3,7 +3,7 @@ import { Alert, App, Button, Modal, Space } from "antd";
 import dayjs from "dayjs";
 import { slipWords } from "@/core/mismatch";
 import { cardDifferences } from "@/core/callout";
-import type { Job } from "@/core/job";
+import { jobOf, type Job } from "@/core/job";
 import { api, Refused } from "../store/api";
 import { useBench } from "../store/benchStore";
 import { useJob, type Offered } from "../store/jobStore";
@@ -87,13 +87,15 @@ function Trial() {
 
 /** Edits that a closed window never got saved: shown, and put into the job, made a job of their own, or thrown away. */
 function LeftBehind({ offer }: { offer: Offered }) {
-  const job = useJob((s) => s.job)!;
+  const document = useJob((s) => s.document)!;
   const takeUp = useJob((s) => s.takeUp);
   const letGo = useJob((s) => s.letGo);
   const { message } = App.useApp();
   const copy = async () => {
     try {
-      await api.importText(JSON.stringify({ ...offer.job, name: `${offer.job!.name} (unsaved)`.slice(0, 120) }));
+      await api.importText(
+        JSON.stringify({ ...offer.document, name: `${offer.document!.name} (unsaved)`.slice(0, 120) }),
+      );
       letGo(offer);
       void message.success("They are a job of their own on the shelf now", 4);
     } catch (e) {
@@ -101,7 +103,7 @@ function LeftBehind({ offer }: { offer: Offered }) {
     }
   };
   const when = offer.leftover.unsent.at ? `, the last at ${dayjs(offer.leftover.unsent.at).format("D MMM HH:mm")}` : "";
-  const fits = offer.fitsOn === job;
+  const fits = offer.fitsOn === document;
   const apart = fits ? "" : " The job has been changed since, so they do not simply go on top.";
   return (
     <Alert
@@ -109,8 +111,8 @@ function LeftBehind({ offer }: { offer: Offered }) {
       showIcon
       title={`A window that was closed left ${offer.count} change${offer.count === 1 ? "" : "s"} that never reached the server${when}.${apart}`}
       description={
-        offer.job ? (
-          <Lines title="" list={cardDifferences(offer.job, job).onlyFirst} />
+        offer.document ? (
+          <Lines title="" list={cardDifferences(jobOf(offer.document), jobOf(document)).onlyFirst} />
         ) : (
           <Lines
             title="They cannot be placed any more; as they were kept:"
@@ -120,12 +122,12 @@ function LeftBehind({ offer }: { offer: Offered }) {
       }
       action={
         <Space orientation="vertical" size={4}>
-          {offer.job && (
+          {offer.document && (
             <Button size="small" type="primary" block onClick={() => takeUp(offer)}>
               {fits ? "Take them up" : "Take that state"}
             </Button>
           )}
-          {offer.job && (
+          {offer.document && (
             <Button size="small" block onClick={() => void copy()}>
               As a job of its own
             </Button>
@@ -154,7 +156,7 @@ function Lines({ title, list }: { title: string; list: string[] }) {
 export function ConflictDialog({ job }: { job: Job }) {
   const conflict = useJob((s) => s.conflict);
   const settle = useJob((s) => s.settle);
-  const apart = conflict ? cardDifferences(job, conflict.job) : { onlyFirst: [], onlySecond: [] };
+  const apart = conflict ? cardDifferences(job, jobOf(conflict.job)) : { onlyFirst: [], onlySecond: [] };
   return (
     <Modal
       open={conflict !== null}

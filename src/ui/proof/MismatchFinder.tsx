@@ -2,7 +2,7 @@
 import { Button } from "antd";
 import { useEffect, useRef, useState } from "react";
 import { slipWords, type Explanation, type Mismatch, type Slip as SlipOfOne } from "@/core/mismatch";
-import type { Job } from "@/core/job";
+import { jobOf, type Job } from "@/core/job";
 import { Section } from "../common/Section";
 import { explainNow } from "../engine/useEngine";
 import { useBench } from "../store/benchStore";
@@ -97,7 +97,7 @@ export function MismatchFinder() {
       )}
       {trial && (
         <div className={css.trying} data-testid="trying">
-          <p>tried: {tried ? <Slip job={trial.before} x={tried} /> : slipWords[trial.kind]}</p>
+          <p>tried: {tried ? <Slip job={jobOf(trial.before)} x={tried} /> : slipWords[trial.kind]}</p>
           <Button size="small" type="primary" onClick={() => endTrial("keep")}>
             keep it
           </Button>{" "}

@@ -2,7 +2,7 @@ import "fake-indexeddb/auto";
 import { jest } from "@jest/globals";
 import { clear, entries, set as keep } from "idb-keyval";
 import { apply } from "mutative";
-import { emptyJob, type Job, type StoredJob } from "@/core/job";
+import { documentOf, emptyJob, type JobDocument, type StoredJob } from "@/core/job";
 import { readRowLine } from "@/core/callout";
 import { rowNames } from "@/core/job";
 import { useJob } from "./jobStore";
@@ -18,7 +18,7 @@ let tests = 0;
 class FakeServer {
   // A job of its own for every test: what one leaves on its way is no other's.
   id = `j${++tests}`;
-  job: Job = emptyJob("Lid", "mm", "brass");
+  job: JobDocument = documentOf(emptyJob("Lid", "mm", "brass"));
   revision = 1;
   away = false;
   broken = false;
@@ -83,7 +83,7 @@ describe("the open job", () => {
     expect(server.puts).toBe(0);
     await until(() => s().save === "saved" && server.revision === 2);
     expect(server.puts).toBe(1);
-    expect(server.job.rows.map((r) => r.id)).toEqual(["a", "b"]);
+    expect(server.job.parts[0].rows.map((r) => r.id)).toEqual(["a", "b"]);
     expect(s().pending).toBe(false);
   });
 
@@ -99,7 +99,7 @@ describe("the open job", () => {
     add("fresh");
     expect(s().future).toHaveLength(0);
     await until(() => s().save === "saved" && !s().pending);
-    expect(server.job).toEqual(s().job);
+    expect(server.job).toEqual(s().document);
   });
 
   it("goes on while the server is away, and sends everything when it is back", async () => {
@@ -110,7 +110,7 @@ describe("the open job", () => {
     expect(s().job!.rows).toHaveLength(2);
     server.away = false;
     await until(() => s().save === "saved");
-    expect(server.job.rows).toHaveLength(2);
+    expect(server.job.parts[0].rows).toHaveLength(2);
   });
 
   it("does not overwrite another window: the user keeps this job", async () => {
@@ -118,10 +118,10 @@ describe("the open job", () => {
     server.revision = 5;
     add("a");
     await until(() => s().save === "conflict");
-    expect(server.job.rows).toHaveLength(0);
+    expect(server.job.parts[0].rows).toHaveLength(0);
     expect(s().conflict?.revision).toBe(5);
     s().settle("mine");
-    await until(() => s().save === "saved" && server.job.rows.length === 1);
+    await until(() => s().save === "saved" && server.job.parts[0].rows.length === 1);
     expect(server.job.name).toBe("Lid");
   });
 
@@ -144,7 +144,7 @@ describe("the open job", () => {
     server.refuse = "";
     add("b");
     await until(() => s().save === "saved");
-    expect(server.job.rows).toHaveLength(2);
+    expect(server.job.parts[0].rows).toHaveLength(2);
   });
 
   it("tells why an edit cannot be done", () => {
@@ -163,11 +163,11 @@ describe("a save whose answer was lost", () => {
     await until(() => s().save === "away");
     server.losesAnswer = false;
     await until(() => s().save === "saved");
-    expect(server.job.rows.map((r) => r.id)).toEqual(["a"]);
+    expect(server.job.parts[0].rows.map((r) => r.id)).toEqual(["a"]);
     expect(server.revision).toBe(2);
     add("b");
     await until(() => server.revision === 3);
-    expect(server.job.rows.map((r) => r.id)).toEqual(["a", "b"]);
+    expect(server.job.parts[0].rows.map((r) => r.id)).toEqual(["a", "b"]);
   });
 
   it("nor when the page is loaded again before the retry", async () => {
@@ -186,15 +186,15 @@ describe("a save whose answer was lost", () => {
     expect(reconcile(server.stored(), kept[0][1] as never)).toEqual({ kind: "none" });
     expect(
       reconcile(
-        { ...server.stored(), saves: [], revision: 1, job: emptyJob("Lid", "mm", "brass") },
+        { ...server.stored(), saves: [], revision: 1, job: documentOf(emptyJob("Lid", "mm", "brass")) },
         kept[0][1] as never,
       ),
-    ).toMatchObject({ kind: "fits", job: { rows: [{ id: "a" }] } });
+    ).toMatchObject({ kind: "fits", job: { parts: [{ rows: [{ id: "a" }] }] } });
   });
 
   it("nor when the page went so fast that it kept nothing of the save but its id", async () => {
     const { reconcile } = await import("./reconcile");
-    const rest = [{ op: "add", path: ["rows", 0], value: row("CUT FACE DEEP 1", "x") }] as never;
+    const rest = [{ op: "add", path: ["parts", 0, "rows", 0], value: row("CUT FACE DEEP 1", "x") }] as never;
     const kept = { base: 1, batch: null, rest, restId: "sent-by-the-page-before", job: null, at: "" };
     const saves = [{ id: "sent-by-the-page-before", revision: 2 }];
     expect(reconcile({ ...server.stored(), revision: 2, saves }, kept)).toEqual({ kind: "none" });
@@ -203,12 +203,12 @@ describe("a save whose answer was lost", () => {
     await keep(`unsent-${server.id}@${await tabName()}`, kept);
     const before = server.stored();
     await s().open(before);
-    server.job = { ...server.job, rows: [row("CUT FACE DEEP 1", "x")] };
+    server.job = { ...server.job, parts: [{ ...server.job.parts[0], rows: [row("CUT FACE DEEP 1", "x")] }] };
     server.revision = 2;
     server.saves = saves;
     await until(() => s().save === "saved" && !s().pending);
     expect(s().conflict).toBeNull();
-    expect(server.job.rows).toHaveLength(1);
+    expect(server.job.parts[0].rows).toHaveLength(1);
   });
 
   it("going back to the shelf right after Enter saves, and coming back finds one row", async () => {
@@ -222,7 +222,7 @@ describe("a save whose answer was lost", () => {
     expect(s().job!.rows.map((r) => r.id)).toEqual(["a"]);
     add("b");
     await until(() => server.revision === 3);
-    expect(server.job.rows.map((r) => r.id)).toEqual(["a", "b"]);
+    expect(server.job.parts[0].rows.map((r) => r.id)).toEqual(["a", "b"]);
   });
 
   it("coming back with what the server told before its answer came shows what was typed", async () => {
@@ -232,7 +232,7 @@ describe("a save whose answer was lost", () => {
     await s().open(before);
     expect(s().job!.rows.map((r) => r.id)).toEqual(["a"]);
     await until(() => s().save === "saved");
-    expect(server.job.rows.map((r) => r.id)).toEqual(["a"]);
+    expect(server.job.parts[0].rows.map((r) => r.id)).toEqual(["a"]);
   });
 });
 
@@ -251,7 +251,7 @@ describe("when the server does not save", () => {
     s().saveNow();
     await until(() => s().save === "saved");
     expect(s().since).toBeNull();
-    expect(server.job.rows).toHaveLength(1);
+    expect(server.job.parts[0].rows).toHaveLength(1);
   });
 
   it("tries again by itself after a refusal too", async () => {
@@ -261,7 +261,7 @@ describe("when the server does not save", () => {
     expect(s().message).toContain("not now");
     server.refuse = "";
     await until(() => s().save === "saved");
-    expect(server.job.rows).toHaveLength(1);
+    expect(server.job.parts[0].rows).toHaveLength(1);
   });
 
   it("refuses first what the server would refuse, by the same schema, and keeps the job", () => {
@@ -277,7 +277,8 @@ describe("when the server does not save", () => {
 
 describe("what closed windows left", () => {
   const none = [] as never[];
-  const patch = (id: string) => [{ op: "add", path: ["rows", 0], value: row("CUT FACE DEEP 1", id) }] as never[];
+  const patch = (id: string) =>
+    [{ op: "add", path: ["parts", 0, "rows", 0], value: row("CUT FACE DEEP 1", id) }] as never[];
   const left = (tab: string, unsent: object) => keep(`unsent-${server.id}@${tab}`, unsent);
 
   it("is offered, a window each, and taken up with an undo", async () => {
@@ -285,7 +286,7 @@ describe("what closed windows left", () => {
       base: 1,
       batch: null,
       rest: patch("x"),
-      job: { ...server.job, rows: [row("CUT FACE DEEP 1", "x")] },
+      job: { ...server.job, parts: [{ ...server.job.parts[0], rows: [row("CUT FACE DEEP 1", "x")] }] },
       at: "2026-11-25T10:00:00Z",
     });
     await left("two", {
@@ -297,13 +298,13 @@ describe("what closed windows left", () => {
     });
     await s().open(server.stored());
     expect(s().job!.rows).toHaveLength(0);
-    expect(s().offered.map((o) => [o.fitsOn === s().job, o.count])).toEqual([
+    expect(s().offered.map((o) => [o.fitsOn === s().document, o.count])).toEqual([
       [true, 1],
       [true, 1],
     ]);
     s().takeUp(s().offered[0]);
     expect(s().job!.rows.map((r) => r.id)).toEqual(["x"]);
-    expect(s().offered.map((o) => o.fitsOn === s().job)).toEqual([false]);
+    expect(s().offered.map((o) => o.fitsOn === s().document)).toEqual([false]);
     s().undo();
     expect(s().job!.rows).toHaveLength(0);
     await wait(20);
@@ -338,7 +339,7 @@ describe("what closed windows left", () => {
     await keep(`unsent-${server.id}`, { base: 3, patches: patch("z") });
     await s().open(server.stored());
     expect(s().job!.name).toBe("Lid");
-    expect(s().offered.map((o) => [o.fitsOn !== null, o.job?.name ?? null])).toEqual(
+    expect(s().offered.map((o) => [o.fitsOn !== null, o.document?.name ?? null])).toEqual(
       expect.arrayContaining([
         [false, "as it was there"],
         [false, null],

@@ -1,7 +1,15 @@
 "use client";
 import { apply, type Patches } from "mutative";
 import { create } from "zustand";
-import { applyEdits, refusedBySchema, type Job, type JobEdit, type StoredJob } from "@/core/job";
+import {
+  applyEdits,
+  jobOf,
+  refusedBySchema,
+  type Job,
+  type JobDocument,
+  type JobEdit,
+  type StoredJob,
+} from "@/core/job";
 import type { SlipKind } from "@/core/mismatch";
 import { reconcile } from "./reconcile";
 import { SaveQueue, type SaveStatus } from "./saveQueue";
@@ -18,9 +26,9 @@ export type { SaveState } from "./saveQueue";
 export interface Offered {
   leftover: Leftover;
   /** The job with them: made from what is here now, or as it was there; null when neither is known. */
-  job: Job | null;
+  document: JobDocument | null;
   /** The job they go on top of; on any other they would be another change. */
-  fitsOn: Job | null;
+  fitsOn: JobDocument | null;
   count: number;
 }
 
@@ -28,11 +36,14 @@ export interface Offered {
 export interface Trial {
   edits: JobEdit[];
   kind: SlipKind;
-  before: Job;
+  before: JobDocument;
 }
 
 interface JobState extends SaveStatus {
   id: string | null;
+  /** All that is kept of the job. */
+  document: JobDocument | null;
+  /** The job as the part at hand is worked on: what everything on the screen is computed from. */
   job: Job | null;
   /** What the server counts the last save as. */
   revision: number;
@@ -73,8 +84,12 @@ if (typeof window !== "undefined") {
   window.addEventListener("pagehide", () => queues.forEach((q) => q.flush(true)));
 }
 
+/** A document, and the job as its part at hand is worked on. */
+const shown = (document: JobDocument) => ({ document, job: jobOf(document) });
+
 const closed = {
   id: null,
+  document: null,
   job: null,
   revision: 0,
   past: [],
@@ -94,7 +109,7 @@ const closed = {
  * half a second.
  */
 export const useJob = create<JobState>((set, get) => {
-  const queueFor = (id: string, base: number, job: Job): SaveQueue => {
+  const queueFor = (id: string, base: number, job: JobDocument): SaveQueue => {
     const told = (q: SaveQueue) => {
       if (get().id === q.id) set({ ...q.status, pending: q.pending, revision: q.base });
       else if (!q.pending) queues.delete(q.id);
@@ -103,10 +118,10 @@ export const useJob = create<JobState>((set, get) => {
     queues.set(id, queue);
     return queue;
   };
-  const changed = (job: Job, patches: Patches, more: Partial<JobState>) => {
+  const changed = (document: JobDocument, patches: Patches, more: Partial<JobState>) => {
     const { id } = get();
-    set({ job, refusal: "", ...more });
-    if (id) queues.get(id)?.add(job, patches);
+    set({ ...shown(document), refusal: "", ...more });
+    if (id) queues.get(id)?.add(document, patches);
     set({ pending: true });
   };
 
@@ -121,7 +136,7 @@ export const useJob = create<JobState>((set, get) => {
       set({
         ...closed,
         id: stored.id,
-        job: queue.job,
+        ...shown(queue.job),
         revision: queue.base,
         offered,
         ...queue.status,
@@ -132,7 +147,7 @@ export const useJob = create<JobState>((set, get) => {
       if (mine.kind === "none") return void forgetUnsent(stored.id);
       const job = mine.job ?? stored.job;
       queue.job = job;
-      set({ job });
+      set(shown(job));
       if (mine.kind === "fits") queue.resume(mine.batch, mine.rest, mine.restId);
       else queue.stand(stored);
     },
@@ -146,13 +161,13 @@ export const useJob = create<JobState>((set, get) => {
     },
     edit(edits, label = "") {
       const s = get();
-      if (!s.job || !edits.length) return null;
+      if (!s.document || !edits.length) return null;
       if (s.trial) {
         const wait = "a slip is being tried: keep it or put it back first";
         set({ refusal: wait });
         return wait;
       }
-      const r = applyEdits(s.job, edits);
+      const r = applyEdits(s.document, edits);
       // What cannot be done is said where it was asked for; what could not be kept is said over the stage too.
       if (!r.ok) return r.problems[0].message;
       const refusal = refusedBySchema(r.value.job);
@@ -169,31 +184,35 @@ export const useJob = create<JobState>((set, get) => {
       const s = get();
       if (s.trial) return s.endTrial("back");
       const last = s.past[s.past.length - 1];
-      if (!last || !s.job) return;
-      changed(apply(s.job, last.inverse), last.inverse, { past: s.past.slice(0, -1), future: [last, ...s.future] });
+      if (!last || !s.document) return;
+      changed(apply(s.document, last.inverse), last.inverse, {
+        past: s.past.slice(0, -1),
+        future: [last, ...s.future],
+      });
     },
     redo() {
       const s = get();
       if (s.trial) return;
       const next = s.future[0];
-      if (!next || !s.job) return;
-      changed(apply(s.job, next.patches), next.patches, { past: [...s.past, next], future: s.future.slice(1) });
+      if (!next || !s.document) return;
+      changed(apply(s.document, next.patches), next.patches, { past: [...s.past, next], future: s.future.slice(1) });
     },
     settle(keep) {
       get().endTrial("back");
-      const { conflict, job, id } = get();
+      const { conflict, document, id } = get();
       const queue = id ? queues.get(id) : undefined;
-      if (!conflict || !queue || !job) return;
+      if (!conflict || !queue || !document) return;
       if (keep === "theirs") {
-        set({ job: conflict.job, past: [], future: [] });
+        set({ ...shown(conflict.job), past: [], future: [] });
         queue.restart(conflict.revision, conflict.job, [] as unknown as Patches);
         return;
       }
-      const r = applyEdits(conflict.job, [{ edit: "replace", job }]);
-      if (r.ok) queue.restart(conflict.revision, job, r.value.patches);
+      const r = applyEdits(conflict.job, [{ edit: "replace", job: document }]);
+      if (r.ok) queue.restart(conflict.revision, document, r.value.patches);
     },
     takeUp(o) {
-      if (!o.job || get().edit([{ edit: "replace", job: o.job }], "taken up from a closed window") !== null) return;
+      if (!o.document || get().edit([{ edit: "replace", job: o.document }], "taken up from a closed window") !== null)
+        return;
       get().letGo(o);
     },
     letGo(o) {
@@ -204,16 +223,16 @@ export const useJob = create<JobState>((set, get) => {
     saveNow: () => queues.forEach((q) => q.flush()),
     tryOut(edits, kind) {
       const s = get();
-      if (!s.job || s.trial) return s.trial ? "another slip is being tried" : null;
-      const r = applyEdits(s.job, edits);
+      if (!s.document || s.trial) return s.trial ? "another slip is being tried" : null;
+      const r = applyEdits(s.document, edits);
       const refusal = r.ok ? refusedBySchema(r.value.job) : r.problems[0].message;
-      if (r.ok && refusal === null) set({ job: r.value.job, trial: { edits, kind, before: s.job } });
+      if (r.ok && refusal === null) set({ ...shown(r.value.job), trial: { edits, kind, before: s.document } });
       return refusal;
     },
     endTrial(how) {
       const { trial } = get();
       if (!trial) return;
-      set({ job: trial.before, trial: null, refusal: "" });
+      set({ ...shown(trial.before), trial: null, refusal: "" });
       if (how === "keep") get().edit(trial.edits, "a slip mended");
     },
   };
@@ -227,5 +246,5 @@ function offer(stored: StoredJob, leftover: Leftover): Offered[] {
     return [];
   }
   const count = r.kind === "apart" ? r.count : (r.batch?.patches.length ?? 0) + r.rest.length;
-  return [{ leftover, job: r.job, fitsOn: r.kind === "fits" ? stored.job : null, count }];
+  return [{ leftover, document: r.job, fitsOn: r.kind === "fits" ? stored.job : null, count }];
 }

@@ -1,5 +1,5 @@
 import { apply, type Patches } from "mutative";
-import { jobSchema, type Job, type StoredJob } from "@/core/job";
+import { jobSchema, readJob, type JobDocument, type StoredJob } from "@/core/job";
 import type { Batch, Unsent } from "./unsent";
 
 /** How unsent edits stand to the job as the server has it. */
@@ -7,9 +7,9 @@ export type Reconciled =
   /** The server has all of them. */
   | { kind: "none" }
   /** They were made from what the server has: the job with them, and what is still to be sent. */
-  | { kind: "fits"; job: Job; batch: Batch | null; rest: Patches; restId: string }
+  | { kind: "fits"; job: JobDocument; batch: Batch | null; rest: Patches; restId: string }
   /** The job has moved on: the job as it was here, where it is known. */
-  | { kind: "apart"; job: Job | null; count: number };
+  | { kind: "apart"; job: JobDocument | null; count: number };
 
 /**
  * Settles what became of unsent edits. A save whose answer was lost is found among the server's own record of saves.
@@ -26,11 +26,17 @@ export function reconcile(stored: StoredJob, unsent: Unsent): Reconciled {
   const job = base === stored.revision ? patched(stored.job, pending) : null;
   return job
     ? { kind: "fits", job, batch, rest, restId: unsent.restId }
-    : { kind: "apart", job: unsent.job, count: pending.length };
+    : { kind: "apart", job: asKept(unsent.job), count: pending.length };
+}
+
+/** What another version of this page kept, in today's form; null where it cannot be read. */
+function asKept(job: unknown): JobDocument | null {
+  const read = readJob(job);
+  return read.ok ? read.value : null;
 }
 
 /** The job with patches on it, or null when they do not fit or would break it. */
-function patched(job: Job, patches: Patches): Job | null {
+function patched(job: JobDocument, patches: Patches): JobDocument | null {
   try {
     const next = apply(job, patches);
     return jobSchema.safeParse(next).success ? next : null;

@@ -1,5 +1,5 @@
 import type { Patches } from "mutative";
-import type { Job, StoredJob } from "@/core/job";
+import type { JobDocument, StoredJob } from "@/core/job";
 import { api, Refused } from "./api";
 import { forgetUnsent, keepUnsent, type Batch } from "./unsent";
 
@@ -39,7 +39,7 @@ export class SaveQueue {
   constructor(
     readonly id: string,
     public base: number,
-    public job: Job,
+    public job: JobDocument,
     private readonly told: (queue: SaveQueue) => void,
   ) {}
 
@@ -58,7 +58,7 @@ export class SaveQueue {
     this.schedule(50);
   }
 
-  add(job: Job, patches: Patches): void {
+  add(job: JobDocument, patches: Patches): void {
     this.job = job;
     this.rest = [...this.rest, ...patches] as Patches;
     this.keep();
@@ -76,7 +76,7 @@ export class SaveQueue {
   }
 
   /** Starts again from what the server has, with other edits or none. */
-  restart(base: number, job: Job, rest: Patches): void {
+  restart(base: number, job: JobDocument, rest: Patches): void {
     this.base = base;
     this.job = job;
     this.batch = null;

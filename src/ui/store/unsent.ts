@@ -1,6 +1,6 @@
 import { del, entries, set } from "idb-keyval";
 import type { Patches } from "mutative";
-import type { Job } from "@/core/job";
+import type { JobDocument } from "@/core/job";
 import { openTabs, tabName } from "./tab";
 
 /** Edits on their way to the server under an id of their own, so that a retry is told from a new save. */
@@ -20,7 +20,7 @@ export interface Unsent {
   /** Id they will be sent under. */
   restId: string;
   /** The job with all of them, as it was on the screen; null in what older versions kept. */
-  job: Job | null;
+  job: JobDocument | null;
   /** When the last of them was typed. */
   at: string;
 }
