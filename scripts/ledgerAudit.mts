@@ -6,7 +6,7 @@ import { readFileSync, readdirSync } from "node:fs";
 import { evaluate, type Evaluation } from "@/core/evaluate";
 import { INCH } from "@/core/number";
 import { readCard } from "@/core/callout";
-import { getPath, setPath } from "@/core/callout/grammar";
+import { getPath, setPath } from "@/core/grammar/grammar";
 import type { Job } from "@/core/job";
 import { loadKernel } from "@/kernel/node";
 

@@ -1,7 +1,7 @@
 import type { Balloon } from "../job/schema";
 import { inCallout, type NumberText } from "../number";
 import { readThread } from "../tables";
-import type { Reader } from "./reader";
+import type { Reader } from "../grammar/reader";
 import { unsound } from "./soundBalloon";
 
 /**

@@ -1,12 +1,10 @@
 import { rowNames } from "../job/names";
 import { emptyJob, type Job, type Row } from "../job/schema";
 import { inCallout, toNumberText } from "../number";
-import type { OutlineItem } from "../outline/items";
+import { readOutlineItem, writeOutlineItem, type OutlineItem } from "../outline/items";
 import { readRowBody, writeRowBody } from "../rows/registry";
 import { readBalloon, writeBalloonText } from "./balloonLine";
-import type { RowNames } from "./grammar";
-import { readOutlineItem } from "./outlineLines";
-import { writeOutlineItem } from "./outlineWriter";
+import type { RowNames } from "../grammar/grammar";
 import {
   readCheck,
   readLet,
@@ -17,7 +15,7 @@ import {
   writeStock,
   writeTolerances,
 } from "./headLines";
-import { CalloutError, Reader } from "./reader";
+import { CalloutError, Reader } from "../grammar/reader";
 
 /** One wrong line; the others are still read. Line and column count from 1. */
 export interface CardError {

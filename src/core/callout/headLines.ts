@@ -1,8 +1,8 @@
 import type { CheckValue, Job, Stock } from "../job/schema";
 import { inCallout, type NumberText } from "../number";
 import { readPoint, writePoint } from "../rows/places";
-import type { RowNames } from "./grammar";
-import type { Reader } from "./reader";
+import type { RowNames } from "../grammar/grammar";
+import type { Reader } from "../grammar/reader";
 
 /** Words of the card that no value can be named after. */
 const reserved =

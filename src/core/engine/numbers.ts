@@ -9,7 +9,7 @@ import {
 } from "../number";
 import type { Job } from "../job/schema";
 import { balloonQuantity, drivingValue } from "../print/tolerance";
-import { setPath, type NumberField } from "../callout/grammar";
+import { setPath, type NumberField } from "../grammar/grammar";
 import { rowNumbers, type RowBody } from "../rows";
 import { balloonsOfThread, threadMeant } from "../print/threads";
 import { fail, ok, type Problem, type Result } from "../result";

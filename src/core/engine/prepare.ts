@@ -1,7 +1,6 @@
 import type { Job, Row } from "../job/schema";
 import { evaluateNumber, type NumberScope } from "../number";
-import { outlinesUsed } from "../outline/items";
-import { numbersOfItem, type ItemNumber } from "../outline/numbersOfItem";
+import { numbersOfItem, outlinesUsed, type ItemNumber } from "../outline/items";
 import { evaluateOutlines, type EvaluatedOutline, type PartShapes } from "../outline/evaluateOutline";
 import { kindOf, type Recipe, type Feature } from "../rows";
 import type { OutlineSource } from "../rows/outlineSource";

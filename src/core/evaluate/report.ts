@@ -4,11 +4,10 @@ import { writeBalloonText } from "../callout/balloonLine";
 import { completeness } from "./complete";
 import type { Mismatch } from "../mismatch";
 import { rowNames } from "../job/names";
-import type { RowNames } from "../callout/grammar";
+import type { RowNames } from "../grammar/grammar";
 import type { Job } from "../job/schema";
-import { writeOutlineItem } from "../callout/outlineWriter";
 import type { EvaluatedOutline } from "../outline/evaluateOutline";
-import type { OutlineText } from "../outline/items";
+import { writeOutlineItem, type OutlineText } from "../outline/items";
 import { conflictWords, type WireConflict } from "../outline/wire";
 import type { Evaluation } from "./evaluate";
 

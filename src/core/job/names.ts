@@ -1,4 +1,4 @@
-import type { RowNames } from "../callout/grammar";
+import type { RowNames } from "../grammar/grammar";
 import type { Job, Row } from "./schema";
 
 /** How the rows of a list are named in text: by their place, 1, 2, 3. An id that is gone is written as 0. */

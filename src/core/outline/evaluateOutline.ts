@@ -1,7 +1,8 @@
 import { evaluateNumber, type NumberScope, type NumberText, type Quantity } from "../number";
 import { fail, ok, type Problem, type Result } from "../result";
 import type { Vec2 } from "../geometry/vec";
-import { applyItem, type Work } from "./applyItem";
+import { applyItem, isWalked } from "./lines/registry";
+import type { Work } from "./lines/common";
 import { oriented, TooMany, within, type Region } from "./boolean";
 import { centroidOf } from "./centroid";
 import type { Made } from "./chains";
@@ -177,11 +178,7 @@ function evaluateOne(
     name: o.name,
     ...now,
     wire,
-    modified: o.items.some(
-      (i) =>
-        !["start", "line", "arc", "relation", "dimension"].includes(i.item) &&
-        !((i.item === "corners" || i.item === "fullRound") && i.off),
-    ),
+    modified: o.items.some((i) => !isWalked(i) && !("off" in i && i.off)),
     area,
     perimeter: perimeter(all),
     centroid: Math.abs(area) > 1e-9 ? centroidOf(loops, area) : null,

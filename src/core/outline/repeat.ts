@@ -1,6 +1,6 @@
 import type { NumberText, Quantity } from "../number";
 import { v2, type Vec2 } from "../geometry/vec";
-import type { OutlineItem } from "./items";
+import type { RepeatPattern } from "./lines/repeat";
 import type { Segment } from "./outline";
 import { moved } from "./shapes";
 
@@ -17,7 +17,7 @@ export function moveAbout(chain: Segment[], p: Placed): Segment[] {
 }
 /** Places of a repeat; null where a number of it fails. */
 export function placesOf(
-  p: Extract<OutlineItem, { item: "repeat" }>["pattern"],
+  p: RepeatPattern,
   num: (t: NumberText, q: Quantity) => number | null,
   spot: (p: { x: NumberText; y: NumberText }) => Vec2 | null,
 ): Placed[] | null {

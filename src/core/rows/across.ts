@@ -1,4 +1,4 @@
-import { choice, marked, type Part } from "../callout/grammar";
+import { choice, marked, type Part } from "../grammar/grammar";
 import type { Field } from "./kind";
 
 /** `AF a` across flats, or `AC c` across corners: the circle through them. */

@@ -1,7 +1,7 @@
 import { z } from "zod";
 import { fail, ok, type Result } from "../result";
 import { numberText } from "../number";
-import { choice, marked, sequence, word, type Clause, type Part } from "../callout/grammar";
+import { choice, marked, sequence, word, type Clause, type Part } from "../grammar/grammar";
 import {
   polygonCorners,
   rectangleCorners,

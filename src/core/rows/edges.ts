@@ -1,5 +1,5 @@
 import { z } from "zod";
-import type { Part } from "../callout/grammar";
+import type { Part } from "../grammar/grammar";
 import { rowRef } from "./places";
 
 /** Edges by meaning: the rim of the top or bottom, upright corners, the mouth or floor of a row, all sharp ones. */

@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { marked, number, sequence, word, type Clause, optional } from "../callout/grammar";
+import { marked, number, sequence, word, type Clause, optional } from "../grammar/grammar";
 import { numberText } from "../number";
 import { fail, ok, type Result } from "../result";
 import { envelope, type Piece } from "./common";

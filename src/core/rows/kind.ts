@@ -1,5 +1,5 @@
 import type { ZodType } from "zod";
-import type { CalloutGrammar } from "../callout/grammar";
+import type { CalloutGrammar } from "../grammar/grammar";
 import type { NumberText } from "../number";
 import type { Outline, Segment } from "../outline";
 import type { Result } from "../result";

@@ -1,4 +1,4 @@
-import type { Part } from "../callout/grammar";
+import type { Part } from "../grammar/grammar";
 import { fail, ok, type Result } from "../result";
 import { insideRegion } from "../outline/boolean";
 import type { EvaluatedOutline } from "../outline/evaluateOutline";

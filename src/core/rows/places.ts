@@ -1,7 +1,7 @@
 import { z } from "zod";
 import { numberText, inCallout, type NumberText } from "../number";
-import { optional, type Clause, type NumberField, type Part } from "../callout/grammar";
-import type { Reader } from "../callout/reader";
+import { optional, type Clause, type NumberField, type Part } from "../grammar/grammar";
+import type { Reader } from "../grammar/reader";
 import type { Side } from "../geometry/vec";
 
 const point = z.strictObject({ x: numberText, y: numberText });

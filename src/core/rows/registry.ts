@@ -1,6 +1,6 @@
 import { z } from "zod";
-import { CalloutError, Reader } from "../callout/reader";
-import { numbersOf, readCallout, writeCallout, type Draft, type NumberField, type RowNames } from "../callout/grammar";
+import { CalloutError, Reader } from "../grammar/reader";
+import { numbersOf, readCallout, writeCallout, type Draft, type NumberField, type RowNames } from "../grammar/grammar";
 import type { NumberText } from "../number";
 import { cutBoreGroove, type CutBoreGroove } from "./cutBoreGroove";
 import { cutBreak, type CutBreak } from "./cutBreak";

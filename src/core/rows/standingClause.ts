@@ -1,4 +1,4 @@
-import type { Clause } from "../callout/grammar";
+import type { Clause } from "../grammar/grammar";
 import { planeClause } from "./places";
 
 /** A leave row may stand on a plane of what is there: `ON TOP`, `ON TOP OF 1`, `ON FLOOR OF 2`. Without it, on Z0. */

@@ -3,7 +3,7 @@ import { Button } from "antd";
 import type { Row } from "@/core/job";
 import { kindOf, rowNumbers, type Field } from "@/core/rows";
 import type { NumberText, Quantity } from "@/core/number";
-import { getPath, setPath } from "@/core/callout/grammar";
+import { getPath, setPath } from "@/core/grammar/grammar";
 import { NumberBox } from "../common/NumberBox";
 import { useJob } from "../store/jobStore";
 import { useBench } from "../store/benchStore";

@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { number, required, sequence, word } from "../../callout/grammar";
+import { number, required, sequence, word } from "../../grammar/grammar";
 import { numberText } from "../../number";
 import { ok } from "../../result";
 import { edgeList, edgesPart } from "../edges";

@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { marked, number, optional, required, sequence, word, type Clause } from "../../callout/grammar";
+import { marked, number, optional, required, sequence, word, type Clause } from "../../grammar/grammar";
 import { numberText } from "../../number";
 import { fail, ok } from "../../result";
 import { edgeList, edgesPart } from "../edges";

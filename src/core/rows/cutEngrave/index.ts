@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { marked, sequence, word } from "../../callout/grammar";
+import { marked, sequence, word } from "../../grammar/grammar";
 import { numberText } from "../../number";
 import { fail, ok } from "../../result";
 import { placesOf, planeOf } from "../common";

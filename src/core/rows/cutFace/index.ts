@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { marked, optional, word } from "../../callout/grammar";
+import { marked, optional, word } from "../../grammar/grammar";
 import { numberText } from "../../number";
 import { ok } from "../../result";
 import { planeOf } from "../common";

@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { number, sequence } from "../../callout/grammar";
+import { number, sequence } from "../../grammar/grammar";
 import { numberText } from "../../number";
 import { ok } from "../../result";
 import { depthClause, depthField, depthFields, depthOf, placesOf, planeOf, profileVolume } from "../common";

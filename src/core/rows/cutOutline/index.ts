@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { marked, sequence, word, type Clause } from "../../callout/grammar";
+import { marked, sequence, word, type Clause } from "../../grammar/grammar";
 import { numberText } from "../../number";
 import { fail, ok } from "../../result";
 import { depthClause, depthField, depthFields, depthOf, placesOf, planeOf } from "../common";

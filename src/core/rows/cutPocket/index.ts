@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { flag, marked, number, sequence, word, type Part } from "../../callout/grammar";
+import { flag, marked, number, sequence, word, type Part } from "../../grammar/grammar";
 import { numberText } from "../../number";
 import { ok, type Result } from "../../result";
 import { loopArea, circle, type ConvexShape, type Outline } from "../../outline";

@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { marked, number, required, sequence, word, type Part } from "../../callout/grammar";
+import { marked, number, required, sequence, word, type Part } from "../../grammar/grammar";
 import { numberText } from "../../number";
 import { ok } from "../../result";
 import { planeOf } from "../common";

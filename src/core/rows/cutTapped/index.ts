@@ -1,6 +1,6 @@
 import { z } from "zod";
-import { sequence, type Clause, type Part } from "../../callout/grammar";
-import type { Reader } from "../../callout/reader";
+import { sequence, type Clause, type Part } from "../../grammar/grammar";
+import type { Reader } from "../../grammar/reader";
 import { inCallout, numberText } from "../../number";
 import { fail, ok, type Result } from "../../result";
 import { findThread, readThread, type Thread } from "../../tables";

@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { sequence, word, type Clause } from "../../callout/grammar";
+import { sequence, word, type Clause } from "../../grammar/grammar";
 import { ok } from "../../result";
 import { halfProfile } from "../halfProfile";
 import { standing } from "../leaveCommon";

@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { flag, marked, number, sequence, word } from "../../callout/grammar";
+import { flag, marked, number, sequence, word } from "../../grammar/grammar";
 import { numberText } from "../../number";
 import { loopArea } from "../../outline";
 import { by, loopOf, rectangleShape } from "../common";

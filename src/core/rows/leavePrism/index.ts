@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { marked, number, sequence, word } from "../../callout/grammar";
+import { marked, number, sequence, word } from "../../grammar/grammar";
 import { numberText } from "../../number";
 import { fail } from "../../result";
 import { raised } from "../leaveCommon";

@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { number, sequence, word } from "../../callout/grammar";
+import { number, sequence, word } from "../../grammar/grammar";
 import { numberText } from "../../number";
 import { by, disc } from "../common";
 import { raised } from "../leaveCommon";

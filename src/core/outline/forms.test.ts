@@ -1,6 +1,6 @@
 import { readOutlineLine, writeOutlineItem } from "@/core/callout";
 import { rowNames } from "@/core/job";
-import { outlineForms } from "./forms";
+import { outlineForms } from "@/core/outline/items";
 
 const names = rowNames([{ id: "a" }, { id: "b" }]);
 

@@ -1,0 +1,27 @@
+import { z } from "zod";
+import { added, place, readPlaced, readRow, rowRef, standOf, writePlaced, type OutlineLine } from "./common";
+
+const faces = ["top", "bottom", "front", "back", "left", "right", "floor"] as const;
+const words = ["TOP", "BOTTOM", "FRONT", "BACK", "LEFT", "RIGHT", "FLOOR"] as const;
+/** What the part gives, as it stands after a row: it follows the part. */
+const schema = z.strictObject({ item: z.literal("face"), face: z.enum(faces), row: rowRef, ...place });
+
+export const face: OutlineLine<z.infer<typeof schema>> & { schema: typeof schema } = {
+  schema,
+  words: "FACE",
+  group: "made from others",
+  examples: [
+    { text: "FACE TOP AFTER 1", what: "the part’s own face, as it stands after a row" },
+    { text: "FACE FLOOR OF 2", what: "" },
+  ],
+  read(r, names) {
+    if (!r.take("FACE")) return null;
+    const word = r.takeOne(words) ?? r.fail("TOP, BOTTOM, FRONT, BACK, LEFT, RIGHT or FLOOR");
+    const row = readRow(r, names, r.sees("AFTER") ? "AFTER" : "OF");
+    return { item: "face", face: faces[words.indexOf(word)], row, ...readPlaced(r) };
+  },
+  write: (i, names) =>
+    `FACE ${i.face.toUpperCase()} ${i.face === "floor" ? "OF" : "AFTER"} ${names.numberOf(i.row)}${writePlaced(i)}`,
+  numbers: (i, put) => put.placed(i),
+  apply: (i, work) => added(work.fromPart({ item: "face", face: i.face, row: i.row }), standOf(i, work), work),
+};
