@@ -147,7 +147,7 @@ test("the shelf: search, rename, duplicate, delete and undo, import and export",
   expect(JSON.parse(text).name).toBe("Second dial");
   // Broken in one place: the message names it, and nothing comes onto the shelf.
   const broken = JSON.parse(text);
-  broken.rows[1].body.depth = "deepish";
+  broken.parts[0].rows[1].body.depth = "deepish";
   await page
     .getByLabel("File to import")
     .setInputFiles({ name: "broken.json", mimeType: "application/json", buffer: Buffer.from(JSON.stringify(broken)) });

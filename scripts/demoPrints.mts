@@ -10,7 +10,7 @@ import { readCard, writeBalloonText } from "../src/core/callout";
 import { evaluate } from "../src/core/evaluate/evaluate";
 import { viewOf } from "../src/core/engine/views";
 import { documentOf, type Job } from "../src/core/job";
-import { INCH } from "../src/core/number";
+import { unitOf } from "../src/core/number";
 import { toNumberText, lengthText } from "../src/core/number";
 import { loadKernel } from "../src/kernel/node";
 
@@ -229,7 +229,7 @@ for (const j of jobs.filter((x) => !process.argv[2] || x.file === process.argv[2
   // The print shows the part as it should be; one demo card has a slip in it on purpose.
   const e = await evaluate(j.asPrinted ? readCard(text.replace(...j.asPrinted)).job : job, kernel);
   const key = e.solved.finalKey!;
-  const k = job.unit === "in" ? INCH : 1;
+  const k = unitOf[job.unit].mm;
   const { min, max } = e.part!.box;
   const width = max.x - min.x,
     depth = max.y - min.y,
@@ -335,7 +335,7 @@ for (const j of jobs.filter((x) => !process.argv[2] || x.file === process.argv[2
     .filter(Boolean);
   const notes = [
     "NOTES",
-    job.unit === "in" ? "ALL DIMENSIONS IN INCHES" : "ALL DIMENSIONS IN MILLIMETRES",
+    { in: "ALL DIMENSIONS IN INCHES", mm: "ALL DIMENSIONS IN MILLIMETRES" }[job.unit],
     job.title.edgeBreak ? `BREAK ALL EDGES ${job.title.edgeBreak} MAX` : "REMOVE BURRS",
     ...(job.title.general ? [`GENERAL TOLERANCES ISO 2768-${job.title.general}`] : []),
     ...checks,
@@ -352,7 +352,7 @@ for (const j of jobs.filter((x) => !process.argv[2] || x.file === process.argv[2
   ];
   const cells2: [number, number, string, string][] = [
     [0, 250, "MATERIAL", job.material.name.toUpperCase()],
-    [250, 130, "UNIT", job.unit === "in" ? "INCH" : "MM"],
+    [250, 130, "UNIT", { in: "INCH", mm: "MM" }[job.unit]],
     [380, 60, "SHEET", "1/1"],
   ];
   const tx = W - 500,

@@ -4,7 +4,7 @@
 // in the model and not on the print: no balloon that the number alone is made from may stay proved.
 import { readFileSync, readdirSync } from "node:fs";
 import { evaluate, type Evaluation } from "@/core/evaluate";
-import { INCH } from "@/core/number";
+import { unitOf } from "@/core/number";
 import { readCard } from "@/core/callout";
 import { getPath, setPath } from "@/core/grammar/grammar";
 import type { Job } from "@/core/job";
@@ -29,7 +29,7 @@ function wideOf(job: Job, e: Evaluation, n: number): number {
   const l = e.ledger.find((x) => x.number === n)!;
   const b = job.balloons.find((x) => x.number === n)!;
   const span = (l.high ?? 0) - (l.low ?? 0);
-  const typed = b.kind === "angle" ? (span * 180) / Math.PI : job.unit === "in" ? span / INCH : span;
+  const typed = b.kind === "angle" ? (span * 180) / Math.PI : span / unitOf[job.unit].mm;
   return Number((1.3 * typed + 0.01).toFixed(4));
 }
 

@@ -5,7 +5,7 @@ import { rowNames } from "@/core/job/names";
 import type { Job } from "@/core/job/schema";
 import { conflictWords } from "@/core/outline/wire";
 import { slipWords, type Mismatch, type Slip } from "@/core/mismatch";
-import { INCH, type LengthUnit, showArea, showLength, showVolume } from "@/core/number";
+import { type LengthUnit, showArea, showLength, showVolume, unitOf } from "@/core/number";
 import type { CheckResult } from "@/core/print/checks";
 
 /** A short report for people: rows with what they take, the part, the stock, remarks, ledger and check values. */
@@ -89,18 +89,16 @@ const slipText = (x: Slip): string =>
 /** A check value in the job's own unit, as a print would write it. */
 function checkFigure(c: Pick<CheckResult, "kind">, value: number | null, unit: LengthUnit): string {
   if (value === null) return "nothing";
-  const inch = unit === "in";
-  const power = (n: number) => (inch ? value / INCH ** n : value);
   switch (c.kind) {
     case "mass":
       return `${value.toFixed(2)} g`;
     case "volume":
-      return `${power(3).toFixed(inch ? 4 : 1)} ${unit}³`;
+      return showVolume(value, unit);
     case "area":
     case "floorArea":
-      return `${power(2).toFixed(inch ? 4 : 2)} ${unit}²`;
+      return showArea(value, unit);
     case "size":
-      return `${power(1).toFixed(inch ? 4 : 3)} ${unit}`;
+      return `${(value / unitOf[unit].mm).toFixed(unitOf[unit].places.exact)} ${unit}`;
     case "edges":
     case "holes":
       return String(value);

@@ -1,4 +1,4 @@
-import { INCH, type LengthUnit, type NumberText } from "@/core/number";
+import { type LengthUnit, type NumberText, unitOf } from "@/core/number";
 import { distance2, type Vec2 } from "@/core/geometry/vec";
 import type { OutlineItem } from "@/core/outline/items";
 import { reversed } from "@/core/outline/meet";
@@ -28,7 +28,7 @@ export interface ReadFile {
 /** Segments of one layer as chains, joined where their ends meet. */
 export function chainsOfLayer(layer: string, segments: Segment[], unit: LengthUnit): ReadChain[] {
   const n = (mm: number): NumberText => {
-    const v = unit === "in" ? mm / INCH : mm;
+    const v = mm / unitOf[unit].mm;
     return (Math.abs(v) < 5e-11 ? "0" : v.toFixed(10).replace(/\.?0+$/, "")) as NumberText;
   };
   const xy = (p: Vec2) => ({ x: n(p.x), y: n(p.y) });

@@ -1,6 +1,6 @@
 import type { Loop, Segment } from "@/core/outline";
 import type { PathPlan } from "@/core/paths/plan";
-import { INCH, type LengthUnit } from "@/core/number";
+import { type LengthUnit, unitOf } from "@/core/number";
 import type { DrawnLine } from "@/core/engine/kernel";
 
 type Pair = [code: number, value: string | number];
@@ -12,7 +12,7 @@ export class DxfDrawing {
   constructor(private unit: LengthUnit) {}
 
   private n(mm: number): string {
-    const v = this.unit === "in" ? mm / INCH : mm;
+    const v = mm / unitOf[this.unit].mm;
     return (Math.abs(v) < 5e-13 ? 0 : v).toFixed(10).replace(/\.?0+$/, "") || "0";
   }
   layer(name: string, colour = 7): string {
@@ -72,7 +72,7 @@ export class DxfDrawing {
       [9, "$ACADVER"],
       [1, "AC1009"],
       [9, "$INSUNITS"],
-      [70, this.unit === "in" ? 1 : 4],
+      [70, { in: 1, mm: 4 }[this.unit]],
       [0, "ENDSEC"],
       [0, "SECTION"],
       [2, "TABLES"],

@@ -1,6 +1,6 @@
 import { DxfWriter, LWPolylineFlags, point2d, point3d, Units } from "@tarikjabiri/dxf";
 import type { IEntity } from "dxf-parser";
-import { INCH, type LengthUnit } from "@/core/number";
+import { INCH, type LengthUnit, unitOf } from "@/core/number";
 import { distance2, v2, type Vec2 } from "@/core/geometry/vec";
 import type { EvaluatedOutline } from "@/core/outline/evaluateOutline";
 import { startOf, endOf, type Segment } from "@/core/outline";
@@ -24,8 +24,8 @@ export function outlineDxf(outlines: EvaluatedOutline[], unit: LengthUnit): stri
  */
 export function outlineDxfNewer(outlines: EvaluatedOutline[], unit: LengthUnit): string {
   const d = new DxfWriter(),
-    k = unit === "in" ? 1 / INCH : 1;
-  d.setUnits(unit === "in" ? Units.Inches : Units.Millimeters);
+    k = 1 / unitOf[unit].mm;
+  d.setUnits({ in: Units.Inches, mm: Units.Millimeters }[unit]);
   const there = new Set<string>();
   for (const o of outlines) {
     const layer = o.name.replace(/[<>/\\":;?*|=`]+/g, "_").slice(0, 120);
@@ -87,7 +87,7 @@ const FARTHEST = 1e6;
  */
 export function readDxf(text: string, unit: LengthUnit, taken?: LengthUnit): ReadFile {
   const { entities, unitCode: code, problems } = readEntities(text);
-  const k = taken ? (taken === "in" ? INCH : 1) : (units[code] ?? (unit === "in" ? INCH : 1));
+  const k = taken ? unitOf[taken].mm : (units[code] ?? unitOf[unit].mm);
   const layers = new Map<string, Segment[]>();
   const left = new Map<string, number>();
   const leave = (what: string) => left.set(what, (left.get(what) ?? 0) + 1);

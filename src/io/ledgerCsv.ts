@@ -2,7 +2,7 @@ import Papa from "papaparse";
 import { readBalloonLine, namedIn, writeBalloonText } from "@/core/callout";
 import type { Balloon, Job } from "@/core/job";
 import type { LedgerEntry } from "@/core/print/ledger";
-import { INCH } from "@/core/number";
+import { unitOf } from "@/core/number";
 
 /**
  * What a ledger is written with: the balloon as printed, then what the model says of it. Lengths in the job's unit,
@@ -37,9 +37,7 @@ export function ledgerCsv(job: Job, ledger: LedgerEntry[]): string {
                 ? (v * 180) / Math.PI
                 : b.kind === "count" || b.kind === "thread"
                   ? v
-                  : job.unit === "in"
-                    ? v / INCH
-                    : v
+                  : v / unitOf[job.unit].mm
               ).toFixed(6),
             ),
           );

@@ -1,4 +1,4 @@
-import { INCH, showLength, type LengthUnit } from "@/core/number";
+import { showLength, type LengthUnit, unitOf } from "@/core/number";
 import type { Loop } from "@/core/outline";
 import { endOf, startOf } from "@/core/outline";
 import type { PathFile } from "@/core/paths/file";
@@ -25,7 +25,7 @@ export function pathsNc(file: PathFile, unit: LengthUnit, jobName: string): Resu
       expected: "what is named there put right first",
     });
   const words = new Words(unit, file.zero);
-  const out = ["%", ...heading(file, unit, jobName), `G17 ${unit === "in" ? "G20" : "G21"} G40 G49 G80 G90 G94`];
+  const out = ["%", ...heading(file, unit, jobName), `G17 ${{ in: "G20", mm: "G21" }[unit]} G40 G49 G80 G90 G94`];
   let standing = file.standing.before;
   file.plans.forEach((p, i) => {
     out.push(...words.path(p, i + 1, standing));
@@ -55,7 +55,7 @@ function heading(file: PathFile, unit: LengthUnit, jobName: string): string[] {
         ]
       : [remark("every row of the card is in this file")]),
     remark(`the machine still needs: ${file.needs.join(", ")}`),
-    remark(unit === "in" ? "unit: inch" : "unit: millimetre"),
+    remark({ in: "unit: inch", mm: "unit: millimetre" }[unit]),
     ...(file.stockKnown ? [] : [remark("no stock is chosen: what stands over the part is not known here")]),
     remark(
       `X0 Y0 are the job's own, Z0 is the top of what is cut. Stock and jaws stand up to Z${len(standing.before - zero)}; rapids go over them`,
@@ -70,7 +70,7 @@ class Words {
   ) {}
 
   n(mm: number): string {
-    const t = (this.unit === "in" ? mm / INCH : mm).toFixed(this.unit === "in" ? 4 : 3).replace(/\.?0+$/, "");
+    const t = (mm / unitOf[this.unit].mm).toFixed(unitOf[this.unit].places.exact).replace(/\.?0+$/, "");
     return t === "-0" || t === "" ? "0" : t.includes(".") ? t : `${t}.`;
   }
 

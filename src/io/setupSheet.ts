@@ -4,7 +4,7 @@ import type { Job } from "@/core/job/schema";
 import type { Evaluation } from "@/core/evaluate/evaluate";
 import type { SolidKernel } from "@/core/engine/kernel";
 import { viewOf } from "@/core/engine/views";
-import { inCallout, showBulk, showLength } from "@/core/number";
+import { inCallout, showBulk, showLength, showWeight } from "@/core/number";
 import { writeRow, writeStock } from "@/core/callout";
 import { rowNames } from "@/core/job/names";
 import { planPaths } from "@/core/paths/plan";
@@ -88,8 +88,7 @@ export async function setupSheet(job: Job, evaluation: Evaluation, kernel: Solid
   const plans = planPaths(job, evaluation.solved.rows, evaluation.stock?.placed.box);
   const open = evaluation.findings.filter((f) => !f.waived);
   const len = (mm: number) => showLength(mm, job.unit);
-  const mass = (g: number | null) =>
-    g === null ? "—" : job.unit === "in" ? `${(g / 453.59237).toFixed(3)} lb` : `${g.toFixed(1)} g`;
+  const mass = (g: number | null) => (g === null ? "—" : showWeight(g, job.unit));
   const volume = (mm3: number) => showBulk(mm3, job.unit);
   const stock = evaluation.stock;
   const names = rowNames(job.rows);
@@ -100,7 +99,7 @@ export async function setupSheet(job: Job, evaluation: Evaluation, kernel: Solid
   ];
 
   const document = {
-    pageSize: job.unit === "in" ? "LETTER" : "A4",
+    pageSize: { in: "LETTER", mm: "A4" }[job.unit],
     pageMargins: [32, 28, 32, 40],
     info: { title: `${job.name} rev ${job.revision}, setup sheet`, creator: "Sgorbia" },
     defaultStyle: { font: "Text", fontSize: 8.5, color: INK, lineHeight: 1.1 },

@@ -2,7 +2,7 @@ import { dot, toFrame, boxInFrame, type Box, type Vec3 } from "../geometry/vec";
 import type { Job } from "../job/schema";
 import type { EdgeInfo, FaceInfo, SolidKernel } from "../engine/kernel";
 import type { SolvedRow } from "../engine/solve";
-import { lengthText, showLength, type NumberScope, type NumberText } from "../number";
+import { lengthText, showLength, type NumberScope, type NumberText, unitOf } from "../number";
 import type { Allowance, PlacedStock } from "../stock/stock";
 import type { Cutter } from "../tables";
 import type { Finding } from "./finding";
@@ -36,11 +36,11 @@ export const say = (c: RuleContext, mm: number): string => showLength(mm, c.job.
 export const sayRadius = (c: RuleContext, mm: number): string => `R${showLength(mm, c.job.unit)}`;
 /** A length to type into a row. Rounded up to what the unit usually carries, so that a fix clears its finding. */
 export function up(c: RuleContext, mm: number): NumberText {
-  const step = c.job.unit === "in" ? 25.4 / 1000 : 0.05;
+  const { step } = unitOf[c.job.unit];
   return lengthText(Math.ceil(mm / step - 1e-6) * step, c.job.unit);
 }
 export function down(c: RuleContext, mm: number): NumberText {
-  const step = c.job.unit === "in" ? 25.4 / 1000 : 0.05;
+  const { step } = unitOf[c.job.unit];
   return lengthText(Math.floor(mm / step + 1e-6) * step, c.job.unit);
 }
 

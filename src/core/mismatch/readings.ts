@@ -1,4 +1,4 @@
-import { fractionText, INCH, type LengthUnit } from "../number";
+import { fractionText, INCH, type LengthUnit, unitOf } from "../number";
 import type { SlipKind } from "./slip";
 
 /** Another reading of one number: its text and value in the job's unit (or degrees). */
@@ -25,16 +25,16 @@ export function readings(text: string, value: number, role: Role, unit: LengthUn
   const out: Reading[] = [];
   const literal = /^-?(\d+\.?\d*|\.\d+)$/.test(text);
   const fraction = /\//.test(text);
-  const decimals = literal ? (text.split(".")[1]?.length ?? 0) : unit === "in" ? 4 : 3;
+  const decimals = literal ? (text.split(".")[1]?.length ?? 0) : unitOf[unit].places.exact;
   const write = (v: number): string => {
-    if (fraction && unit === "in") {
+    if (fraction && unitOf[unit].fractions) {
       const f = fractionText(v, 64);
       if (Math.abs(f.off) < 1e-9) return f.text;
     }
     let digits = decimals;
     while (digits < 6 && Math.abs(Number(v.toFixed(digits)) - v) > 1e-9) digits++;
     const t = v.toFixed(digits);
-    return unit === "in" || text.startsWith(".") ? t.replace(/^(-?)0\./, "$1.") : t;
+    return !unitOf[unit].leadingZero || text.startsWith(".") ? t.replace(/^(-?)0\./, "$1.") : t;
   };
   const put = (kind: SlipKind, v: number, cost: number, own?: string) => {
     if (Number.isFinite(v) && Math.abs(v - value) > 1e-9 && (value > 0 ? v > 0 : true))
@@ -60,7 +60,7 @@ export function readings(text: string, value: number, role: Role, unit: LengthUn
     put("another-dimension", 180 - value, 1.6);
   }
   if (role === "radius") for (const r of usualRadii[unit]) put("wrong-corner-radius", r, 1.6);
-  if (unit === "in" && role !== "angle" && Math.abs(value * 64 - Math.round(value * 64)) < 0.04) {
+  if (unitOf[unit].fractions && role !== "angle" && Math.abs(value * 64 - Math.round(value * 64)) < 0.04) {
     const near = Math.round(value * 64) / 64;
     for (const [part, cost] of [
       [64, 1.9],
@@ -72,7 +72,7 @@ export function readings(text: string, value: number, role: Role, unit: LengthUn
       if (Math.abs(near * part - Math.round(near * part)) < 1e-9)
         for (const s of [-1, 1]) put("neighbouring-fraction", near + s / part, cost);
   }
-  if (unit === "mm" && role !== "angle")
+  if (!unitOf[unit].fractions && role !== "angle")
     for (const s of [-1, -0.5, 0.5, 1])
       put("neighbouring-fraction", value + s, Math.abs(s) === 1 && Number.isInteger(value) ? 1.4 : 1.8);
   if (literal) digits(text, put);

@@ -2,7 +2,7 @@ import type { NumberReport } from "../engine/numbers";
 import type { PreparedRow, Prepared } from "../engine/prepare";
 import type { JobEdit } from "../job/edits";
 import type { Balloon, Job } from "../job/schema";
-import { INCH, toNumberText } from "../number";
+import { toNumberText, unitOf } from "../number";
 import { valueOf } from "../engine/numbers";
 import { kindOf, type RowBody } from "../rows";
 import { balloonLimits, balloonQuantity } from "../print/tolerance";
@@ -220,13 +220,12 @@ function onPrint(job: Job, prepared: Prepared, b: Balloon, first: { row: Prepare
   const role: Role =
     b.kind === "angle" ? "angle" : b.kind === "radius" ? "radius" : b.kind === "diameter" ? "diameter" : "length";
   const limits = balloonLimits(b, job, prepared.scope);
-  const out = (inside: number) =>
-    b.kind === "angle" ? (inside * 180) / Math.PI : job.unit === "in" ? inside / INCH : inside;
+  const out = (inside: number) => (b.kind === "angle" ? (inside * 180) / Math.PI : inside / unitOf[job.unit].mm);
   const ends = limits.ok
     ? [limits.value.low, limits.value.high].filter(Number.isFinite).map((e): Reading => ({
         kind: "other-end-of-tolerance",
         value: out(e),
-        text: String(Number(out(e).toFixed(6))).replace(job.unit === "in" ? /^0\./ : /^$/, "."),
+        text: String(Number(out(e).toFixed(6))).replace({ in: /^0\./, mm: /^$/ }[job.unit], "."),
         cost: 1.8,
       }))
     : [];

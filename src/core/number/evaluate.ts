@@ -1,9 +1,6 @@
 import { fail, ok, type Problem, type Result } from "../result";
 import { NumberSyntaxError, readExpression, type Node } from "./syntax";
-
-export type LengthUnit = "in" | "mm";
-/** One inch in millimetres, exact by definition (international inch, 1959). */
-export const INCH = 25.4;
+import { unitOf, type LengthUnit } from "./unit";
 
 /** Where a number comes from: the print, a published table, the machinist's own choice, or nobody yet. */
 export type Source = "print" | "standard" | "shop" | "unsourced";
@@ -116,18 +113,18 @@ export function evaluateNumber(text: string, quantity: Quantity, scope: NumberSc
 export function toInside(typed: number, quantity: Quantity, unit: LengthUnit): number {
   if (quantity === "angle" || quantity === "includedAngle") return typed * degrees;
   if (quantity === "count" || quantity === "plain") return typed;
-  return unit === "in" ? typed * INCH : typed;
+  return typed * unitOf[unit].mm;
 }
 
 /** The other way round: from mm and radians to what a person reads. */
 export function fromInside(value: number, quantity: Quantity, unit: LengthUnit): number {
   if (quantity === "angle" || quantity === "includedAngle") return value / degrees;
   if (quantity === "count" || quantity === "plain") return value;
-  return unit === "in" ? value / INCH : value;
+  return value / unitOf[unit].mm;
 }
 
 function check(typed: number, quantity: Quantity, unit: LengthUnit): Problem | null {
-  const mm = unit === "in" ? typed * INCH : typed;
+  const mm = typed * unitOf[unit].mm;
   switch (quantity) {
     case "length":
       if (typed <= 0) return { message: "must be more than zero", expected: "a positive length" };
@@ -183,7 +180,7 @@ function walk(node: Node, scope: NumberScope, seen: Seen, quantity: Quantity): R
           expected: quantity === "count" ? "a whole number" : "degrees",
         });
       if (node.unit === scope.unit) return inner;
-      return ok(node.unit === "in" ? inner.value * INCH : inner.value / INCH);
+      return ok((inner.value * unitOf[node.unit].mm) / unitOf[scope.unit].mm);
     }
     case "balloon": {
       if (!cites.includes(node.number)) cites.push(node.number);

@@ -1,4 +1,4 @@
-import { INCH, type LengthUnit } from "./evaluate";
+import { unitOf, type LengthUnit } from "./unit";
 
 /** How a length is written: decimals, or the nearest fraction of an inch. */
 export interface LengthForm {
@@ -13,18 +13,18 @@ export interface LengthForm {
  * `.005` in gives 3, `.0005` in gives 4, 0.05 mm gives 2. Common practice, no source.
  */
 export function decimalsForTolerance(halfWidth: number, unit: LengthUnit): number {
-  const t = unit === "in" ? halfWidth / INCH : halfWidth;
-  if (!(t > 0)) return unit === "in" ? 4 : 3;
+  const t = halfWidth / unitOf[unit].mm;
+  if (!(t > 0)) return unitOf[unit].places.exact;
   const needed = Math.ceil(-Math.log10(t) - 1e-9);
-  return Math.max(unit === "in" ? 2 : 0, Math.min(6, needed));
+  return Math.max(unitOf[unit].places.least, Math.min(6, needed));
 }
 
 /** A length in decimals: inches without a zero before the point unless the shop wants one, millimetres with it. */
 export function decimalText(
   mm: number,
-  { unit, decimals = unit === "in" ? 3 : 2, leadingZero = unit === "mm" }: LengthForm,
+  { unit, decimals = unitOf[unit].places.shown, leadingZero = unitOf[unit].leadingZero }: LengthForm,
 ): string {
-  const text = (unit === "in" ? mm / INCH : mm).toFixed(decimals);
+  const text = (mm / unitOf[unit].mm).toFixed(decimals);
   const t = /^-0(\.0*)?$/.test(text) ? text.slice(1) : text;
   return leadingZero ? t : t.replace(/^(-?)0\./, "$1.");
 }

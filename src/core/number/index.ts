@@ -1,4 +1,5 @@
 export * from "./evaluate";
+export * from "./unit";
 export * from "./text";
 export * from "./figures";
 export * from "./format";

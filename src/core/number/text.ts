@@ -1,6 +1,7 @@
 import { z } from "zod";
 import { decimalText } from "./format";
-import { CHOSEN, CITED, UNKNOWN, type LengthUnit } from "./evaluate";
+import { CHOSEN, CITED, UNKNOWN } from "./evaluate";
+import { unitOf, type LengthUnit } from "./unit";
 import { NumberSyntaxError, readExpression } from "./syntax";
 
 /** A number as typed. Its value is computed; the text is what is kept. */
@@ -78,12 +79,12 @@ function hasOpenBlank(t: string): boolean {
 export const showLength = (
   mm: number,
   unit: LengthUnit,
-  decimals = unit === "in" ? 3 : 2,
+  decimals = unitOf[unit].places.shown,
   leadingZero = false,
-): string => decimalText(mm, { unit, decimals, leadingZero: leadingZero || unit === "mm" });
+): string => decimalText(mm, { unit, decimals, leadingZero: leadingZero || unitOf[unit].leadingZero });
 
 /** A length to as many decimals as it needs, for text that becomes a number again. */
-export function lengthText(mm: number, unit: LengthUnit, decimals = unit === "in" ? 4 : 3): NumberText {
+export function lengthText(mm: number, unit: LengthUnit, decimals = unitOf[unit].places.exact): NumberText {
   const text = decimalText(mm, { unit, decimals });
   return (
     /\./.test(text)

@@ -1,4 +1,4 @@
-import { INCH, lengthText, type LengthUnit, type NumberScope } from "../number";
+import { lengthText, type LengthUnit, type NumberScope, unitOf } from "../number";
 import type { Problem } from "../result";
 import { v2, type Vec2 } from "../geometry/vec";
 import type { OutlineItem } from "./items";
@@ -194,7 +194,7 @@ function guessSize(items: OutlineItem[], unit: LengthUnit): number {
   };
   for (const i of items)
     if (i.item === "start" || i.item === "line" || i.item === "arc") look({ ...i, angle: undefined, sweep: undefined });
-  return Math.max(1, (most || 20) * (unit === "in" ? INCH : 1));
+  return Math.max(1, (most || 20) * unitOf[unit].mm);
 }
 
 /**
@@ -221,7 +221,11 @@ export function tieDown(items: OutlineItem[], scope: NumberScope): OutlineItem[]
               item: "dimension",
               dimension,
               of: ["P0", name],
-              value: lengthText(dimension === "dx" ? p.at.x - p0.at.x : p.at.y - p0.at.y, unit, unit === "in" ? 4 : 3),
+              value: lengthText(
+                dimension === "dx" ? p.at.x - p0.at.x : p.at.y - p0.at.y,
+                unit,
+                unitOf[unit].places.exact,
+              ),
             };
       if (!/along Y$/.test(text)) candidates.push(axis("dx"));
       if (!/along X$/.test(text)) candidates.push(axis("dy"));

@@ -393,7 +393,7 @@ function planHoles(job: Job, row: SolvedRow, hole: Hole, crib: readonly Cutter[]
 }
 
 const drillsFor = (unit: Job["unit"]) =>
-  unit === "in" ? [...inchDrills.rows, ...metricDrills.rows] : [...metricDrills.rows, ...inchDrills.rows];
+  ({ in: [...inchDrills.rows, ...metricDrills.rows], mm: [...metricDrills.rows, ...inchDrills.rows] })[unit];
 
 const blankPlan = (row: SolvedRow, kind: PathPlan["kind"], frame: Frame, depth: number, title: string): PathPlan => ({
   row: row.number,

@@ -1,4 +1,4 @@
-import { INCH, type NumberScope } from "../number";
+import { type NumberScope, unitOf } from "../number";
 import type { CheckValue, Job } from "../job/schema";
 import { valueOf } from "../engine/numbers";
 import { decimalsOf } from "./tolerance";
@@ -75,7 +75,7 @@ function factorOf(c: CheckValue, unit: number): number {
  * a size within 0.05 mm; a count exactly.
  */
 export function compareChecks(job: Job, part: PartFigures | null, scope: NumberScope): CheckResult[] {
-  const unit = job.unit === "in" ? INCH : 1;
+  const unit = unitOf[job.unit].mm;
   return job.checks.map((c): CheckResult => {
     const factor = factorOf(c, unit);
     const of =

@@ -1,5 +1,5 @@
 import type { Balloon, Job } from "../job/schema";
-import { INCH, toInside, type NumberScope, type NumberText } from "../number";
+import { toInside, type NumberScope, type NumberText, unitOf } from "../number";
 import { valueOf } from "../engine/numbers";
 import { fail, ok, type Result } from "../result";
 import { fitDeviations, generalTolerance, type GeneralClassName } from "../tables";
@@ -147,7 +147,7 @@ function general(b: Balloon, nominal: number, cls: GeneralClassName, scope: Numb
 
 /** Half of the band between the limits in the job's unit, for deciding how many decimals to show. */
 export const bandOf = (l: Pick<Limits, "low" | "high">, unit: "in" | "mm"): number =>
-  Number.isFinite(l.high) ? (l.high - l.low) / 2 / (unit === "in" ? INCH : 1) : 0;
+  Number.isFinite(l.high) ? (l.high - l.low) / 2 / unitOf[unit].mm : 0;
 
 /**
  * What a balloon drives with, mm, radians or plain: its nominal, or the middle of its limits where that is asked for

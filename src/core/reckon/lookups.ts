@@ -1,4 +1,4 @@
-import { lengthText } from "../number";
+import { lengthText, unitOf } from "../number";
 import { fail, ok, type Result } from "../result";
 import { findThread, fitDeviations, gradeWidth, minorLimits, percentThread } from "../tables";
 import type { Given } from "./reckonings";
@@ -7,7 +7,8 @@ import type { Given } from "./reckonings";
 export function drillByThread(thread: string, unit: "in" | "mm"): Result<Given[]> {
   const t = findThread(thread.trim());
   if (!t) return fail(`${thread || "nothing"} is no thread`, { expected: "a thread such as 1/4-20 UNC or M6" });
-  const text = (mm: number, what: string) => `${lengthText(mm, unit, unit === "in" ? 4 : 3)}{${what} ${t.designation}}`;
+  const text = (mm: number, what: string) =>
+    `${lengthText(mm, unit, unitOf[unit].places.exact)}{${what} ${t.designation}}`;
   const limits = minorLimits(t);
   const drill = t.size?.tapDrill;
   return ok([
@@ -31,7 +32,7 @@ export function drillByThread(thread: string, unit: "in" | "mm"): Result<Given[]
 export function fitLimits(size: number, zone: string, unit: "in" | "mm"): Result<Given[]> {
   const f = fitDeviations(size, zone);
   if (!f.ok) return f;
-  const text = (mm: number) => `${lengthText(mm, unit, unit === "in" ? 5 : 4)}{${zone} of ISO 286-1}`;
+  const text = (mm: number) => `${lengthText(mm, unit, unitOf[unit].places.fine)}{${zone} of ISO 286-1}`;
   const grade = gradeWidth(size, /\d+$/.exec(zone)![0]);
   return ok([
     { label: "largest", text: text(size + f.value.upper), quantity: "length" },

@@ -291,7 +291,7 @@ export const reckonings: readonly Reckoning[] = [
       { key: "rho", label: "Density", quantity: "plain", start: { in: "2.70", mm: "2.70" } },
     ],
     gives({ l, w, h, d, rho }, scope) {
-      const k = scope.unit === "in" ? "16.387064" : "0.001";
+      const k = { in: "16.387064", mm: "0.001" }[scope.unit];
       return ok([
         { label: "plate l × w × h, g", text: `${l}*${w}*${h}*${k}*${rho}`, quantity: "plain" },
         { label: "round ⌀ × length, g", text: `3.14159265358979/4*${d}*${d}*${l}*${k}*${rho}`, quantity: "plain" },

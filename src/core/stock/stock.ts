@@ -108,7 +108,7 @@ export function proposeStock(
   const need = (k: "x" | "y" | "z") => size(k) + 2 * CLEAN_UP;
   // Sawn to length: rounded up to a quarter inch or five millimetres.
   const sawn = (mmNeed: number): NumberText =>
-    lengthText(Math.ceil(mmNeed / (unit === "in" ? 6.35 : 5) - 1e-9) * (unit === "in" ? 6.35 : 5), unit);
+    lengthText(Math.ceil(mmNeed / { in: 6.35, mm: 5 }[unit] - 1e-9) * { in: 6.35, mm: 5 }[unit], unit);
   return {
     plate: {
       shape: "plate",

@@ -53,4 +53,4 @@ export const metricCrib = table<Cutter>({
 });
 
 /** The cutters of a shop that has said nothing yet: inch sizes for an inch job, metric ones for a metric job. */
-export const cribFor = (unit: LengthUnit): readonly Cutter[] => (unit === "in" ? inchCrib : metricCrib).rows;
+export const cribFor = (unit: LengthUnit): readonly Cutter[] => ({ in: inchCrib, mm: metricCrib })[unit].rows;

@@ -43,7 +43,7 @@ const cards: Record<Step, ComponentType> = {
 
 /** Fetches the other steps' cards once the part is on the stage: turning to a step then waits for nothing. */
 function useCardsFetched(): void {
-  const shown = useBench((s) => s.picture !== null);
+  const shown = useBench((s) => s.picture !== null || s.evaluated !== null);
   useEffect(() => {
     if (!shown) return;
     const timer = setTimeout(() => Object.values(later).forEach((fetchIt) => void fetchIt()), 500);

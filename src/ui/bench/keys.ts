@@ -1,8 +1,18 @@
 "use client";
+import { otherUnit } from "@/core/number";
 import { useEffect } from "react";
 import { steps, useBench } from "../store/benchStore";
 import { useJob } from "../store/jobStore";
 import { stepRow } from "./actions";
+
+/** How long a step's card may take to come, ms. */
+const CARD_WITHIN = 3000;
+/** Puts the cursor into a field of a step that may still be coming onto the screen. */
+function focusOnceThere(id: string, since = performance.now()): void {
+  const field = document.getElementById(id);
+  if (field) field.focus();
+  else if (performance.now() - since < CARD_WITHIN) requestAnimationFrame(() => focusOnceThere(id, since));
+}
 
 /** Every key of the bench, for the list under `?` and for the listener: one place. */
 export const keyList: [string, string][] = [
@@ -55,17 +65,17 @@ export function useKeys(): void {
       else if (e.key === "/") {
         e.preventDefault();
         bench.set({ step: "shape" });
-        setTimeout(() => document.getElementById("callout-line")?.focus(), 0);
+        focusOnceThere("callout-line");
       } else if (e.key === "l") {
         e.preventDefault();
         bench.set({ step: "print" });
-        setTimeout(() => document.getElementById("ledger-line")?.focus(), 0);
+        focusOnceThere("ledger-line");
       } else if (e.key === "[") stepRow(-1);
       else if (e.key === "]") stepRow(1);
       else if (e.key === "b" && !e.repeat) bench.set({ blink: true });
       else if (e.key === "m") bench.set({ measuring: !bench.measuring, measured: [] });
       else if (e.key === "u")
-        bench.set({ unitShown: (bench.unitShown ?? useJob.getState().job?.unit) === "in" ? "mm" : "in" });
+        bench.set({ unitShown: otherUnit(bench.unitShown ?? useJob.getState().job?.unit ?? "mm") });
       else if (e.key === "=") bench.set({ reckoner: !bench.reckoner });
       else if (e.key === "?") bench.set({ help: !bench.help });
     };

@@ -1,5 +1,5 @@
 "use client";
-import { showBulk } from "@/core/number";
+import { showBulk, showLight } from "@/core/number";
 import { useBench } from "../store/benchStore";
 import { useJob } from "../store/jobStore";
 import { CalloutLine } from "../callout/CalloutLine";
@@ -54,8 +54,7 @@ export function ShapeCard() {
           ) : (
             <>
               left to cut <b>{vol(left)}</b>
-              {mass !== null &&
-                ` · ${job.unit === "in" ? `${(mass / 28.349523125).toFixed(1)} oz` : `${mass.toFixed(1)} g`}`}
+              {mass !== null && ` · ${showLight(mass, job.unit)}`}
             </>
           )}
         </span>

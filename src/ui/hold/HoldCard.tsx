@@ -21,7 +21,7 @@ export function HoldCard() {
   const v = hold && piece ? placeVise(hold, numberScope(job), piece) : null;
   const len = (mm: number) => showLength(mm, job.unit);
   const remarks = e?.findings.filter((f) => f.rule === "grip-too-shallow" || f.rule === "cut-into-jaw") ?? [];
-  const start: Hold = { fixture: "vise", across: "y", grip: toNumberText(job.unit === "in" ? ".25" : "6"), up: "top" };
+  const start: Hold = { fixture: "vise", across: "y", grip: toNumberText({ in: ".25", mm: "6" }[job.unit]), up: "top" };
   const fixtures = [
     { value: "none", label: "not held yet", make: null },
     { value: "vise", label: "vise, plain jaws", make: start },

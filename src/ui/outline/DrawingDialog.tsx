@@ -2,7 +2,7 @@
 import { Alert, Button, Checkbox, Input, Modal, Select, Spin } from "antd";
 import { useState } from "react";
 import { useJob } from "../store/jobStore";
-import { INCH, showLength, type LengthUnit } from "@/core/number";
+import { showLength, type LengthUnit, unitOf } from "@/core/number";
 import { MOST_OUTLINES } from "@/core/job";
 import { outlinesOfChains, type ReadChain, type ReadFile } from "@/io/chainItems";
 import type { OutlineItem } from "@/core/outline/items";
@@ -154,8 +154,8 @@ function Chosen({
 }) {
   const open = chosen.filter((c) => !c.closed);
   const gap = Number(mend);
-  const closable = open.filter((c) => gap > 0 && c.gap!.width <= gap * (unit === "in" ? INCH : 1)).length;
-  const len = (mm: number) => showLength(mm, unit, unit === "in" ? 4 : 3);
+  const closable = open.filter((c) => gap > 0 && c.gap!.width <= gap * unitOf[unit].mm).length;
+  const len = (mm: number) => showLength(mm, unit, unitOf[unit].places.exact);
   if (!chosen.length) return null;
   return (
     <>
@@ -196,7 +196,7 @@ function Chosen({
             />{" "}
             {unit}{" "}
             {wrongGap ? (
-              <small className="red">a width such as {unit === "in" ? ".002" : ".05"}</small>
+              <small className="red">a width such as {{ in: ".002", mm: ".05" }[unit]}</small>
             ) : closable ? (
               <small>closes {closable}</small>
             ) : null}

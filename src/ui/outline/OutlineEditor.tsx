@@ -5,7 +5,7 @@ import { rowNames, type Job } from "@/core/job";
 import type { PartShapes } from "@/core/outline/evaluateOutline";
 import { namedIn, readOutlineLine, writeOutlineItem, type RowNames } from "@/core/callout";
 import { numberScope } from "@/core/engine/numbers";
-import { type NumberScope, showArea, showLength } from "@/core/number";
+import { type NumberScope, showArea, showLength, unitOf } from "@/core/number";
 import { outlineForms, type OutlineItem, type OutlineText } from "@/core/outline/items";
 import { conflictWords, tieDown } from "@/core/outline/wire";
 import { outlineDxf, outlineDxfNewer } from "@/io/dxfOutlines";
@@ -89,7 +89,7 @@ export function OutlineEditor({ outline }: { outline: OutlineText }) {
   const wire = e?.wire;
   const conflicts = wire?.conflicts ?? [];
   const rounds = outline.items.filter(treats);
-  const len = (mm: number) => showLength(mm, job.unit, job.unit === "in" ? 4 : 3);
+  const len = (mm: number) => showLength(mm, job.unit, unitOf[job.unit].places.exact);
   const area = (mm2: number) => showArea(mm2, job.unit);
   let step = 0;
   const save = (kind: "dxf" | "newer" | "svg") => {

@@ -87,8 +87,8 @@ export function CribEditor() {
                 ...crib,
                 {
                   name: `cutter ${crib.length + 1}`,
-                  diameter: toInside(job.unit === "in" ? 0.25 : 6, "length", job.unit),
-                  reach: toInside(job.unit === "in" ? 0.75 : 20, "length", job.unit),
+                  diameter: toInside({ in: 0.25, mm: 6 }[job.unit], "length", job.unit),
+                  reach: toInside({ in: 0.75, mm: 20 }[job.unit], "length", job.unit),
                   feed: 400,
                 },
               ])

@@ -69,7 +69,7 @@ export function BalloonRow({
           : kind === "thread" || kind === "count"
             ? undefined
             : (b.value ?? q),
-      thread: kind === "thread" ? (b.thread ?? (job.unit === "in" ? "8-32 UNC-2B" : "M5")) : undefined,
+      thread: kind === "thread" ? (b.thread ?? { in: "8-32 UNC-2B", mm: "M5" }[job.unit]) : undefined,
       angle: kind === "chamfer" ? (b.angle ?? toNumberText("45")) : undefined,
       count: kind === "count" ? (b.count ?? toNumberText("1")) : b.count,
     });

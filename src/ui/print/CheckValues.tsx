@@ -1,7 +1,7 @@
 "use client";
 import { Button } from "antd";
 import type { CheckValue } from "@/core/job";
-import { toNumberText } from "@/core/number";
+import { toNumberText, unitOf } from "@/core/number";
 import { NumberBox } from "../common/NumberBox";
 import { Section } from "../common/Section";
 import { useJob } from "../store/jobStore";
@@ -64,7 +64,7 @@ export function CheckValues() {
       aside={
         <Button
           size="small"
-          onClick={() => put([...job.checks, { kind: "mass", value: q, unit: job.unit === "in" ? "lb" : "g" }])}
+          onClick={() => put([...job.checks, { kind: "mass", value: q, unit: unitOf[job.unit].mass.name }])}
         >
           one more
         </Button>

@@ -61,7 +61,7 @@ export function NamedValues() {
           value={line}
           onChange={(e) => setLine(e.target.value)}
           aria-label="New named value"
-          placeholder={job.unit === "in" ? "wall = .125" : "wall = 3"}
+          placeholder={{ in: "wall = .125", mm: "wall = 3" }[job.unit]}
           spellCheck={false}
           autoComplete="off"
           maxLength={260}

@@ -83,7 +83,7 @@ export function PrintCard() {
             onPaste={paste}
             id="ledger-line"
             aria-label="Next balloon"
-            placeholder={job.unit === "in" ? "⌀2.185 ±.005" : "⌀42 H7"}
+            placeholder={{ in: "⌀2.185 ±.005", mm: "⌀42 H7" }[job.unit]}
             spellCheck={false}
             autoComplete="off"
             maxLength={300}

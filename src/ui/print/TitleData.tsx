@@ -1,7 +1,7 @@
 "use client";
 import { Checkbox } from "antd";
 import { generalClasses, type Job } from "@/core/job";
-import { toNumberText } from "@/core/number";
+import { toNumberText, unitOf } from "@/core/number";
 import { NumberBox } from "../common/NumberBox";
 import { Section, fieldsClass } from "../common/Section";
 import { ChoiceBox } from "../card/editors";
@@ -45,7 +45,7 @@ export function TitleData() {
     />
   );
   return (
-    <Section title="Title block" aside={`unit ${job.unit === "in" ? "inch" : "millimetre"}`}>
+    <Section title="Title block" aside={`unit ${unitOf[job.unit].word}`}>
       <div className={fieldsClass}>
         {text("drawing", "Drawing")}
         <ChoiceBox
@@ -59,7 +59,7 @@ export function TitleData() {
           choose={(o) => put({ projection: (o.value || undefined) as "first" | "third" | undefined })}
         />
         {text("finish", "Finish")}
-        {(job.unit === "in" ? [2, 3, 4] : [0, 1, 2]).map((d) => (
+        {{ in: [2, 3, 4], mm: [0, 1, 2] }[job.unit].map((d) => (
           <div key={d}>{tolerance(d)}</div>
         ))}
         <ChoiceBox
@@ -80,7 +80,7 @@ export function TitleData() {
           optional
           commit={(t) => put({ angleTolerance: t })}
         />
-        {job.unit === "in" && (
+        {unitOf[job.unit].fractions && (
           <NumberBox
             printed
             job={job}
@@ -101,7 +101,7 @@ export function TitleData() {
           commit={(t) => put({ edgeBreak: t === undefined ? undefined : toNumberText(t) })}
         />
         <div style={{ gridColumn: "span 2" }}>{text("notes", "Notes")}</div>
-        {job.unit === "in" && (
+        {unitOf[job.unit].fractions && (
           <Checkbox
             style={{ fontSize: 13, alignSelf: "end" }}
             checked={Boolean(title.leadingZero)}

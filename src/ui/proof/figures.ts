@@ -1,7 +1,7 @@
 import type { Balloon, Job } from "@/core/job";
 import type { CheckResult } from "@/core/print/checks";
 import type { LedgerEntry } from "@/core/print/ledger";
-import { decimalsForTolerance, decimalText, dmsText, INCH } from "@/core/number";
+import { decimalsForTolerance, decimalText, dmsText, unitOf } from "@/core/number";
 
 export const checkName = (c: Pick<CheckResult, "kind" | "of">): string =>
   c.kind === "floorArea"
@@ -15,17 +15,17 @@ export const checkName = (c: Pick<CheckResult, "kind" | "of">): string =>
 /** A check value in the job's units. */
 export function checkFigure(c: Pick<CheckResult, "kind">, value: number | null, job: Job): string {
   if (value === null) return "—";
-  const k = job.unit === "in" ? INCH : 1;
+  const k = unitOf[job.unit].mm;
   switch (c.kind) {
     case "mass":
       return `${value.toFixed(2)} g`;
     case "volume":
-      return `${(value / k ** 3).toFixed(job.unit === "in" ? 4 : 1)} ${job.unit}³`;
+      return `${(value / k ** 3).toFixed({ in: 4, mm: 1 }[job.unit])} ${job.unit}³`;
     case "area":
     case "floorArea":
-      return `${(value / k ** 2).toFixed(job.unit === "in" ? 3 : 1)} ${job.unit}²`;
+      return `${(value / k ** 2).toFixed({ in: 3, mm: 1 }[job.unit])} ${job.unit}²`;
     case "size":
-      return `${(value / k).toFixed(job.unit === "in" ? 4 : 3)} ${job.unit}`;
+      return `${(value / k).toFixed(unitOf[job.unit].places.exact)} ${job.unit}`;
     case "edges":
     case "holes":
       return String(value);
@@ -35,9 +35,7 @@ export function checkFigure(c: Pick<CheckResult, "kind">, value: number | null, 
 /** Decimals a balloon's figures deserve: by its limits, one more for what was measured. */
 const decimals = (l: LedgerEntry, job: Job): number =>
   l.low === null || l.high === null || !Number.isFinite(l.high) || l.high - l.low < 1e-9
-    ? job.unit === "in"
-      ? 4
-      : 3
+    ? unitOf[job.unit].places.exact
     : decimalsForTolerance((l.high - l.low) / 2, job.unit);
 
 export function measuredFigure(b: Balloon, l: LedgerEntry, job: Job): string {
@@ -47,18 +45,18 @@ export function measuredFigure(b: Balloon, l: LedgerEntry, job: Job): string {
   return decimalText(l.measured, {
     unit: job.unit,
     decimals: decimals(l, job) + 1,
-    leadingZero: job.unit === "mm" || job.title.leadingZero === true,
+    leadingZero: unitOf[job.unit].leadingZero || job.title.leadingZero === true,
   });
 }
 
 /** The limits a balloon is held to, in words. */
 export function limitsText(b: Balloon, l: LedgerEntry, job: Job): string {
   if (l.low === null || l.high === null || b.kind === "count" || b.kind === "thread") return "";
-  const leadingZero = job.unit === "mm" || job.title.leadingZero === true;
+  const leadingZero = unitOf[job.unit].leadingZero || job.title.leadingZero === true;
   const say = (v: number) =>
     b.kind === "angle"
       ? dmsText((v * 180) / Math.PI)
-      : decimalText(v, { unit: job.unit, decimals: job.unit === "in" ? 5 : 4, leadingZero }).replace(/\.?0+$/, "");
+      : decimalText(v, { unit: job.unit, decimals: unitOf[job.unit].places.fine, leadingZero }).replace(/\.?0+$/, "");
   if (!Number.isFinite(l.high)) return `from ${say(l.low)} (${l.tolerance})`;
   return l.high - l.low < 1e-9
     ? `exactly ${say(l.low)} (${l.tolerance})`

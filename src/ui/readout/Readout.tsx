@@ -1,7 +1,7 @@
 "use client";
 import { sub } from "@/core/geometry/vec";
 import type { Job } from "@/core/job";
-import { INCH } from "@/core/number";
+import { type LengthUnit, otherUnit, showMass, unitOf } from "@/core/number";
 import { useBench } from "../store/benchStore";
 import css from "./Readout.module.css";
 import { Bare } from "../fields/Bare";
@@ -40,7 +40,7 @@ export function Readout({ job }: { job: Job }) {
     ? {
         lab: outline.region.length ? "Area of the outline" : "The outline is open",
         value: outline.region.length ? area(outline.area, unit) : "—",
-        unit: unit === "in" ? "in²" : "mm²",
+        unit: unitOf[unit].area.name,
       }
     : measured.length === 2
       ? {
@@ -58,13 +58,13 @@ export function Readout({ job }: { job: Job }) {
         ? {
             lab: `Picked: ${picked.role} of row ${job.rows.findIndex((r) => r.id === picked.row) + 1}`,
             value: area(picked.area, unit),
-            unit: unit === "in" ? "in²" : "mm²",
+            unit: unitOf[unit].area.name,
           }
-        : { lab: "Left to cut", value: left === null ? "—" : vol(left, unit), unit: unit === "in" ? "in³" : "cm³" };
+        : { lab: "Left to cut", value: left === null ? "—" : vol(left, unit), unit: unitOf[unit].bulk.name };
   return (
     <section className={css.dro} aria-label="Readout">
       {(["x", "y", "z"] as const).map((k) => (
-        <Bare key={k} onClick={() => set({ unitShown: unit === "in" ? "mm" : "in" })} title="tap: inch or millimetre">
+        <Bare key={k} onClick={() => set({ unitShown: otherUnit(unit) })} title="tap: inch or millimetre">
           <span className="lab">{at || !size ? k : `size ${k}`}</span>
           <span className={css.big}>
             {len((at ?? size)?.[k])}
@@ -75,7 +75,7 @@ export function Readout({ job }: { job: Job }) {
       <div>
         <span className="lab">Volume</span>
         <span className={css.fig} data-testid="volume">
-          {volume === undefined ? "—" : vol(volume, unit)} <small>{unit === "in" ? "in³" : "cm³"}</small>
+          {volume === undefined ? "—" : vol(volume, unit)} <small>{unitOf[unit].bulk.name}</small>
         </span>
       </div>
       {outline ? (
@@ -89,8 +89,7 @@ export function Readout({ job }: { job: Job }) {
         <div>
           <span className="lab">Mass</span>
           <span className={css.fig} data-testid="mass">
-            {mass === null ? "—" : unit === "in" ? (mass / 453.59237).toFixed(3) : mass.toFixed(mass < 1000 ? 2 : 1)}{" "}
-            <small>{unit === "in" ? "lb" : "g"}</small>
+            {mass === null ? "—" : showMass(mass, unit).text} <small>{unitOf[unit].mass.name}</small>
           </span>
         </div>
       )}
@@ -105,10 +104,9 @@ export function Readout({ job }: { job: Job }) {
 }
 
 /** As a machine shows it: a leading zero, four decimals of an inch or three of a millimetre. */
-const showReadout = (mm: number, unit: "in" | "mm") => {
-  const t = unit === "in" ? (mm / INCH).toFixed(4) : mm.toFixed(3);
+const showReadout = (mm: number, unit: LengthUnit) => {
+  const t = (mm / unitOf[unit].mm).toFixed(unitOf[unit].places.exact);
   return /^-0\.0+$/.test(t) ? t.slice(1) : t;
 };
-const vol = (mm3: number, unit: "in" | "mm") =>
-  unit === "in" ? (mm3 / INCH ** 3).toFixed(3) : (mm3 / 1000).toFixed(3);
-const area = (mm2: number, unit: "in" | "mm") => (unit === "in" ? (mm2 / INCH ** 2).toFixed(3) : mm2.toFixed(2));
+const vol = (mm3: number, unit: LengthUnit) => (mm3 / unitOf[unit].bulk.mm3).toFixed(unitOf[unit].bulk.places);
+const area = (mm2: number, unit: LengthUnit) => (mm2 / unitOf[unit].area.mm2).toFixed(unitOf[unit].places.shown);

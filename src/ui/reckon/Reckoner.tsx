@@ -2,7 +2,7 @@
 import { App, Button, Input } from "antd";
 import { useState } from "react";
 import type { Job } from "@/core/job";
-import { decimalText, dmsText, evaluateNumber, toNumberText, type NumberText } from "@/core/number";
+import { decimalText, dmsText, evaluateNumber, toNumberText, type NumberText, unitOf } from "@/core/number";
 import { numberScope } from "@/core/engine/numbers";
 import { operand, reckonings, type Given, type Reckoning } from "@/core/reckon";
 import { NumberBox } from "../common/NumberBox";
@@ -143,6 +143,6 @@ const show = (g: Given, typed: number, inside: number, job: Job): string =>
       ? String(Number(typed.toPrecision(7)))
       : decimalText(inside, {
           unit: job.unit,
-          decimals: job.unit === "in" ? 4 : 3,
-          leadingZero: job.unit === "mm" || job.title.leadingZero === true,
+          decimals: unitOf[job.unit].places.exact,
+          leadingZero: unitOf[job.unit].leadingZero || job.title.leadingZero === true,
         });

@@ -1,4 +1,5 @@
 "use client";
+import { unitOf } from "@/core/number";
 import { App, AutoComplete, Button, Input, Modal, Radio } from "antd";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
@@ -44,7 +45,7 @@ export function NewJob({ open, close }: { open: boolean; close: () => void }) {
               checked={unit === u}
               onChange={() => setUnit(u)}
             >
-              {u === "in" ? "inch" : "millimetre"}
+              {unitOf[u].word}
             </Radio>
           ))}
         </fieldset>

@@ -6,7 +6,7 @@ import { numberScope } from "@/core/engine/numbers";
 import { viewOf } from "@/core/engine/views";
 import { placeVise } from "@/core/hold/vise";
 import { boxOf, sideNormal, scale, type Vec3 } from "@/core/geometry/vec";
-import { showLength } from "@/core/number";
+import { showLength, unitOf } from "@/core/number";
 import type { FaceInfo } from "@/core/engine/kernel";
 import { featureOf } from "@/core/print/features";
 import { setMeasure } from "../bench/actions";
@@ -426,7 +426,7 @@ export function Stage({ job }: { job: Job }) {
               {showLength(
                 distance(measured[0].point, measured[1].point),
                 b.unitShown ?? job.unit,
-                (b.unitShown ?? job.unit) === "in" ? 4 : 3,
+                unitOf[b.unitShown ?? job.unit].places.exact,
               )}
             </text>
           )}

@@ -1,4 +1,4 @@
-import { lengthText, INCH, type LengthUnit } from "@/core/number";
+import { lengthText, type LengthUnit, unitOf } from "@/core/number";
 import { distance2, v2, type Vec2 } from "@/core/geometry/vec";
 import { endOf, startOf, type Segment } from "@/core/outline";
 import type { EvaluatedOutline } from "@/core/outline/evaluateOutline";
@@ -37,10 +37,10 @@ export function snapTo(e: EvaluatedOutline, at: Vec2, reach: number, unit: Lengt
     .filter((q) => q.d <= reach)
     .sort((a, b) => a.rank - b.rank || a.d - b.d)[0];
   // Without anything near: the grid that the eye can tell apart at this size.
-  const unitSize = unit === "in" ? INCH : 1,
+  const unitSize = unitOf[unit].mm,
     step = 10 ** Math.ceil(Math.log10(reach / unitSize)) * unitSize;
   const p = near?.p ?? v2(Math.round(at.x / step) * step, Math.round(at.y / step) * step);
-  const t = (mm: number) => lengthText(mm, unit, unit === "in" ? 5 : 4);
+  const t = (mm: number) => lengthText(mm, unit, unitOf[unit].places.fine);
   return { text: `${t(p.x)},${t(p.y)}`, what: near?.what ?? "grid" };
 }
 

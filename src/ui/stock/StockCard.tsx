@@ -2,7 +2,7 @@
 import { Button } from "antd";
 import { useState } from "react";
 import type { Stock } from "@/core/job";
-import { lengthText, type NumberText, showBulk, showLength, toNumberText } from "@/core/number";
+import { lengthText, type NumberText, showBulk, showLength, toNumberText, showWeight } from "@/core/number";
 import type { Evaluation } from "@/core/evaluate";
 import { numberScope, valueOf } from "@/core/engine/numbers";
 import { piecesPerBar, proposeStock } from "@/core/stock/stock";
@@ -23,9 +23,9 @@ export function StockCard() {
   const job = useJob((s) => s.job)!;
   const edit = useJob((s) => s.edit);
   const e = useBench((s) => s.evaluated?.evaluation);
-  const [bar, setBar] = useState(toNumberText(job.unit === "in" ? "144" : "3000"));
-  const [kerf, setKerf] = useState(toNumberText(job.unit === "in" ? ".1" : "2.5"));
-  const [remnant, setRemnant] = useState(toNumberText(job.unit === "in" ? "2" : "50"));
+  const [bar, setBar] = useState(toNumberText({ in: "144", mm: "3000" }[job.unit]));
+  const [kerf, setKerf] = useState(toNumberText({ in: ".1", mm: "2.5" }[job.unit]));
+  const [remnant, setRemnant] = useState(toNumberText({ in: "2", mm: "50" }[job.unit]));
   const scope = numberScope(job);
   const stock = job.stock;
   const put = (s: Stock | null) => edit([{ edit: "setStock", stock: s }], "stock");
@@ -50,14 +50,7 @@ export function StockCard() {
   ];
   const sizes = stockSizes.rows.find((r) => r.unit === job.unit)!;
   const len = (mm: number) => showLength(mm, job.unit);
-  const mass = (g: number | null | undefined) =>
-    g == null
-      ? "—"
-      : job.unit === "in"
-        ? `${(g / 453.59237).toFixed(3)} lb`
-        : g < 1000
-          ? `${g.toFixed(1)} g`
-          : `${(g / 1000).toFixed(3)} kg`;
+  const mass = (g: number | null | undefined) => (g == null ? "—" : showWeight(g, job.unit));
   const vol = (mm3: number) => showBulk(mm3, job.unit);
   const a = e?.stock?.allowance;
   const piece = e?.stock ? Math.max(e.stock.placed.box.max.x - e.stock.placed.box.min.x, 0) : null;

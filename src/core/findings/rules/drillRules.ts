@@ -13,7 +13,7 @@ export const tooBigToDrill: Rule = {
       const hole = row.state === "ok" && row.feature?.is === "hole" ? row.feature : null;
       if (!hole || hole.thread) return [];
       const { diameter } = hole;
-      const drills = (c.job.unit === "in" ? inchDrills : metricDrills).rows;
+      const drills = { in: inchDrills, mm: metricDrills }[c.job.unit].rows;
       const largest = drills[drills.length - 1].diameter;
       if (diameter <= largest + 1e-6) return [];
       const body = row.row.body as CutHoles;

@@ -47,7 +47,7 @@ function drilled(c: RuleContext, row: SolvedRow): { diameter: number; depth: num
   return { diameter, depth: deepest - entry, blind: false };
 }
 
-const drillsOf = (c: RuleContext) => (c.job.unit === "in" ? inchDrills : metricDrills).rows;
+const drillsOf = (c: RuleContext) => ({ in: inchDrills, mm: metricDrills })[c.job.unit].rows;
 const number = (row: SolvedRow, path: string, text: NumberText, label: string): Fix => ({
   label,
   edits: [{ edit: "setNumber", id: row.row.id, path, text }],
@@ -326,7 +326,7 @@ function edgeFix(c: RuleContext, row: SolvedRow, worst: Wall, limit: number, dia
   const body = row.row.body as CutHoles | CutTapped;
   const frame = row.planes!.start!;
   const away = unit(sub(worst.from, worst.to));
-  const missing = limit - worst.wall + (c.job.unit === "in" ? 0.0254 : 0.05);
+  const missing = limit - worst.wall + { in: 0.0254, mm: 0.05 }[c.job.unit];
   const ownNeighbour = worst.other.tag?.row === row.row.id;
   const dx = dot(away, frame.x) * missing,
     dy = dot(away, frame.y) * missing;

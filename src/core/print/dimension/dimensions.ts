@@ -3,7 +3,7 @@ import { numberScope, reportNumbers, resolveBody, type NumberReport } from "../.
 import type { EdgeInfo, FaceInfo } from "../../engine/kernel";
 import type { Solved, SolvedRow } from "../../engine/solve";
 import type { Balloon, Job } from "../../job/schema";
-import { INCH } from "../../number";
+import { unitOf } from "../../number";
 import { ok, fail } from "../../result";
 import { evaluateOutlines, type EvaluatedOutline } from "../../outline/evaluateOutline";
 import { kindOf, type Recipe } from "../../rows";
@@ -542,7 +542,7 @@ function lazily(work: () => boolean): { alone: () => boolean } {
 /** A step of a balloon's number: inside, and as it is typed. */
 function stepOf(b: Balloon, job: Job): { step: number; by: number } {
   if (b.kind === "angle") return { step: STEP.angle, by: (STEP.angle * 180) / Math.PI };
-  return { step: STEP.length, by: job.unit === "in" ? STEP.length / INCH : STEP.length };
+  return { step: STEP.length, by: STEP.length / unitOf[job.unit].mm };
 }
 
 function differs(a: Shape, b: Shape | undefined): boolean {

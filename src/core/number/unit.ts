@@ -1,0 +1,67 @@
+export type LengthUnit = "in" | "mm";
+
+/** Millimetres in an inch: exact (international yard and pound agreement, 1959). */
+export const INCH = 25.4;
+
+/** What follows from a job's unit: how lengths, areas, volumes and weights are read and shown. */
+export interface Unit {
+  word: string;
+  /** Millimetres in one of it. */
+  mm: number;
+  /** Whether sizes come in fractions too, in 64ths. */
+  fractions: boolean;
+  /** Whether a print writes a zero before the point. */
+  leadingZero: boolean;
+  /** Decimals: for reading, for a number that becomes one again, and for one that must not lose anything. */
+  places: { shown: number; exact: number; fine: number; least: number };
+  area: { name: string; mm2: number; places: number };
+  volume: { name: string; mm3: number; places: number };
+  /** Volumes of whole parts and blanks. */
+  bulk: { name: string; mm3: number; places: number };
+  /** Weights of parts and of light ones (international pound, 1959: 0.45359237 kg exactly). */
+  /** From `large` on, one decimal fewer. */
+  mass: { name: "lb" | "g"; grams: number; places: number; large: number };
+  light: { name: string; grams: number; places: number };
+  /** Weights of blanks, the lighter first. */
+  weights: { name: string; grams: number; places: number; below: number }[];
+  /** The least step a shop rounds sizes to, mm: common practice, no source. */
+  step: number;
+}
+
+/** The other one: what a tap on the readout turns to. */
+export const otherUnit = (unit: LengthUnit): LengthUnit => ({ in: "mm", mm: "in" })[unit] as LengthUnit;
+
+/** The units a job may be in. Nothing else asks which unit it is: it takes what follows from it. */
+export const unitOf: Readonly<Record<LengthUnit, Unit>> = {
+  in: {
+    word: "inch",
+    mm: INCH,
+    fractions: true,
+    leadingZero: false,
+    places: { shown: 3, exact: 4, fine: 5, least: 2 },
+    area: { name: "in²", mm2: INCH ** 2, places: 4 },
+    volume: { name: "in³", mm3: INCH ** 3, places: 4 },
+    bulk: { name: "in³", mm3: INCH ** 3, places: 3 },
+    mass: { name: "lb", grams: 453.59237, places: 3, large: Infinity },
+    light: { name: "oz", grams: 28.349523125, places: 1 },
+    weights: [{ name: "lb", grams: 453.59237, places: 3, below: Infinity }],
+    step: INCH / 1000,
+  },
+  mm: {
+    word: "millimetre",
+    mm: 1,
+    fractions: false,
+    leadingZero: true,
+    places: { shown: 2, exact: 3, fine: 4, least: 0 },
+    area: { name: "mm²", mm2: 1, places: 2 },
+    volume: { name: "mm³", mm3: 1, places: 1 },
+    bulk: { name: "cm³", mm3: 1000, places: 3 },
+    mass: { name: "g", grams: 1, places: 2, large: 1000 },
+    light: { name: "g", grams: 1, places: 1 },
+    weights: [
+      { name: "g", grams: 1, places: 1, below: 1000 },
+      { name: "kg", grams: 1000, places: 3, below: Infinity },
+    ],
+    step: 0.05,
+  },
+};
