@@ -2,6 +2,7 @@ import { numberScope } from "../engine/numbers";
 import { emptyJob, type Hold } from "../job";
 import { toNumberText } from "../number";
 import { v3 } from "../geometry/vec";
+import { elevationOf } from "./elevation";
 import { placeVise } from "./vise";
 import { findingsOf, mm } from "../../../tests/helpers/card";
 
@@ -70,5 +71,28 @@ describe("a vise with plain jaws", () => {
       ok: true,
       value: { above: expect.closeTo(0.1, 9) },
     });
+  });
+});
+
+describe("the piece seen along the jaws", () => {
+  const piece = { min: v3(-30, -20, 0), max: v3(30, 20, 25) };
+  const part = { min: v3(-29, -19, 1), max: v3(29, 19, 24) };
+  const held = (up: "top" | "bottom", across: "x" | "y") => {
+    const v = placeVise({ fixture: "vise", across, up, grip: toNumberText("6") }, scope, piece);
+    if (!v.ok) throw new Error(v.problems[0].message);
+    return elevationOf(v.value, piece, part);
+  };
+  it("stands in them by the grip, whichever side looks up", () => {
+    for (const up of ["top", "bottom"] as const) {
+      const e = held(up, "y");
+      expect(e.jawTop - e.piece.y).toBeCloseTo(6, 12);
+      expect([e.piece.width, e.piece.height]).toEqual([40, 25]);
+      // The jaws end where the piece begins, and their upper edges are level.
+      expect(e.jaws.map((j) => j.y + j.height)).toEqual([e.jawTop, e.jawTop]);
+      expect(e.jaws[0].x + e.jaws[0].width).toBe(e.piece.x);
+      expect(e.jaws[1].x).toBe(e.piece.x + e.piece.width);
+      expect(e.part!.y - e.piece.y).toBeCloseTo(1, 12);
+    }
+    expect(held("top", "x").piece.width).toBe(60);
   });
 });

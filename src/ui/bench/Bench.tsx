@@ -17,6 +17,7 @@ import { useKeys } from "./keys";
 import { ConflictDialog, Notices } from "./Notices";
 import { KeyList } from "./KeyList";
 import css from "./Bench.module.css";
+import { Splitter } from "antd";
 import { useShallow } from "zustand/react/shallow";
 
 /** What is not needed for the first picture comes after it. */
@@ -41,6 +42,17 @@ const cards: Record<Step, ComponentType> = {
   release: lazy(later.ReleaseCard),
 };
 
+const PANE = "sgorbia-pane";
+/** Width of the card, px, as it was last drawn; kept in this browser. */
+const keptPane = (): number => Number(globalThis.localStorage?.getItem(PANE)) || 452;
+function keepPane(width: number): void {
+  try {
+    localStorage.setItem(PANE, String(Math.round(width)));
+  } catch {
+    // A private window keeps nothing.
+  }
+}
+
 /** Fetches the other steps' cards once the part is on the stage: turning to a step then waits for nothing. */
 function useCardsFetched(): void {
   const shown = useBench((s) => s.picture !== null || s.evaluated !== null);
@@ -63,6 +75,7 @@ export function Bench({ id, stored, drawn }: { id: string; stored: StoredJob | n
   const openId = useJob((s) => s.id);
   const open = useJob((s) => s.open);
   const { step, reckoner, set } = useBench(useShallow((s) => ({ step: s.step, reckoner: s.reckoner, set: s.set })));
+  const [pane] = useState(keptPane);
   const [problem, setProblem] = useState("");
   // Once opened it stays, closed or not: what was typed in it stays with it.
   const [reckoned, setReckoned] = useState(false);
@@ -132,25 +145,31 @@ export function Bench({ id, stored, drawn }: { id: string; stored: StoredJob | n
   return (
     <div className={css.bench}>
       <Head job={job} />
-      <aside className={css.card} aria-label={`${step} card`}>
-        <ErrorFence what="The card" key={step}>
-          <Suspense fallback={null}>
-            <Card />
-          </Suspense>
-        </ErrorFence>
-      </aside>
-      <main className={css.main}>
-        <ErrorFence what="The stage" key={step === "print" ? "print" : "stage"}>
-          <Suspense fallback={null}>{step === "print" ? <PrintTable /> : <Stage job={job} />}</Suspense>
-        </ErrorFence>
-        <Notices />
-        <Readout job={job} />
-        {(reckoner || reckoned) && (
-          <Suspense fallback={null}>
-            <Reckoner job={job} />
-          </Suspense>
-        )}
-      </main>
+      <Splitter className={css.panes} onResizeEnd={([card]) => keepPane(card)}>
+        <Splitter.Panel defaultSize={pane} min={380} max={760}>
+          <aside className={css.card} aria-label={`${step} card`}>
+            <ErrorFence what="The card" key={step}>
+              <Suspense fallback={null}>
+                <Card />
+              </Suspense>
+            </ErrorFence>
+          </aside>
+        </Splitter.Panel>
+        <Splitter.Panel>
+          <main className={css.main}>
+            <ErrorFence what="The stage" key={step === "print" ? "print" : "stage"}>
+              <Suspense fallback={null}>{step === "print" ? <PrintTable /> : <Stage job={job} />}</Suspense>
+            </ErrorFence>
+            <Notices />
+            <Readout job={job} />
+            {(reckoner || reckoned) && (
+              <Suspense fallback={null}>
+                <Reckoner job={job} />
+              </Suspense>
+            )}
+          </main>
+        </Splitter.Panel>
+      </Splitter>
       <KeyList />
       <ConflictDialog job={job} />
     </div>

@@ -34,7 +34,8 @@ export function JobRemarks({ rules, rows }: { rules: (rule: string) => boolean; 
   );
 }
 
-const marks = { stop: "■", caution: "▲", note: "·" };
+/** The shape a remark is known by, besides its colour. */
+export const marks = { stop: "■", caution: "▲", note: "·" };
 
 /** One remark: what is wrong, the limit and its source, a fix to press, or a written reason to waive it. */
 export function Remark({ finding: f, wide }: { finding: Finding; wide?: boolean }) {

@@ -1,12 +1,14 @@
 "use client";
 import { showLength, toNumberText } from "@/core/number";
 import type { Hold } from "@/core/job";
+import { elevationOf } from "@/core/hold/elevation";
 import { placeVise } from "@/core/hold/vise";
 import { numberScope } from "@/core/engine/numbers";
 import { NumberBox } from "../common/NumberBox";
 import { Body, Figure, Section, fieldsClass } from "../common/Section";
 import { ChoiceBox } from "../card/editors";
 import { Remark } from "../card/RedPencil";
+import { HoldPicture } from "./HoldPicture";
 import { useBench } from "../store/benchStore";
 import { useJob } from "../store/jobStore";
 
@@ -100,6 +102,11 @@ export function HoldCard() {
               <Figure label="Above the jaws">{len(v.value.above)}</Figure>
               <Figure label="Above : grip">{(v.value.above / v.value.grip).toFixed(1)} : 1</Figure>
             </div>
+            <HoldPicture
+              seen={elevationOf(v.value, piece!, e?.stock ? (e.part?.box ?? null) : null)}
+              grip={len(v.value.grip)}
+              above={len(v.value.above)}
+            />
           </Section>
         )}
         {v && !v.ok && (

@@ -30,7 +30,8 @@ export function Readout({ job }: { job: Job }) {
   const box = e?.part?.box;
   // With nothing pointed at, the strip says how large the part is.
   const size = box && sub(box.max, box.min);
-  const len = (mm: number | undefined) => (mm === undefined ? "—" : showReadout(mm, unit));
+  // Where nothing stands yet, nothing is what it measures.
+  const len = (mm: number | undefined) => showReadout(mm ?? 0, unit);
   const volume = showRow && picture ? picture.measure.volume : e?.part?.volume;
   const mass = volume === undefined || e?.density == null ? null : (volume * e.density) / 1000;
   const left = e?.stock && volume !== undefined ? e.stock.volume - volume : null;
@@ -75,7 +76,7 @@ export function Readout({ job }: { job: Job }) {
       <div>
         <span className="lab">Volume</span>
         <span className={css.fig} data-testid="volume">
-          {volume === undefined ? "—" : vol(volume, unit)} <small>{unitOf[unit].bulk.name}</small>
+          {vol(volume ?? 0, unit)} <small>{unitOf[unit].bulk.name}</small>
         </span>
       </div>
       {outline ? (

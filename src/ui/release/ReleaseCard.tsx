@@ -3,8 +3,12 @@ import { releaseState } from "@/core/job";
 import { Body, Figure, Section, fieldsClass } from "../common/Section";
 import { useBench } from "../store/benchStore";
 import { useJob } from "../store/jobStore";
+import { marks } from "../card/RedPencil";
 import { FileButton } from "./FileButton";
 import { SignOff } from "./SignOff";
+
+/** Remarks shown where it is signed off. */
+const SHOWN = 6;
 
 /** The Release step: the setup sheet, the part as files, the state of the record, and who signs it off. */
 export function ReleaseCard() {
@@ -81,6 +85,21 @@ export function ReleaseCard() {
         </div>
       </Section>
       <SignOff />
+      {open.length > 0 && (
+        <Section title="Still said in red" aside={open.length > SHOWN ? `${SHOWN} of ${open.length}` : undefined}>
+          <ul
+            className="red"
+            style={{ margin: 0, padding: 0, listStyle: "none", font: "italic 500 12.5px/17px var(--text)" }}
+          >
+            {open.slice(0, SHOWN).map((f, i) => (
+              <li key={i}>
+                {marks[f.severity]} {f.row === null ? "" : `row ${f.row}: `}
+                {f.text}
+              </li>
+            ))}
+          </ul>
+        </Section>
+      )}
       <Section title="Caution">
         <p className="soft" style={{ margin: 0 }}>
           Sgorbia plans. The machine builder’s manual, the tool maker’s ratings, shop rules and a qualified person at

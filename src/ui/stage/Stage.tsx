@@ -410,7 +410,7 @@ export function Stage({ job }: { job: Job }) {
           onPointerLeave={() => point(null)}
         />
         <svg className={css.overlay} aria-hidden="true">
-          <Axes axes={overlay.axes} height={host.current?.clientHeight ?? 0} />
+          <Axes axes={picture || drawn ? overlay.axes : []} height={host.current?.clientHeight ?? 0} />
           {leader && (
             <g className={css.leader}>
               <path
