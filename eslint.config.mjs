@@ -6,6 +6,30 @@ const allow = (from, ...to) => ({
   allow: to.map((type) => ({ to: { element: { type } } })),
 });
 
+/** The core's folders, from what stands on nothing to what stands on everything: each takes only from those before it. */
+const core = [
+  "base",
+  "number",
+  "geometry",
+  "grammar",
+  "tables",
+  "outline",
+  "rows",
+  "job",
+  "callout",
+  "balloons",
+  "engine",
+  "stock",
+  "print",
+  "hold",
+  "paths",
+  "findings",
+  "evaluate",
+  "mismatch",
+  "reckon",
+];
+const coreTypes = core.map((folder) => `core-${folder}`);
+
 export default tseslint.config(
   { ignores: ["node_modules", ".next", "data", "public", "next-env.d.ts", "src/io/pdfmake.d.ts"] },
   ...tseslint.configs.recommended,
@@ -15,7 +39,7 @@ export default tseslint.config(
     settings: {
       "import/resolver": { typescript: { alwaysTryTypes: true } },
       "boundaries/elements": [
-        { type: "core", pattern: "src/core/**" },
+        ...core.map((folder) => ({ type: `core-${folder}`, pattern: `src/core/${folder}/**` })),
         { type: "kernel", pattern: "src/kernel/**" },
         { type: "io", pattern: "src/io/**" },
         { type: "server", pattern: "src/server/**" },
@@ -32,13 +56,13 @@ export default tseslint.config(
         {
           default: "disallow",
           policies: [
-            allow("core", "core"),
-            allow("kernel", "core", "kernel"),
-            allow("io", "core", "io"),
-            allow("server", "core", "io", "kernel", "server"),
-            allow("ui", "core", "io", "kernel", "ui"),
-            allow("cli", "core", "io", "kernel", "cli"),
-            allow("app", "ui", "server", "core", "io", "app"),
+            ...core.map((folder, i) => allow(`core-${folder}`, ...coreTypes.slice(0, i + 1))),
+            allow("kernel", ...coreTypes, "kernel"),
+            allow("io", ...coreTypes, "io"),
+            allow("server", ...coreTypes, "io", "kernel", "server"),
+            allow("ui", ...coreTypes, "io", "kernel", "ui"),
+            allow("cli", ...coreTypes, "io", "kernel", "cli"),
+            allow("app", "ui", "server", ...coreTypes, "io", "app"),
           ],
         },
       ],
@@ -65,6 +89,10 @@ export default tseslint.config(
         {
           selector: "Literal[value=/^(cut|leave)[A-Z][A-Za-z]+$/]",
           message: "Nobody asks a row for the name of its kind: take its feature or its traits (core/rows/feature.ts).",
+        },
+        {
+          selector: "BinaryExpression[left.property.name='unit'][right.value=/^(in|mm)$/]",
+          message: "Nobody asks whether it is inch: take what follows from the unit (core/number/unit.ts).",
         },
       ],
     },

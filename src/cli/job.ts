@@ -1,6 +1,7 @@
 import { readFile, writeFile } from "node:fs/promises";
 import { evaluate } from "@/core/evaluate/evaluate";
-import { headlessExplanations, headlessReport } from "@/core/evaluate/report";
+import { headlessReport } from "@/core/evaluate/report";
+import { headlessExplanations } from "@/core/mismatch/headless";
 import { readCard, writeCard, type CardError, type ReadCard } from "@/core/callout/card";
 import { lineAndColumn, readJobText } from "@/core/job/read";
 import type { Job } from "@/core/job/schema";

@@ -1,5 +1,5 @@
 import type { LengthUnit } from "@/core/number";
-import { fail, ok, type Result } from "@/core/result";
+import { fail, ok, type Result } from "@/core/base/result";
 import type { ReadFile } from "./chainItems";
 import { readDxf } from "./dxfOutlines";
 import { dxfPicture } from "./dxfPicture";

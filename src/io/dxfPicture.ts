@@ -1,5 +1,5 @@
 import type { IEntity } from "dxf-parser";
-import { fail, ok, type Result } from "@/core/result";
+import { fail, ok, type Result } from "@/core/base/result";
 import { mapped, readEntities, type Affine, type PlacedEntity, type Point as P } from "./dxfEntities";
 import { arcSweep } from "./dxfOutlines";
 

@@ -7,7 +7,7 @@ import { viewOf } from "@/core/engine/views";
 import { writeCard } from "@/core/callout/card";
 import { pathFile } from "@/core/paths/file";
 import { planPaths } from "@/core/paths/plan";
-import { fail, ok, type Result } from "@/core/result";
+import { fail, ok, type Result } from "@/core/base/result";
 import { pathsDxf } from "./dxf";
 import { outlineDxf, outlineDxfNewer } from "./dxfOutlines";
 import { pathsNc } from "./ncWords";

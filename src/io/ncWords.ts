@@ -3,7 +3,7 @@ import type { Loop } from "@/core/outline";
 import { endOf, startOf } from "@/core/outline";
 import type { PathFile } from "@/core/paths/file";
 import { CLEARANCE, type PathPlan } from "@/core/paths/plan";
-import { fail, ok, type Result } from "@/core/result";
+import { fail, ok, type Result } from "@/core/base/result";
 
 const PLUNGE_SHARE = 0.3;
 /**

@@ -1,5 +1,5 @@
 import type { TopoDS_Shape } from "replicad-opencascadejs";
-import { fail, ok, type Result } from "@/core/result";
+import { fail, ok, type Result } from "@/core/base/result";
 import type { FaceTag } from "@/core/engine/kernel";
 import type { Tagged } from "./bodies";
 import { scope, type OC } from "./oc";

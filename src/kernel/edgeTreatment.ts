@@ -1,5 +1,5 @@
 import type { TopoDS_Edge, TopoDS_Face } from "replicad-opencascadejs";
-import { fail, ok, type Result } from "@/core/result";
+import { fail, ok, type Result } from "@/core/base/result";
 import type { FaceTag, KernelStep } from "@/core/engine/kernel";
 import type { Tagged } from "./bodies";
 import { boolean, follow } from "./booleans";

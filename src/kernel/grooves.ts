@@ -1,4 +1,4 @@
-import { keyOf } from "@/core/key";
+import { keyOf } from "@/core/base/key";
 import type { BodyStep } from "@/core/engine/kernel";
 import { copiesOf, type Tagged } from "./bodies";
 import { boolean } from "./booleans";

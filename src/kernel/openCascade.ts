@@ -1,5 +1,5 @@
 import type { TopoDS_Edge, TopoDS_Face, TopoDS_Shape } from "replicad-opencascadejs";
-import { fail, ok, type Result } from "@/core/result";
+import { fail, ok, type Result } from "@/core/base/result";
 import { length, sub, v3, type Vec3 } from "@/core/geometry/vec";
 import type { MeasuredEdge } from "@/core/outline/fromPart";
 import type {

@@ -1,5 +1,5 @@
 import type { KernelStep, StateMeasure } from "@/core/engine/kernel";
-import { fail, type Result } from "@/core/result";
+import { fail, type Result } from "@/core/base/result";
 
 type Volume = Pick<StateMeasure, "volume"> & {
   /** How near the volume was asked for, relative; where it is an exact sum, nothing. */

@@ -1,5 +1,5 @@
 import { createHash } from "node:crypto";
-import { fail, ok, type Result } from "@/core/result";
+import { fail, ok, type Result } from "@/core/base/result";
 import { database, type Database } from "./database";
 
 /** Largest print that is kept, bytes. */

@@ -1,6 +1,6 @@
 import { createHash } from "node:crypto";
 import { z, type ZodType } from "zod";
-import type { Problem } from "@/core/result";
+import type { Problem } from "@/core/base/result";
 import { isDataFolderProblem } from "./folderLock";
 
 /** Largest JSON body taken. */

@@ -1,6 +1,6 @@
 import { randomBytes } from "node:crypto";
 import { apply, type Patches } from "mutative";
-import { fail, ok, type Problem, type Result } from "@/core/result";
+import { fail, ok, type Problem, type Result } from "@/core/base/result";
 import {
   documentOf,
   emptyJob,

@@ -1,7 +1,7 @@
 import { fork, type ChildProcess } from "node:child_process";
 import path from "node:path";
 import type { JobDocument, JobSummary } from "@/core/job";
-import type { Result } from "@/core/result";
+import type { Result } from "@/core/base/result";
 import type { ExportKind } from "@/io/exportJob";
 
 /** What is asked of the process that has the solid kernel. */

@@ -1,6 +1,6 @@
 import type { JobSummary, JobDocument } from "@/core/job";
 import type { ExportKind } from "@/io/exportJob";
-import { fail, type Result } from "@/core/result";
+import { fail, type Result } from "@/core/base/result";
 import { database } from "./database";
 import { readStored } from "./jobs";
 import { askKernelHost } from "./kernelDesk";

@@ -1,4 +1,4 @@
-import { fail, ok, type Result } from "@/core/result";
+import { fail, ok, type Result } from "@/core/base/result";
 import { database, type Database } from "./database";
 
 /** Largest picture of one job, and of all together: the oldest go first. */

@@ -1,5 +1,5 @@
 import type { NumberScope, NumberValue } from "../number";
-import { fail, type Result } from "../result";
+import { fail, type Result } from "../base/result";
 
 /** What was asked of a scope and what it answered: whoever asks the same again and is told the same need not work anew. */
 export type Asked = Map<string, string>;

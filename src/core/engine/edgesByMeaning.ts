@@ -1,5 +1,5 @@
 import { dot, toFrame, type Frame, type Side, type Vec3 } from "../geometry/vec";
-import { fail, ok, type Result } from "../result";
+import { fail, ok, type Result } from "../base/result";
 import type { EdgeChoice } from "../rows";
 import type { EdgeInfo, FaceInfo, SolidKernel } from "./kernel";
 import { sideOffset, type RowPlanes } from "./planes";

@@ -1,7 +1,7 @@
 import { sideFrame } from "../geometry/vec";
 import { circle, rectangleCorners, roundedLoop, type Loop } from "../outline";
 import { plateAfter, plateFrom, type Plate } from "./flat";
-import { keyOf } from "../key";
+import { keyOf } from "../base/key";
 import type { KernelStep } from "./kernel";
 
 const plateStep = (outer: Loop): KernelStep => ({

@@ -1,7 +1,7 @@
 import type { Box, Frame, Vec2, Vec3 } from "../geometry/vec";
 import type { Loop, Outline, Segment } from "../outline";
 import type { MeasuredEdge } from "../outline/fromPart";
-import type { Result } from "../result";
+import type { Result } from "../base/result";
 
 /** Which row made a face, what the face is to that row, and which copy of its repeat. */
 export interface FaceTag {

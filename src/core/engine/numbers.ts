@@ -1,18 +1,10 @@
-import {
-  evaluateNumber,
-  fromInside,
-  toNumberText,
-  type NumberScope,
-  type NumberText,
-  type NumberValue,
-  type Quantity,
-} from "../number";
+import { evaluateNumber, fromInside, toNumberText, type NumberScope, type NumberValue } from "../number";
 import type { Job } from "../job/schema";
-import { balloonQuantity, drivingValue } from "../print/tolerance";
+import { balloonQuantity, drivingValue } from "../balloons/tolerance";
 import { setPath, type NumberField } from "../grammar/grammar";
 import { rowNumbers, type RowBody } from "../rows";
-import { balloonsOfThread, threadMeant } from "../print/threads";
-import { fail, ok, type Problem, type Result } from "../result";
+import { balloonsOfThread, threadMeant } from "../balloons/threads";
+import { fail, ok, type Problem, type Result } from "../base/result";
 
 /** A number of a row with what became of it. */
 export interface NumberReport extends NumberField {
@@ -159,9 +151,7 @@ export function resolveBody(body: RowBody, numbers: NumberReport[], balloons: Jo
   return ok(copy as never);
 }
 
-/** Evaluates a loose number of a job (stock, grip, check value). */
-export const valueOf = (text: NumberText | undefined, quantity: Quantity, scope: NumberScope): Result<NumberValue> =>
-  text === undefined ? fail("no value yet") : evaluateNumber(text, quantity, scope);
+export { valueOf } from "../number";
 
 /**
  * Sources that can be derived: a count is the print's where a balloon the row is made from (or its thread's balloon)

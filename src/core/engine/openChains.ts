@@ -2,7 +2,7 @@ import { boxInFrame, dot, toFrame, v2, type Box, type Frame, type Vec2 } from ".
 import { directionAt, distanceTo, reversed } from "../outline/meet";
 import { endOf, loopArea, loopBox, startOf, type Loop, type Outline, type Segment } from "../outline";
 import { insideRegion } from "../outline/boolean";
-import { fail, ok, type Result } from "../result";
+import { fail, ok, type Result } from "../base/result";
 import type { Body } from "../rows";
 import type { PlacedBody, SolidKernel } from "./kernel";
 

@@ -1,7 +1,7 @@
 import { dot, sideFrame, sideNormal, type Frame } from "../geometry/vec";
 import { loopsOfEdges, type PartItem } from "../outline/fromPart";
 import type { Region } from "../outline/boolean";
-import { fail, type Result } from "../result";
+import { fail, type Result } from "../base/result";
 import { edgesByMeaning } from "./edgesByMeaning";
 import type { SolidKernel } from "./kernel";
 import { sideOffset } from "./planes";

@@ -1,6 +1,6 @@
 import { boxInFrame, type Box, type Frame, type Vec2 } from "../geometry/vec";
 import { loopBox, roundedLoop, type Loop } from "../outline";
-import { ok, type Result } from "../result";
+import { ok, type Result } from "../base/result";
 import type { Body, Recipe } from "../rows";
 import { edgesByMeaning } from "./edgesByMeaning";
 import { openPocket, turnedOutlines } from "./openChains";

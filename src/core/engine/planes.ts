@@ -10,7 +10,7 @@ import {
   type Frame,
   type Side,
 } from "../geometry/vec";
-import { fail, ok, type Result } from "../result";
+import { fail, ok, type Result } from "../base/result";
 import type { PlanePlace } from "../rows";
 import type { SolidKernel } from "./kernel";
 

@@ -4,7 +4,7 @@ import { numbersOfItem, outlinesUsed, type ItemNumber } from "../outline/items";
 import { evaluateOutlines, type EvaluatedOutline, type PartShapes } from "../outline/evaluateOutline";
 import { kindOf, type Recipe, type Feature } from "../rows";
 import type { OutlineSource } from "../rows/outlineSource";
-import { fail, ok, type Problem } from "../result";
+import { fail, ok, type Problem } from "../base/result";
 import { noting, stillAnswers, type Asked } from "./asked";
 import { deriveSources, numberScope, reportNumbers, resolveBody, type NumberReport } from "./numbers";
 

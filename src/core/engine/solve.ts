@@ -1,9 +1,9 @@
-import { ok, type Problem, type Result } from "../result";
+import { ok, type Problem, type Result } from "../base/result";
 import type { Recipe } from "../rows";
 import { partKey } from "../outline/fromPart";
 import type { Region } from "../outline/boolean";
 import type { EvaluatedOutline } from "../outline/evaluateOutline";
-import { keyOf } from "../key";
+import { keyOf } from "../base/key";
 import type { SolidKernel } from "./kernel";
 import { plateAfter, plateFrom, type Plate } from "./flat";
 import { place, type Placed } from "./place";

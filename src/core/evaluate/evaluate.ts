@@ -10,7 +10,7 @@ import { ledger, type LedgerEntry } from "../print/ledger";
 import { allowanceOf, placeStock, radialAllowance, type Allowance, type PlacedStock } from "../stock/stock";
 import { cribFor, findMaterial } from "../tables";
 import type { EvaluatedOutline } from "../outline/evaluateOutline";
-import type { Problem } from "../result";
+import type { Problem } from "../base/result";
 import { valueOf } from "../engine/numbers";
 import type { EdgeInfo, FaceInfo, SolidKernel } from "../engine/kernel";
 import { prepare, type Prepared } from "../engine/prepare";

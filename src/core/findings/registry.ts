@@ -16,7 +16,7 @@ import {
   thinWall,
 } from "./rules/rowRules";
 import { heldToPrint } from "./heldToPrint";
-import { cutIntoJaw, gripRefused, gripTooShallow } from "../hold/rules";
+import { cutIntoJaw, gripRefused, gripTooShallow } from "./rules/holdRules";
 import type { Finding } from "./finding";
 import type { Rule, RuleContext } from "./rule";
 

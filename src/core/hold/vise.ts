@@ -1,7 +1,7 @@
 import type { Hold } from "../job/schema";
 import type { NumberScope } from "../number";
 import { valueOf } from "../engine/numbers";
-import { fail, ok, type Result } from "../result";
+import { fail, ok, type Result } from "../base/result";
 import { v3, type Box } from "../geometry/vec";
 
 /**

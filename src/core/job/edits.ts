@@ -1,6 +1,6 @@
 import { outlinesUsed, renamedIn } from "../outline/items";
 import { create, type Patches } from "mutative";
-import { fail, ok, type Result } from "../result";
+import { fail, ok, type Result } from "../base/result";
 import type { NumberText } from "../number";
 import { withNumber } from "../rows/registry";
 import { PartDraft } from "./parts";

@@ -1,4 +1,4 @@
-import { fail, ok, type Problem, type Result } from "../result";
+import { fail, ok, type Problem, type Result } from "../base/result";
 import { migrated } from "./migrate";
 import { jobSchema, JOB_FORMAT, JOB_VERSION, type JobDocument } from "./schema";
 

@@ -1,4 +1,4 @@
-import { keyOf } from "../key";
+import { keyOf } from "../base/key";
 import type { Job } from "./schema";
 
 /** How a job stands to its signature. */

@@ -5,7 +5,7 @@ import type { Balloon, Job } from "../job/schema";
 import { toNumberText, unitOf } from "../number";
 import { valueOf } from "../engine/numbers";
 import { kindOf, type RowBody } from "../rows";
-import { balloonLimits, balloonQuantity } from "../print/tolerance";
+import { balloonLimits, balloonQuantity } from "../balloons/tolerance";
 import { readings, type Reading, type Role } from "./readings";
 import type { Slip } from "./slip";
 

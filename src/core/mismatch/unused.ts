@@ -6,7 +6,7 @@ import type { Box } from "../geometry/vec";
 import type { Job } from "../job/schema";
 import { rowNames } from "../job/names";
 import { lengthText } from "../number";
-import { balloonsOfThread } from "../print/threads";
+import { balloonsOfThread } from "../balloons/threads";
 import { freshRowId } from "./ids";
 import type { Slip } from "./slip";
 

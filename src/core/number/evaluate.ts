@@ -1,4 +1,4 @@
-import { fail, ok, type Problem, type Result } from "../result";
+import { fail, ok, type Problem, type Result } from "../base/result";
 import { NumberSyntaxError, readExpression, type Node } from "./syntax";
 import { unitOf, type LengthUnit } from "./unit";
 

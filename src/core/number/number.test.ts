@@ -14,7 +14,7 @@ import {
   type NumberScope,
   type Quantity,
 } from ".";
-import { fail, ok } from "../result";
+import { fail, ok } from "../base/result";
 import { readCard } from "../callout";
 import { numberScope } from "../engine/numbers";
 

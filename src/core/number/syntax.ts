@@ -1,4 +1,4 @@
-import type { Problem } from "../result";
+import type { Problem } from "../base/result";
 
 /** A number as it was typed, read into a small tree. Positions are offsets into the whole text. */
 export type Node =

@@ -1,6 +1,7 @@
 import { z } from "zod";
 import { decimalText } from "./format";
-import { CHOSEN, CITED, UNKNOWN } from "./evaluate";
+import { fail, type Result } from "../base/result";
+import { CHOSEN, CITED, evaluateNumber, UNKNOWN, type NumberScope, type NumberValue, type Quantity } from "./evaluate";
 import { unitOf, type LengthUnit } from "./unit";
 import { NumberSyntaxError, readExpression } from "./syntax";
 
@@ -95,3 +96,7 @@ export function lengthText(mm: number, unit: LengthUnit, decimals = unitOf[unit]
       : text
   ) as NumberText;
 }
+
+/** Evaluates a number that may not be there yet (stock, grip, check value). */
+export const valueOf = (text: NumberText | undefined, quantity: Quantity, scope: NumberScope): Result<NumberValue> =>
+  text === undefined ? fail("no value yet") : evaluateNumber(text, quantity, scope);

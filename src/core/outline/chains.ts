@@ -1,4 +1,4 @@
-import { fail, ok, type Result } from "../result";
+import { fail, ok, type Result } from "../base/result";
 import { distance2, v2, type Vec2 } from "../geometry/vec";
 import { carriers, distanceTo, meetings, merged, parameterOf, pointAt, reversed, splitAt, stitch } from "./meet";
 import { endOf, loopArea, loopBox, segmentLength, startOf, type Segment } from "./outline";

@@ -1,4 +1,4 @@
-import { fail, ok, type Result } from "../result";
+import { fail, ok, type Result } from "../base/result";
 import { distance2, v2, type Vec2 } from "../geometry/vec";
 import { combine, oriented, type Region } from "./boolean";
 import { circle, endOf, startOf, type Arc, type Loop, type Segment } from "./outline";

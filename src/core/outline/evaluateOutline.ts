@@ -1,5 +1,5 @@
 import { evaluateNumber, type NumberScope, type NumberText, type Quantity } from "../number";
-import { fail, ok, type Problem, type Result } from "../result";
+import { fail, ok, type Problem, type Result } from "../base/result";
 import type { Vec2 } from "../geometry/vec";
 import { applyItem, isWalked } from "./lines/registry";
 import type { Work } from "./lines/common";

@@ -1,4 +1,4 @@
-import { fail, ok, type Result } from "../result";
+import { fail, ok, type Result } from "../base/result";
 import { dot, toFrame, type Frame, type Vec2, type Vec3 } from "../geometry/vec";
 import { oriented, type Region } from "./boolean";
 import { reversed, stitch } from "./meet";

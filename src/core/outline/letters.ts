@@ -1,4 +1,4 @@
-import { fail, ok, type Result } from "../result";
+import { fail, ok, type Result } from "../base/result";
 import { distance2, v2, type Vec2 } from "../geometry/vec";
 import { fonts } from "../tables/glyphs";
 import { oriented, type Region } from "./boolean";

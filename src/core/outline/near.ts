@@ -1,4 +1,4 @@
-import type { Problem } from "../result";
+import type { Problem } from "../base/result";
 import { solveSystem, type Solution } from "./solve/newton";
 import type { Equation } from "./solve/system";
 import type { Walk } from "./walk";

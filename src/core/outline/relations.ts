@@ -1,5 +1,5 @@
 import { evaluateNumber, type NumberScope } from "../number";
-import type { Problem } from "../result";
+import type { Problem } from "../base/result";
 import type { OutlineItem } from "./items";
 import type { Equation } from "./solve/system";
 import { tangentAt, tangentVars, type Element, type Walk } from "./walk";

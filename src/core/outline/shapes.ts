@@ -1,4 +1,4 @@
-import { fail, ok, type Result } from "../result";
+import { fail, ok, type Result } from "../base/result";
 import { rotate2, v2, type Vec2 } from "../geometry/vec";
 import { oriented, type Region } from "./boolean";
 import {

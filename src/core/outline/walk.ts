@@ -1,6 +1,6 @@
 import type { NumberScope, NumberText, Quantity } from "../number";
 import { evaluateNumber } from "../number";
-import type { Problem } from "../result";
+import type { Problem } from "../base/result";
 import { v2, type Vec2 } from "../geometry/vec";
 import type { OutlineItem } from "./items";
 import type { Segment } from "./outline";

@@ -1,5 +1,5 @@
 import { lengthText, type LengthUnit, type NumberScope, unitOf } from "../number";
-import type { Problem } from "../result";
+import type { Problem } from "../base/result";
 import { v2, type Vec2 } from "../geometry/vec";
 import type { OutlineItem } from "./items";
 import type { Segment } from "./outline";

@@ -1,7 +1,6 @@
 import { numberScope } from "../engine/numbers";
-import type { Evaluation } from "../evaluate/evaluate";
 import type { SolvedRow } from "../engine/solve";
-import { toFrame, fromFrame, v2, type Vec2, type Vec3 } from "../geometry/vec";
+import { toFrame, fromFrame, v2, type Box, type Vec2, type Vec3 } from "../geometry/vec";
 import { placeVise, type ViseSetup } from "../hold/vise";
 import type { Job } from "../job/schema";
 import { showLength } from "../number";
@@ -42,11 +41,18 @@ const needs = [
   "coolant (M8)",
 ];
 
+/** What the file rests on: the rows as they came out, the part, and the stock it stands in. */
+interface Ground {
+  solved: { rows: SolvedRow[] };
+  part: { box: Box } | null;
+  stock: { placed: { box: Box }; allowance: { top: number } } | null;
+}
+
 const fromAbove = (p: PathPlan): boolean => p.frame.normal.z > 0.999;
 const lowestOf = (p: PathPlan): number => p.frame.origin.z - p.depth;
 
 /** Works out what can be written as machine words for the piece as it lies with its top up, and what cannot. */
-export function pathFile(job: Job, e: Evaluation, all: PathPlan[]): PathFile {
+export function pathFile(job: Job, e: Ground, all: PathPlan[]): PathFile {
   const cut = all.filter((p) => fromAbove(p) && p.problem === null && (p.chains.length > 0 || p.points.length > 0));
   const plans = [...cut.filter((p) => p.kind === "face"), ...cut.filter((p) => p.kind !== "face")];
   const stockTop = e.stock?.placed.box.max.z ?? e.part?.box.max.z ?? 0;
@@ -75,7 +81,7 @@ export function pathFile(job: Job, e: Evaluation, all: PathPlan[]): PathFile {
   };
 }
 
-function viseOf(job: Job, e: Evaluation): { setup: ViseSetup | null; problems: string[] } {
+function viseOf(job: Job, e: Ground): { setup: ViseSetup | null; problems: string[] } {
   const piece = e.stock?.placed.box ?? e.part?.box;
   if (!job.hold || !piece) return { setup: null, problems: [] };
   const v = placeVise(job.hold, numberScope(job), piece);
@@ -116,7 +122,7 @@ function isIn(p: PathPlan, at: Vec3): boolean {
 }
 
 /** Every row that is not in the file, whole or in part. */
-function leftOut(job: Job, e: Evaluation, all: PathPlan[], inFile: PathPlan[]): LeftOut[] {
+function leftOut(job: Job, e: Ground, all: PathPlan[], inFile: PathPlan[]): LeftOut[] {
   return e.solved.rows.flatMap((row): LeftOut[] => {
     const out = (why: string, what = ""): LeftOut => ({ row: row.number, what, why });
     if (row.state === "off") return [out("switched off")];
@@ -130,5 +136,5 @@ function leftOut(job: Job, e: Evaluation, all: PathPlan[], inFile: PathPlan[]): 
 }
 
 /** A facing row with no stock over it has nothing to do. */
-const takesNothing = (row: SolvedRow, e: Evaluation): boolean =>
+const takesNothing = (row: SolvedRow, e: Ground): boolean =>
   row.recipe?.op === "face" && row.placed?.step === null && (e.stock?.allowance.top ?? 0) < 1e-6;

@@ -1,7 +1,7 @@
 import { type NumberScope, unitOf } from "../number";
 import type { CheckValue, Job } from "../job/schema";
 import { valueOf } from "../engine/numbers";
-import { decimalsOf } from "./tolerance";
+import { decimalsOf } from "../balloons/tolerance";
 
 /** A check value of the print against the model: g, mm³, mm², mm or a plain count. */
 export interface CheckResult {

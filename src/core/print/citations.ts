@@ -2,7 +2,7 @@ import type { SolvedRow } from "../engine/solve";
 import type { Balloon, Job } from "../job/schema";
 import { valueOf } from "../engine/numbers";
 import type { NumberScope, NumberText } from "../number";
-import { balloonsOfThread } from "./threads";
+import { balloonsOfThread } from "../balloons/threads";
 
 /** Number texts a balloon itself is made of. */
 export const textsOf = (b: Balloon): NumberText[] =>

@@ -1,6 +1,6 @@
 import { dot, length, scale, sub, v3, type Box, type Vec3 } from "../geometry/vec";
 import type { FaceInfo } from "../engine/kernel";
-import { fail, ok, type Result } from "../result";
+import { fail, ok, type Result } from "../base/result";
 import type { Balloon, Feature } from "../job/schema";
 
 /** What a picked face is, by meaning: which row made it, what it is to that row, and which copy. */

@@ -1,4 +1,4 @@
-import { keyOf } from "../key";
+import { keyOf } from "../base/key";
 import type { EdgeInfo, FaceInfo } from "../engine/kernel";
 import type { Solved, SolvedRow } from "../engine/solve";
 import type { Balloon, Job } from "../job/schema";
@@ -9,7 +9,7 @@ import { Dimensions } from "./dimension";
 import { findFeature, measureFeatures } from "./features";
 import { groundsOf } from "./grounds";
 import { judge } from "./judge";
-import { balloonLimits } from "./tolerance";
+import { balloonLimits } from "../balloons/tolerance";
 
 export type BalloonState = "unused" | "drives" | "proved" | "off" | "stale";
 

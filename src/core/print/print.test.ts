@@ -5,7 +5,7 @@ import { toNumberText } from "../number";
 import { completeness } from "../evaluate/complete";
 import { featureOf, measureFeatures } from "./features";
 import { numberScope } from "../engine/numbers";
-import { balloonLimits } from "./tolerance";
+import { balloonLimits } from "../balloons/tolerance";
 import { readBalloonLine } from "../callout";
 
 const states = async (text: string) =>

@@ -1,5 +1,5 @@
 import { lengthText, unitOf } from "../number";
-import { fail, ok, type Result } from "../result";
+import { fail, ok, type Result } from "../base/result";
 import { findThread, fitDeviations, gradeWidth, minorLimits, percentThread } from "../tables";
 import type { Given } from "./reckonings";
 

@@ -7,7 +7,7 @@ import {
   type NumberText,
   type Quantity,
 } from "../number";
-import { ok, type Result } from "../result";
+import { ok, type Result } from "../base/result";
 import { drillByThread, fitLimits } from "./lookups";
 
 /** A figure a reckoning asks for. */

@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { fail, ok, type Result } from "../result";
+import { fail, ok, type Result } from "../base/result";
 import { numberText } from "../number";
 import { choice, marked, sequence, word, type Clause, type Part } from "../grammar/grammar";
 import {

@@ -1,4 +1,4 @@
-import { fail, ok, type Result } from "../result";
+import { fail, ok, type Result } from "../base/result";
 import { loopBox } from "../outline";
 import type { Body } from "./kind";
 import { openChainFor, outlinesFor, type OutlineSource } from "./outlineSource";

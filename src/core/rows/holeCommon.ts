@@ -1,7 +1,7 @@
 import { z } from "zod";
 import { marked, number, sequence, word, type Clause, optional } from "../grammar/grammar";
 import { numberText } from "../number";
-import { fail, ok, type Result } from "../result";
+import { fail, ok, type Result } from "../base/result";
 import { envelope, type Piece } from "./common";
 import type { Field, ProfilePoint } from "./kind";
 

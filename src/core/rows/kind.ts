@@ -2,7 +2,7 @@ import type { ZodType } from "zod";
 import type { CalloutGrammar } from "../grammar/grammar";
 import type { NumberText } from "../number";
 import type { Outline, Segment } from "../outline";
-import type { Result } from "../result";
+import type { Result } from "../base/result";
 import type { Side, Vec2 } from "../geometry/vec";
 import type { Feature, Traits } from "./feature";
 import type { OutlineSource } from "./outlineSource";

@@ -1,4 +1,4 @@
-import { ok, type Result } from "../result";
+import { ok, type Result } from "../base/result";
 import { v2, type Vec2 } from "../geometry/vec";
 import type { Outline } from "../outline";
 import type { PlaneRef } from "./places";

@@ -1,5 +1,5 @@
 import type { Part } from "../grammar/grammar";
-import { fail, ok, type Result } from "../result";
+import { fail, ok, type Result } from "../base/result";
 import { insideRegion } from "../outline/boolean";
 import type { EvaluatedOutline } from "../outline/evaluateOutline";
 import { pointAt, reversed } from "../outline/meet";

@@ -3,7 +3,7 @@ import type { NumberScope, NumberText } from "../number";
 import { lengthText, toInside, evaluateNumber } from "../number";
 import { stockSizes } from "../tables";
 import { valueOf } from "../engine/numbers";
-import { fail, ok, type Problem, type Result } from "../result";
+import { fail, ok, type Problem, type Result } from "../base/result";
 import { v3, type Box, type Side } from "../geometry/vec";
 import type { EdgeInfo } from "../engine/kernel";
 

@@ -1,4 +1,4 @@
-import { fail, ok, type Result } from "../result";
+import { fail, ok, type Result } from "../base/result";
 import { table } from "./table";
 
 const upTo500 = [3, 6, 10, 18, 30, 50, 80, 120, 180, 250, 315, 400, 500];

@@ -1,4 +1,4 @@
-import { fail, ok, type Result } from "../result";
+import { fail, ok, type Result } from "../base/result";
 import { table } from "./table";
 
 export type GeneralClassName = "f" | "m" | "c" | "v";

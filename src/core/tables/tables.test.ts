@@ -1,5 +1,5 @@
 import { evaluateNumber, INCH } from "../number";
-import { fail } from "../result";
+import { fail } from "../base/result";
 import {
   drillNamed,
   drillOver,

@@ -3,7 +3,7 @@ import { Input, type InputRef } from "antd";
 import { useEffect, useMemo, useRef, useState } from "react";
 import { namedIn, readRowLine } from "@/core/callout";
 import { rowNames, type Balloon, type Row } from "@/core/job";
-import { threadMeant } from "@/core/print/threads";
+import { threadMeant } from "@/core/balloons/threads";
 import { kindOf, rowKinds } from "@/core/rows";
 import { showLength } from "@/core/number";
 import { numberScope, reportNumbers } from "@/core/engine/numbers";

@@ -2,7 +2,7 @@
 import { Button, Checkbox, Input } from "antd";
 import { useId } from "react";
 import { rowNames, type Balloon, type Job, type Row } from "@/core/job";
-import { threadMeant } from "@/core/print/threads";
+import { threadMeant } from "@/core/balloons/threads";
 import { kindOf, type EdgeChoice, type Pattern, type PlaneRef, type RowBody } from "@/core/rows";
 import { toNumberText, type NumberText } from "@/core/number";
 import { findThread, readThread } from "@/core/tables";

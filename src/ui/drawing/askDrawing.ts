@@ -1,6 +1,6 @@
 "use client";
 import type { DrawingAnswer, DrawingWish } from "@/io/drawing";
-import { fail, type Result } from "@/core/result";
+import { fail, type Result } from "@/core/base/result";
 
 /** Longest a drawing may take to be read, ms. */
 const PATIENCE = 20_000;

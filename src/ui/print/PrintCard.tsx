@@ -4,7 +4,7 @@ import Papa from "papaparse";
 import { useState } from "react";
 import { namedIn, readBalloonLine } from "@/core/callout";
 import { numberScope } from "@/core/engine/numbers";
-import { balloonLimits } from "@/core/print/tolerance";
+import { balloonLimits } from "@/core/balloons/tolerance";
 import { ledgerCsv, readLedgerCsv, type CsvProblem } from "@/io/ledgerCsv";
 import { useBench } from "../store/benchStore";
 import { Body, Section } from "../common/Section";

@@ -27,12 +27,13 @@ export function Readout({ job }: { job: Job }) {
   const unit = unitShown ?? job.unit;
   const e = evaluated?.evaluation;
   const at = picked?.point ?? pointer;
-  const box = e?.part?.box;
+  const box = e?.part?.box ?? picture?.measure.box;
   // With nothing pointed at, the strip says how large the part is.
   const size = box && sub(box.max, box.min);
   // Where nothing stands yet, nothing is what it measures.
   const len = (mm: number | undefined) => showReadout(mm ?? 0, unit);
-  const volume = showRow && picture ? picture.measure.volume : e?.part?.volume;
+  // Until all of it is worked out, the figures are those of the part as it stands on the stage.
+  const volume = showRow && picture ? picture.measure.volume : (e?.part?.volume ?? picture?.measure.volume);
   const mass = volume === undefined || e?.density == null ? null : (volume * e.density) / 1000;
   const left = e?.stock && volume !== undefined ? e.stock.volume - volume : null;
   // While an outline is open its own figures stand here.

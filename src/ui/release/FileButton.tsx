@@ -1,7 +1,7 @@
 "use client";
 import { App, Button } from "antd";
 import { useState } from "react";
-import type { Problem } from "@/core/result";
+import type { Problem } from "@/core/base/result";
 import type { ExportKind } from "@/io/exportJob";
 import { useJob } from "../store/jobStore";
 import { useShallow } from "zustand/react/shallow";

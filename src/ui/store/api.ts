@@ -1,5 +1,5 @@
 import type { Patches } from "mutative";
-import type { Problem } from "@/core/result";
+import type { Problem } from "@/core/base/result";
 import type { JobSummary, ListedJob, Print, StoredJob } from "@/core/job";
 import type { ShopMaterial } from "@/core/tables";
 

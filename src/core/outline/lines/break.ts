@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { ok } from "../../result";
+import { ok } from "../../base/result";
 import { breakAt } from "../chains";
 import { closed, readPoint, spotOf, writeXY, xy, type OutlineLine } from "./common";
 

@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { numberText } from "../../number";
-import { ok } from "../../result";
+import { ok } from "../../base/result";
 import { circle as circleLoop } from "../outline";
 import { added, from, n, place, readPlaced, standOf, writePlaced, type OutlineLine } from "./common";
 

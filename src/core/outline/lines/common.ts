@@ -3,7 +3,7 @@ import type { RowNames } from "../../grammar/grammar";
 import type { Reader } from "../../grammar/reader";
 import { v2, type Vec2 } from "../../geometry/vec";
 import { inCallout, numberText, type NumberText, type Quantity } from "../../number";
-import { ok, type Result } from "../../result";
+import { ok, type Result } from "../../base/result";
 import { oriented, type Region } from "../boolean";
 import type { Made } from "../chains";
 import type { EvaluatedOutline } from "../evaluateOutline";

@@ -2,7 +2,7 @@ import { z } from "zod";
 import type { Vec2 } from "../../geometry/vec";
 import type { Reader } from "../../grammar/reader";
 import { numberText } from "../../number";
-import { fail, ok, type Result } from "../../result";
+import { fail, ok, type Result } from "../../base/result";
 import { relieve, treat } from "../corners";
 import type { Wire } from "../wire";
 import { from, n, type OutlineLine } from "./common";

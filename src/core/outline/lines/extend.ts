@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { numberText } from "../../number";
-import { fail, ok } from "../../result";
+import { fail, ok } from "../../base/result";
 import { extend as extendChain } from "../chains";
 import { closed, n, outlineName, readName, writeName, type OutlineLine } from "./common";
 import { segmentsOf } from "./trim";

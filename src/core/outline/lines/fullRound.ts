@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { fail, ok } from "../../result";
+import { fail, ok } from "../../base/result";
 import { fullRound as roundedEnd } from "../corners";
 import type { OutlineLine } from "./common";
 import { isCorner, pointRef, readRefs } from "./refs";

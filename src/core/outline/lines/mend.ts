@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { numberText } from "../../number";
-import { ok } from "../../result";
+import { ok } from "../../base/result";
 import { mend as mendChains } from "../chains";
 import { closed, from, writeIf, type OutlineLine } from "./common";
 

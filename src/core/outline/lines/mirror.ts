@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { v2 } from "../../geometry/vec";
-import { ok } from "../../result";
+import { ok } from "../../base/result";
 import { joined, oriented } from "../boolean";
 import { mirrored } from "../shapes";
 import { readPoint, spotOf, writeXY, xy, type OutlineLine, type Work } from "./common";

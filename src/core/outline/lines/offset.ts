@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { numberText } from "../../number";
-import { fail, ok } from "../../result";
+import { fail, ok } from "../../base/result";
 import { band, combine, offsetRegion, oriented, type Region } from "../boolean";
 import { from, n, type OutlineLine } from "./common";
 

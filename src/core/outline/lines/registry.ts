@@ -1,7 +1,7 @@
 import { z } from "zod";
 import type { RowNames } from "../../grammar/grammar";
 import type { Reader } from "../../grammar/reader";
-import type { Result } from "../../result";
+import type { Result } from "../../base/result";
 import type { Made } from "../chains";
 import { arc } from "./arc";
 import { breakLine } from "./break";

@@ -1,7 +1,7 @@
 import { z } from "zod";
 import type { Reader } from "../../grammar/reader";
 import { numberText } from "../../number";
-import { fail, ok } from "../../result";
+import { fail, ok } from "../../base/result";
 import { joined, oriented, type Region } from "../boolean";
 import { moveAbout, placesOf } from "../repeat";
 import { n, readPoint, spotOf, writeIf, writeXY, xy, type OutlineLine, type Put } from "./common";

@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { ok, type Result } from "../../result";
+import { ok, type Result } from "../../base/result";
 import { trimAt } from "../chains";
 import type { Segment } from "../outline";
 import {

@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { ok } from "../../result";
+import { ok } from "../../base/result";
 import { oriented } from "../boolean";
 import { moved } from "../shapes";
 import { outlineName, place, readName, readPlaced, standOf, writeName, writePlaced, type OutlineLine } from "./common";

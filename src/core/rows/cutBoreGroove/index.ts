@@ -1,7 +1,7 @@
 import { z } from "zod";
 import { marked, number, required, sequence, word } from "../../grammar/grammar";
 import { numberText } from "../../number";
-import { fail, ok } from "../../result";
+import { fail, ok } from "../../base/result";
 import { disc, placesOf, planeOf } from "../common";
 import type { RowKind } from "../kind";
 import { pattern, patternClause, planeClause, planeRef, startClause } from "../places";

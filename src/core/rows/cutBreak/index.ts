@@ -1,7 +1,7 @@
 import { z } from "zod";
 import { number, required, sequence, word } from "../../grammar/grammar";
 import { numberText } from "../../number";
-import { ok } from "../../result";
+import { ok } from "../../base/result";
 import { edgeList, edgesPart } from "../edges";
 import type { RowKind } from "../kind";
 

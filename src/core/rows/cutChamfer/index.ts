@@ -1,7 +1,7 @@
 import { z } from "zod";
 import { marked, number, optional, required, sequence, word, type Clause } from "../../grammar/grammar";
 import { numberText } from "../../number";
-import { fail, ok } from "../../result";
+import { fail, ok } from "../../base/result";
 import { edgeList, edgesPart } from "../edges";
 import type { RowKind } from "../kind";
 

@@ -1,7 +1,7 @@
 import { z } from "zod";
 import { marked, sequence, word } from "../../grammar/grammar";
 import { numberText } from "../../number";
-import { fail, ok } from "../../result";
+import { fail, ok } from "../../base/result";
 import { placesOf, planeOf } from "../common";
 import type { RowKind } from "../kind";
 import { chainsFor, outlineName } from "../outlineSource";

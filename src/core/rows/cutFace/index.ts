@@ -1,7 +1,7 @@
 import { z } from "zod";
 import { marked, optional, word } from "../../grammar/grammar";
 import { numberText } from "../../number";
-import { ok } from "../../result";
+import { ok } from "../../base/result";
 import { planeOf } from "../common";
 import type { RowKind } from "../kind";
 import { planeClause, planeRef, startClause } from "../places";

@@ -1,7 +1,7 @@
 import { z } from "zod";
 import { number, sequence } from "../../grammar/grammar";
 import { numberText } from "../../number";
-import { ok } from "../../result";
+import { ok } from "../../base/result";
 import { depthClause, depthField, depthFields, depthOf, placesOf, planeOf, profileVolume } from "../common";
 import { cboreClause, cskClause, endClause, holeProfile, mouthEditor, mouthFields } from "../holeCommon";
 import type { RowKind } from "../kind";

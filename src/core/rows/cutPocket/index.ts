@@ -1,7 +1,7 @@
 import { z } from "zod";
 import { flag, marked, number, sequence, word, type Part } from "../../grammar/grammar";
 import { numberText } from "../../number";
-import { ok, type Result } from "../../result";
+import { ok, type Result } from "../../base/result";
 import { loopArea, circle, type ConvexShape, type Outline } from "../../outline";
 import {
   by,

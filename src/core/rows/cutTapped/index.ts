@@ -2,7 +2,7 @@ import { z } from "zod";
 import { sequence, type Clause, type Part } from "../../grammar/grammar";
 import type { Reader } from "../../grammar/reader";
 import { inCallout, numberText } from "../../number";
-import { fail, ok, type Result } from "../../result";
+import { fail, ok, type Result } from "../../base/result";
 import { findThread, readThread, type Thread } from "../../tables";
 import { depthClause, depthFields, depthField, placesOf, planeOf, profileVolume } from "../common";
 import { cboreClause, cskClause, endClause, holeProfile, mouthEditor, mouthFields } from "../holeCommon";

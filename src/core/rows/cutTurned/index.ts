@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { sequence, word, type Clause } from "../../grammar/grammar";
-import { ok } from "../../result";
+import { ok } from "../../base/result";
 import { halfProfile } from "../halfProfile";
 import { standing } from "../leaveCommon";
 import type { RowKind } from "../kind";

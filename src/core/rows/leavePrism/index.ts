@@ -1,7 +1,7 @@
 import { z } from "zod";
 import { marked, number, sequence, word } from "../../grammar/grammar";
 import { numberText } from "../../number";
-import { fail } from "../../result";
+import { fail } from "../../base/result";
 import { raised } from "../leaveCommon";
 import type { RowKind } from "../kind";
 import { outlineName, outlinesFor } from "../outlineSource";

@@ -1,7 +1,7 @@
 import { z } from "zod";
 import { marked, sequence, word } from "../../grammar/grammar";
 import { numberText } from "../../number";
-import { fail, ok } from "../../result";
+import { fail, ok } from "../../base/result";
 import { halfProfile } from "../halfProfile";
 import { standing } from "../leaveCommon";
 import type { RowKind } from "../kind";

@@ -1,5 +1,5 @@
 import type { Balloon } from "../job/schema";
-import { fail, ok, type Result } from "../result";
+import { fail, ok, type Result } from "../base/result";
 import { findThread, type Thread } from "../tables";
 
 /** The balloon a thread is taken from by its number (`#9`), or null where the thread itself is written. */

@@ -1,14 +1,14 @@
-import { fromFrame, boxOf, v2, type Box, type Vec2, type Vec3 } from "../geometry/vec";
-import { valueOf } from "../engine/numbers";
-import { loopBox } from "../outline";
-import { lengthText } from "../number";
-import type { BodyStep, PlacedBody } from "../engine/kernel";
-import type { Finding, Fix } from "../findings/finding";
-import { down, say, whose, type Rule, type RuleContext } from "../findings/rule";
-import type { SolvedRow } from "../engine/solve";
-import { jawMet } from "../paths/jaws";
-import { planPaths } from "../paths/plan";
-import { placeVise, type ViseSetup } from "./vise";
+import { fromFrame, boxOf, v2, type Box, type Vec2, type Vec3 } from "../../geometry/vec";
+import { valueOf } from "../../engine/numbers";
+import { loopBox } from "../../outline";
+import { lengthText } from "../../number";
+import type { BodyStep, PlacedBody } from "../../engine/kernel";
+import type { Finding, Fix } from "../finding";
+import { down, say, whose, type Rule, type RuleContext } from "../rule";
+import type { SolvedRow } from "../../engine/solve";
+import { jawMet } from "../../paths/jaws";
+import { planPaths } from "../../paths/plan";
+import { placeVise, type ViseSetup } from "../../hold/vise";
 
 function setup(c: RuleContext): ViseSetup | null {
   if (!c.job.hold) return null;

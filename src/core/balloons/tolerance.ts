@@ -1,7 +1,6 @@
 import type { Balloon, Job } from "../job/schema";
-import { toInside, type NumberScope, type NumberText, unitOf } from "../number";
-import { valueOf } from "../engine/numbers";
-import { fail, ok, type Result } from "../result";
+import { valueOf, toInside, type NumberScope, type NumberText, unitOf } from "../number";
+import { fail, ok, type Result } from "../base/result";
 import { fitDeviations, generalTolerance, type GeneralClassName } from "../tables";
 
 /** Nominal and limits of a dimension; `by` says in words where the limits come from. */
