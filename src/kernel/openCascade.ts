@@ -17,7 +17,7 @@ import { copiesOf, plateOf, type Tagged } from "./bodies";
 import { hiddenLineDrawing } from "./drawing";
 import { boolean } from "./booleans";
 import { treatEdges } from "./edgeTreatment";
-import { insert } from "./insertion/insert";
+import { insert } from "./insertion";
 import { Library } from "./library";
 import { emptyMesh, extractMesh, joinMeshes } from "./meshing";
 import { kernelMessage, scope, type OC } from "./oc";

@@ -4,7 +4,7 @@ import { directionAt } from "@/core/outline/meet";
 import { veeRuns } from "@/core/outline/vee";
 import { endOf, startOf, type Outline, type Segment } from "@/core/outline";
 import type { FaceRole, PlacedBody } from "@/core/engine/kernel";
-import { edgesInOrder, faceOf, solidOf } from "./bodies";
+import { edgesInOrder, faceOf, solidOf } from "./solids";
 import { scope, type OC } from "./oc";
 import { facesOf, ShapeMap } from "./topology";
 

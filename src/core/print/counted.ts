@@ -3,7 +3,8 @@ import type { FaceInfo } from "../engine/kernel";
 import type { SolvedRow } from "../engine/solve";
 import type { Balloon } from "../job/schema";
 import { drilledHole } from "../rows/cutTapped";
-import { inside, type Draft, type LedgerContext, type Limits } from "./ledger";
+import type { Draft, LedgerContext } from "./ledger";
+import { inside, type Limits } from "./limits";
 
 /** How many copies of a row are there: those with a round wall that goes all round, or with walls. */
 export function countCopies(row: SolvedRow, faces: FaceInfo[]): number {

@@ -1,7 +1,8 @@
 import type { SolvedRow } from "../engine/solve";
 import type { Balloon } from "../job/schema";
 import type { Dimension, Dimensions } from "./dimension";
-import { inside, type Draft, type Limits } from "./ledger";
+import type { Draft } from "./ledger";
+import { inside, type Limits } from "./limits";
 
 /** What a kind of balloon can be on the solid. */
 const families: Record<Balloon["kind"], Dimension["family"][]> = {

@@ -9,6 +9,7 @@ import { Dimensions } from "./dimension";
 import { findFeature, measureFeatures } from "./features";
 import { groundsOf } from "./grounds";
 import { judge } from "./judge";
+import { inside, type Limits } from "./limits";
 import { balloonLimits } from "../balloons/tolerance";
 
 export type BalloonState = "unused" | "drives" | "proved" | "off" | "stale";
@@ -34,12 +35,6 @@ export interface LedgerEntry {
 
 /** An entry in the making, with the rows it was measured on. */
 export type Draft = Omit<LedgerEntry, "basis"> & { on: string[] };
-export interface Limits {
-  nominal: number;
-  low: number;
-  high: number;
-}
-
 /** Everything the ledger looks at. */
 export interface LedgerContext {
   job: Job;
@@ -142,12 +137,6 @@ function byPick(b: Balloon, own: Omit<Draft, "state">, l: Limits, faces: FaceInf
   if (!m.ok) return { ...own, on, state, by: m.problems[0].message };
   const best = m.value.reduce((x, y) => (Math.abs(y.value - l.nominal) < Math.abs(x.value - l.nominal) ? y : x));
   return { ...own, on, state: inside(best.value, l) ? "proved" : "off", measured: best.value, by: best.by };
-}
-
-/** Inside the limits, with the slack of the solid's own arithmetic. */
-export function inside(value: number, l: Limits): boolean {
-  const slack = 1e-6 + 1e-9 * Math.abs(l.nominal);
-  return value >= l.low - slack && value <= l.high + slack;
 }
 
 /** Whether a tapped row uses a balloon for the depth of its thread and for nothing else. */

@@ -6,8 +6,6 @@ import { copiesOf, type Tagged } from "../bodies";
 import type { FaceCache } from "../faceCache";
 import { scope, type OC } from "../oc";
 import { facesOf } from "../topology";
-import type { Library } from "../library";
-import { insertGrooves } from "./grooves";
 import { allApart, silhouette, type Silhouette } from "./silhouette";
 import {
   borderOf,
@@ -135,13 +133,6 @@ export function liesOf(
   if (entry < 0 || (exit && exit.depth < 1e-6)) return null;
   // A floor level with the face it comes out of is a way through; one just short of it leaves a skin for the boolean.
   return { entry, exit };
-}
-
-/** Puts a cut in without a boolean; null where only a boolean will do. */
-export function insert(library: Library, host: Host, step: BodyStep): Inserted | null {
-  if (step.op !== "cut") return null;
-  if (step.body.body !== "vee") return insertCut(library.oc, library.faces, host, step);
-  return insertGrooves(library, host, step);
 }
 
 /** The region of a face, read once and kept with what stands round it. */
