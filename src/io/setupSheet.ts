@@ -8,6 +8,8 @@ import { inCallout, showBulk, showLength, showWeight } from "@/core/number";
 import { writeRow, writeStock } from "@/core/callout";
 import { rowNames } from "@/core/job/names";
 import { planPaths } from "@/core/paths/plan";
+import { featureLabels } from "@/core/print/labels";
+import { faces, labelledView } from "./labelledView";
 import { drawingSvg } from "./svg";
 
 const INK = "#22262b",
@@ -70,6 +72,24 @@ function signature(job: Job): object[] {
     { ...label(heading), ...(state === "released" ? {} : { color: RED }), margin: [0, 4, 0, 0] },
     { text: words, fontSize: 8 },
     ...(s.reason ? [{ text: `signed with something open: ${s.reason}`, fontSize: 7.5, color: RED }] : []),
+  ];
+}
+
+/** Views with the balloons' dimensions beside the features that face them: from the top, and from the front if any do. */
+function dimensioned(job: Job, evaluation: Evaluation, kernel: SolidKernel): object[] {
+  const labels = featureLabels(job, evaluation.solved.rows);
+  const views = (["top", "front"] as const).filter((v) => labels.some((l) => faces(l, viewOf[v])));
+  if (!views.length) return [];
+  const drawing = (v: (typeof views)[number]) =>
+    labelledView(kernel.drawing(evaluation.solved.finalKey!, viewOf[v], false), viewOf[v], labels, INK);
+  return [
+    {
+      margin: [0, 10, 0, 0],
+      unbreakable: true,
+      columns: views.map((v) => ({
+        stack: [label(`${v}, dimensions by balloon`), { svg: drawing(v), fit: [530 / views.length - 8, 172] }],
+      })),
+    },
   ];
 }
 
@@ -144,10 +164,8 @@ export async function setupSheet(job: Job, evaluation: Evaluation, kernel: Solid
           {
             width: 140,
             stack: [
-              label("Top"),
-              { svg: drawingSvg(kernel.drawing(key, viewOf.top, false), { stroke: INK }), fit: [130, 90] },
-              { ...label("Front"), margin: [0, 6, 0, 0] },
-              { svg: drawingSvg(kernel.drawing(key, viewOf.front, false), { stroke: INK }), fit: [130, 60] },
+              label("Right"),
+              { svg: drawingSvg(kernel.drawing(key, viewOf.right, true), { stroke: INK }), fit: [130, 150] },
             ],
           },
           {
@@ -300,6 +318,7 @@ export async function setupSheet(job: Job, evaluation: Evaluation, kernel: Solid
           },
         ],
       },
+      ...dimensioned(job, evaluation, kernel),
     ],
   };
   return new Uint8Array(await pdfmake.createPdf(document).getBuffer());
