@@ -53,14 +53,14 @@ export interface PlacedEntity {
 }
 
 /** What a DXF draws: the entities of its model and of the blocks put into it. */
-export interface DxfDrawn {
+interface DxfDrawn {
   entities: PlacedEntity[];
   unitCode: number;
   problems: string[];
 }
 
 /** The most entities that are read of one drawing, blocks put in many times counted as often. */
-export const MOST_ENTITIES = 100_000;
+const MOST_ENTITIES = 100_000;
 /** How deep blocks may stand in blocks. */
 const DEEPEST = 20;
 

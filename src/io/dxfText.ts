@@ -3,7 +3,7 @@ import { canonical, closedPolylines, isReadKind } from "./dxfCanonical";
 /**
  * A DXF put right as far as it goes: entities that cannot be read are taken out and said, with the line of the file.
  */
-export interface CheckedDxf {
+interface CheckedDxf {
   /** Its blocks and entities, whole; empty when there is nothing to read. */
   text: string;
   /** What the file says its numbers are ($INSUNITS); 0 where it says nothing. */

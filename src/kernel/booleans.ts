@@ -6,7 +6,7 @@ import { scope, type OC } from "./oc";
 import { facesOf, isClosed, ShapeMap } from "./topology";
 
 /** What the library remembers of an operation: what became of each face. */
-export interface History {
+interface History {
   Modified(s: TopoDS_Shape): { IsEmpty(): boolean; First(): TopoDS_Shape; RemoveFirst(): void; delete(): void };
   IsDeleted(s: TopoDS_Shape): boolean;
 }

@@ -12,7 +12,7 @@ interface Plane {
 }
 
 /** Where three planes meet; null where two of them are parallel, or nearly. */
-export function meetingPoint(a: Plane, b: Plane, c: Plane): Vec3 | null {
+function meetingPoint(a: Plane, b: Plane, c: Plane): Vec3 | null {
   const [ab, bc, ca] = [cross(a.normal, b.normal), cross(b.normal, c.normal), cross(c.normal, a.normal)];
   const volume = dot(a.normal, bc);
   if (Math.abs(volume) < 1e-9) return null;

@@ -40,7 +40,7 @@ import {
 /** What a step made, and the most volume its tools can have taken or added. */
 type Made = Tagged & { most?: number };
 
-export interface KernelOptions {
+interface KernelOptions {
   /** Whether cuts wholly inside a flat are put in without a boolean. Off for what both ways are compared by. */
   inserts: boolean;
 }

@@ -20,7 +20,7 @@ const home = globalThis as unknown as {
 };
 
 /** The data folder: SGORBIA_DATA, or ./data. */
-export const dataFolder = (): string => path.resolve(/*turbopackIgnore: true*/ process.env.SGORBIA_DATA ?? "data");
+const dataFolder = (): string => path.resolve(/*turbopackIgnore: true*/ process.env.SGORBIA_DATA ?? "data");
 
 /** The one database of this process. Two processes on one folder would destroy it, so the folder is locked. */
 export async function database(): Promise<Database> {

@@ -1,10 +1,10 @@
 import { createHash } from "node:crypto";
-import { z, type ZodType } from "zod";
+import { type ZodType } from "zod";
 import type { Problem } from "@/core/base/result";
 import { isDataFolderProblem } from "./folderLock";
 
 /** Largest JSON body taken. */
-export const MAX_BODY = 8_000_000;
+const MAX_BODY = 8_000_000;
 
 export const problemsResponse = (problems: Problem[], status = 400): Response =>
   Response.json({ problems }, { status });
@@ -66,7 +66,7 @@ export function notWhole(request: Request, bytes: Uint8Array): Problem | null {
   return null;
 }
 /** Header in which the page says the SHA-256 of what it sends. */
-export const HASH_HEADER = "x-content-sha256";
+const HASH_HEADER = "x-content-sha256";
 
 async function readUpTo(request: Request, limit: number): Promise<Uint8Array | null> {
   if (!request.body) return new Uint8Array();
@@ -106,5 +106,3 @@ export async function answer(work: () => Promise<Response>): Promise<Response> {
     );
   }
 }
-
-export const jobIdSchema = z.string().regex(/^[A-Za-z0-9_-]{1,64}$/);

@@ -122,7 +122,7 @@ export async function importText(text: string): Promise<Result<StoredJob>> {
   return checked.ok ? ok(await insert(checked.value)) : checked;
 }
 
-export type Saved = { saved: true; revision: number } | { saved: false; conflict: StoredJob };
+type Saved = { saved: true; revision: number } | { saved: false; conflict: StoredJob };
 
 /**
  * Saves edits made from a revision. When the job has moved on meanwhile nothing is written and the newer job is

@@ -6,7 +6,7 @@ import type { ExportKind } from "@/io/exportJob";
 
 /** What is asked of the process that has the solid kernel. */
 export type KernelWish = { want: "summary"; job: JobDocument } | { want: "file"; job: JobDocument; kind: ExportKind };
-export type KernelAnswer<W extends KernelWish> = W extends { want: "summary" } ? JobSummary : Result<Uint8Array>;
+type KernelAnswer<W extends KernelWish> = W extends { want: "summary" } ? JobSummary : Result<Uint8Array>;
 export interface Asked {
   id: number;
   wish: KernelWish;

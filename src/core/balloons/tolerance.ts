@@ -1,5 +1,5 @@
 import type { Balloon, Job } from "../job/schema";
-import { valueOf, toInside, type NumberScope, type NumberText, unitOf } from "../number";
+import { valueOf, toInside, type NumberScope, type NumberText } from "../number";
 import { fail, ok, type Result } from "../base/result";
 import { fitDeviations, generalTolerance, type GeneralClassName } from "../tables";
 
@@ -143,10 +143,6 @@ function general(b: Balloon, nominal: number, cls: GeneralClassName, scope: Numb
     by: `ISO 2768-${cls}${angular && !leg?.ok ? ", leg up to 10 mm" : ""}`,
   });
 }
-
-/** Half of the band between the limits in the job's unit, for deciding how many decimals to show. */
-export const bandOf = (l: Pick<Limits, "low" | "high">, unit: "in" | "mm"): number =>
-  Number.isFinite(l.high) ? (l.high - l.low) / 2 / unitOf[unit].mm : 0;
 
 /**
  * What a balloon drives with, mm, radians or plain: its nominal, or the middle of its limits where that is asked for

@@ -3,7 +3,7 @@ import { evaluateNumber, type NumberScope, type NumberText } from "../number";
 import { findThread, inchThreads } from "../tables";
 
 /** What is wrong with a dimension as printed, and what was expected. */
-export interface Unsound {
+interface Unsound {
   message: string;
   expected: string;
 }

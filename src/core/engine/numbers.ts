@@ -13,7 +13,7 @@ export interface NumberReport extends NumberField {
 }
 
 /** One balloon's number moved a little, to see what answers to it; in the job's unit, or degrees. */
-export interface MovedBalloon {
+interface MovedBalloon {
   balloon: number;
   by: number;
 }

@@ -151,7 +151,7 @@ function outlinesOf(job: Job, over: NumberScope): Map<string, EvaluatedOutline> 
 }
 
 /** A number of an outline, with the line it stands in. */
-export interface OutlineNumber extends NumberReport {
+interface OutlineNumber extends NumberReport {
   outline: string;
   item: number;
   at: (string | number)[];
@@ -159,12 +159,7 @@ export interface OutlineNumber extends NumberReport {
 }
 
 /** Numbers an outline is made of, those of the outlines it uses too. */
-export function numbersOfOutline(
-  job: Job,
-  name: string,
-  scope: NumberScope,
-  seen = new Set<string>(),
-): OutlineNumber[] {
+function numbersOfOutline(job: Job, name: string, scope: NumberScope, seen = new Set<string>()): OutlineNumber[] {
   const o = job.outlines.find((x) => x.name.toLowerCase() === name.toLowerCase());
   if (!o || seen.has(o.id)) return [];
   seen.add(o.id);

@@ -16,7 +16,7 @@ import type { EdgeInfo, FaceInfo, SolidKernel } from "../engine/kernel";
 import { prepare, type Prepared } from "../engine/prepare";
 import { solve, type Patience, type Solved } from "../engine/solve";
 
-export interface PartReport {
+interface PartReport {
   volume: number;
   mass: number | null;
   surfaceArea: number;
@@ -24,7 +24,7 @@ export interface PartReport {
   faceArea: Record<Side, number>;
   solids: number;
 }
-export interface StockReport {
+interface StockReport {
   volume: number;
   mass: number | null;
   chipMass: number | null;

@@ -1,7 +1,7 @@
 import type { JobEdit } from "../job/edits";
 import type { Vec3 } from "../geometry/vec";
 
-export type Severity = "stop" | "caution" | "note";
+type Severity = "stop" | "caution" | "note";
 
 /** What can be put right with one press, and how the button says it. */
 export interface Fix {

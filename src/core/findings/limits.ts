@@ -1,5 +1,5 @@
 /** A limit a rule holds to: a shop may set its own. Lengths mm. */
-export interface Limit {
+interface Limit {
   value: number;
   unit: string;
   source: string;

@@ -38,7 +38,7 @@ export type JobEdit =
 
 /** A job as a whole, or as one of its parts is worked on. */
 export type AnyJob = Job | JobDocument;
-export interface Edited<T extends AnyJob = Job> {
+interface Edited<T extends AnyJob = Job> {
   job: T;
   patches: Patches;
   inverse: Patches;

@@ -1,5 +1,5 @@
 import type { RowNames } from "../grammar/grammar";
-import type { Job, Row } from "./schema";
+import type { Row } from "./schema";
 
 /** How the rows of a list are named in text: by their place, 1, 2, 3. An id that is gone is written as 0. */
 export function rowNames(rows: readonly Pick<Row, "id">[]): RowNames {
@@ -9,5 +9,3 @@ export function rowNames(rows: readonly Pick<Row, "id">[]): RowNames {
     numberOf: (id) => numbers.get(id) ?? /^gone-(\d+)$/.exec(id)?.[1] ?? 0,
   };
 }
-
-export const rowNumber = (job: Pick<Job, "rows">, id: string): number => job.rows.findIndex((r) => r.id === id) + 1;

@@ -1,7 +1,7 @@
 import type { Hold, Job, JobDocument, Part, Setup } from "./schema";
 
 /** Op number of a part's first setup. */
-export const FIRST_OP = 10;
+const FIRST_OP = 10;
 
 const holds = new WeakMap<Setup, Hold | null>();
 /** How a setup holds, with the side that looks up: the same object for the same setup. */
@@ -37,10 +37,7 @@ export function documentOf(job: Job): JobDocument {
 }
 
 /** A first setup that holds so. */
-export function setupOf(
-  { up, ...hold }: Hold,
-  setup: Omit<Setup, "up" | "hold"> = { op: FIRST_OP, machine: "mill" },
-): Setup {
+function setupOf({ up, ...hold }: Hold, setup: Omit<Setup, "up" | "hold"> = { op: FIRST_OP, machine: "mill" }): Setup {
   return { ...setup, up, hold };
 }
 

@@ -2,7 +2,7 @@ import { keyOf } from "../base/key";
 import type { Job } from "./schema";
 
 /** How a job stands to its signature. */
-export type ReleaseState =
+type ReleaseState =
   | { state: "draft" }
   /** Signed, and nothing has changed since. */
   | { state: "released"; by: string }

@@ -18,13 +18,12 @@ const id = z.string().min(1).max(64);
 const place2 = z.strictObject({ x: numberText, y: numberText });
 
 export const generalClasses = ["f", "m", "c", "v"] as const;
-export type GeneralClass = (typeof generalClasses)[number];
 
 /**
  * A feature of the solid by its meaning: a face that a row made. Where several are alike, the one nearest to `near`
  * is meant.
  */
-export const featureSchema = z.strictObject({
+const featureSchema = z.strictObject({
   row: id,
   role: z.string().max(20),
   instance: z.number().int().min(0),
@@ -33,7 +32,7 @@ export const featureSchema = z.strictObject({
 });
 export type Feature = z.infer<typeof featureSchema>;
 
-export const toleranceSchema = z.discriminatedUnion("kind", [
+const toleranceSchema = z.discriminatedUnion("kind", [
   z.strictObject({ kind: z.literal("plusMinus"), value: numberText }),
   z.strictObject({ kind: z.literal("sided"), plus: numberText, minus: numberText }),
   /** Both limits as printed, the larger over the smaller. */
@@ -50,7 +49,7 @@ export const toleranceSchema = z.discriminatedUnion("kind", [
 export type Tolerance = z.infer<typeof toleranceSchema>;
 
 export const balloonKinds = ["linear", "diameter", "radius", "angle", "depth", "count", "thread", "chamfer"] as const;
-export const balloonSchema = z.strictObject({
+const balloonSchema = z.strictObject({
   number: z.number().int().min(1).max(9999),
   kind: z.enum(balloonKinds),
   /** The dimension as printed; for a thread, left out. */
@@ -80,7 +79,7 @@ export const balloonSchema = z.strictObject({
 });
 export type Balloon = z.infer<typeof balloonSchema>;
 
-export const checkSchema = z.discriminatedUnion("kind", [
+const checkSchema = z.discriminatedUnion("kind", [
   z.strictObject({
     kind: z.literal("mass"),
     value: numberText,
@@ -107,7 +106,7 @@ export const checkSchema = z.discriminatedUnion("kind", [
 export type CheckValue = z.infer<typeof checkSchema>;
 
 const at3 = z.strictObject({ x: numberText, y: numberText, z: numberText });
-export const stockSchema = z.discriminatedUnion("shape", [
+const stockSchema = z.discriminatedUnion("shape", [
   z.strictObject({
     shape: z.literal("plate"),
     length: numberText,
@@ -120,7 +119,7 @@ export const stockSchema = z.discriminatedUnion("shape", [
 export type Stock = z.infer<typeof stockSchema>;
 
 /** How the piece is held in a setup. */
-export const holdingSchema = z.discriminatedUnion("fixture", [
+const holdingSchema = z.discriminatedUnion("fixture", [
   z.strictObject({
     fixture: z.literal("vise"),
     /** Direction in which the jaws close. */
@@ -131,10 +130,10 @@ export const holdingSchema = z.discriminatedUnion("fixture", [
     jawHeight: numberText.optional(),
   }),
 ]);
-export type Holding = z.infer<typeof holdingSchema>;
+type Holding = z.infer<typeof holdingSchema>;
 
 /** A setup: the machine, the side that looks up, how the piece is held, and the rows cut in it. */
-export const setupSchema = z.strictObject({
+const setupSchema = z.strictObject({
   op: z.number().int().min(1).max(9999),
   machine: z.enum(["mill", "lathe", "index"]),
   up: z.enum(["top", "bottom"]),
@@ -148,7 +147,7 @@ export type Setup = z.infer<typeof setupSchema>;
 export type Hold = Holding & Pick<Setup, "up">;
 
 /** Which view of the part a stretch of a page shows, and how: two of its points, and what they are on the part. */
-export const regionSchema = z.strictObject({
+const regionSchema = z.strictObject({
   view: z.enum(["top", "bottom", "front", "back", "left", "right"]),
   page: z.number().int().min(1).max(500),
   a: z.strictObject({ x: z.number(), y: z.number() }),
@@ -161,8 +160,8 @@ export const regionSchema = z.strictObject({
 });
 export type Region = z.infer<typeof regionSchema>;
 
-export const printMedia = ["image/png", "image/jpeg", "image/svg+xml", "application/pdf", "image/vnd.dxf"] as const;
-export const printSchema = z.strictObject({
+const printMedia = ["image/png", "image/jpeg", "image/svg+xml", "application/pdf", "image/vnd.dxf"] as const;
+const printSchema = z.strictObject({
   id,
   name,
   attachment: z.string().regex(/^[0-9a-f]{64}$/),
@@ -173,7 +172,7 @@ export const printSchema = z.strictObject({
 });
 export type Print = z.infer<typeof printSchema>;
 
-export const rowSchema = z.strictObject({
+const rowSchema = z.strictObject({
   id,
   name: name.optional(),
   off: z.literal(true).optional(),
@@ -181,7 +180,7 @@ export const rowSchema = z.strictObject({
 });
 export type Row = { id: string; name?: string; off?: true; body: RowBody };
 
-export const cutterSchema = z.strictObject({
+const cutterSchema = z.strictObject({
   name,
   diameter: z.number().positive(),
   reach: z.number().positive(),
@@ -189,8 +188,8 @@ export const cutterSchema = z.strictObject({
 });
 
 /** What a part is for: the workpiece, or what is made to hold it. */
-export const partKinds = ["work", "jaws", "plate", "chuckJaws"] as const;
-export const partSchema = z.strictObject({
+const partKinds = ["work", "jaws", "plate", "chuckJaws"] as const;
+const partSchema = z.strictObject({
   id,
   name,
   kind: z.enum(partKinds),

@@ -1,7 +1,7 @@
 import type { JobDocument } from "./schema";
 
 /** A save that the server has done: its own id, and the revision it made. */
-export interface DoneSave {
+interface DoneSave {
   id: string;
   revision: number;
 }

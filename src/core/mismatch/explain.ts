@@ -32,7 +32,7 @@ export interface Mismatch {
   tried: { numbers: number; readings: number; rows: number; pairs: number };
 }
 
-export interface ExplainOptions {
+interface ExplainOptions {
   patience?: Patience;
   progress?: (done: number, of: number) => void;
   /** Told what is known so far whenever another slip that explains a check value has been computed. */

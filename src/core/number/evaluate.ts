@@ -3,7 +3,7 @@ import { NumberSyntaxError, readExpression, type Node } from "./syntax";
 import { unitOf, type LengthUnit } from "./unit";
 
 /** Where a number comes from: the print, a published table, the machinist's own choice, or nobody yet. */
-export type Source = "print" | "standard" | "shop" | "unsourced";
+type Source = "print" | "standard" | "shop" | "unsourced";
 
 /** What a number stands for; it settles unit, sign and size limits. */
 export type Quantity = "length" | "coordinate" | "offset" | "angle" | "includedAngle" | "count" | "plain";

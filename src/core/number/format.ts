@@ -1,7 +1,7 @@
 import { unitOf, type LengthUnit } from "./unit";
 
 /** How a length is written: decimals, or the nearest fraction of an inch. */
-export interface LengthForm {
+interface LengthForm {
   unit: LengthUnit;
   decimals?: number;
   leadingZero?: boolean;

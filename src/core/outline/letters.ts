@@ -5,7 +5,7 @@ import { oriented, type Region } from "./boolean";
 import { moveLoop, type Loop, type Segment } from "./outline";
 
 type FontName = keyof typeof fonts;
-export interface Lettering {
+interface Lettering {
   text: string;
   height: number;
   font: FontName;

@@ -4,7 +4,7 @@ import { directionAt, splitAt, pointAt } from "./meet";
 import { endOf, loopArea, perimeter, startOf, type Segment } from "./outline";
 
 /** A stretch of a chain whose groove is one solid, and whether it comes back to its own start. */
-export interface VeeRun {
+interface VeeRun {
   segments: Segment[];
   closed: boolean;
 }

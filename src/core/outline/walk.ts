@@ -32,7 +32,7 @@ export interface Walk {
   problems: (Problem & { item: number })[];
 }
 /** Where the end of a step is looked for. */
-export interface NearPoint {
+interface NearPoint {
   item: number;
   point: number;
   x: number | null;

@@ -10,7 +10,7 @@ import { jawMet } from "./jaws";
 import type { PathPlan } from "./plan";
 
 /** A row, or a part of it, that is not in the file, and why. */
-export interface LeftOut {
+interface LeftOut {
   row: number;
   what: string;
   why: string;

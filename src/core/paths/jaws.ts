@@ -7,7 +7,7 @@ import type { PathPlan } from "./plan";
 const STEP = Math.PI / 360;
 
 /** Where a planned move meets a jaw, and how far below the jaw's top it goes. */
-export interface JawMet {
+interface JawMet {
   below: number;
   at: Vec3;
 }

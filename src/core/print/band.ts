@@ -1,7 +1,7 @@
 import type { LedgerEntry } from "./ledger";
 
 /** Where a measured dimension lies in its tolerance: −1 at the lower limit, 0 in the middle, 1 at the upper one. */
-export interface InBand {
+interface InBand {
   balloon: number;
   share: number;
   inside: boolean;

@@ -32,7 +32,7 @@ const grams = { g: 1, kg: 1000, lb: 453.59237, oz: 28.349523125 };
 const MOST = 0.005;
 
 /** What the model has for a check value; null where it cannot be known. */
-export function actualOf(c: CheckValue, part: PartFigures): number | null {
+function actualOf(c: CheckValue, part: PartFigures): number | null {
   switch (c.kind) {
     case "mass":
       return part.mass;

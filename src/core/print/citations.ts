@@ -5,7 +5,7 @@ import type { NumberScope, NumberText } from "../number";
 import { balloonsOfThread } from "../balloons/threads";
 
 /** Number texts a balloon itself is made of. */
-export const textsOf = (b: Balloon): NumberText[] =>
+const textsOf = (b: Balloon): NumberText[] =>
   [
     b.kind === "count" ? undefined : b.value,
     b.count,

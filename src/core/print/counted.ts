@@ -7,7 +7,7 @@ import type { Draft, LedgerContext } from "./ledger";
 import { inside, type Limits } from "./limits";
 
 /** How many copies of a row are there: those with a round wall that goes all round, or with walls. */
-export function countCopies(row: SolvedRow, faces: FaceInfo[]): number {
+function countCopies(row: SolvedRow, faces: FaceInfo[]): number {
   const mine = faces.filter((f) => f.tag?.row === row.row.id);
   const round = mine.filter((f) => f.surface === "cylinder" && f.sweep! > 2 * Math.PI - 0.01);
   const seen = new Set(

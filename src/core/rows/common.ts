@@ -105,7 +105,7 @@ export function placesOf(p: Resolved<Pattern>, count: number | undefined): Resul
 }
 
 /** Flat shapes that blocks, pockets and polygons share. */
-export interface PolygonSize {
+interface PolygonSize {
   sides: number;
   across: "AF" | "AC";
   size: number;

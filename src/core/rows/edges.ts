@@ -3,7 +3,7 @@ import type { Part } from "../grammar/grammar";
 import { rowRef } from "./places";
 
 /** Edges by meaning: the rim of the top or bottom, upright corners, the mouth or floor of a row, all sharp ones. */
-export const edgeChoice = z.discriminatedUnion("edge", [
+const edgeChoice = z.discriminatedUnion("edge", [
   z.strictObject({ edge: z.enum(["outerTop", "outerBottom", "vertical", "allSharp"]) }),
   z.strictObject({ edge: z.enum(["mouthOf", "floorOf"]), row: rowRef }),
 ]);

@@ -409,7 +409,7 @@ export const shaftDeviations = table<Deviation>({
 });
 
 /** Deviations of j (lower) and J (upper), which depend on the grade: micrometres for the main ranges up to 500 mm. */
-export const jDeviations = table<{ zone: string; um: readonly number[] }>({
+const jDeviations = table<{ zone: string; um: readonly number[] }>({
   source: "ISO 286-1:2010, tables 3 and 5; from memory",
   checked: "worked examples in fits.test.ts",
   rows: [

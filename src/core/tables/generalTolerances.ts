@@ -15,7 +15,7 @@ interface GeneralRow {
   v: number | null;
 }
 
-export const generalLinear = table<GeneralRow>({
+const generalLinear = table<GeneralRow>({
   source: "ISO 2768-1:1989, table 1; from memory",
   checked: "figures of the standard in fits.test.ts",
   rows: [
@@ -30,7 +30,7 @@ export const generalLinear = table<GeneralRow>({
   ],
 });
 
-export const generalBroken = table<GeneralRow>({
+const generalBroken = table<GeneralRow>({
   source: "ISO 2768-1:1989, table 2 (external radii and chamfer heights); from memory",
   checked: "figures of the standard in fits.test.ts",
   rows: [
@@ -40,7 +40,7 @@ export const generalBroken = table<GeneralRow>({
   ],
 });
 
-export const generalAngular = table<GeneralRow>({
+const generalAngular = table<GeneralRow>({
   source: "ISO 2768-1:1989, table 3, by the shorter leg of the angle; from memory",
   checked: "figures of the standard in fits.test.ts",
   rows: [

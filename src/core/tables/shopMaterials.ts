@@ -2,7 +2,7 @@ import { z } from "zod";
 import { findMaterial } from "./materials";
 
 /** A material of the shop's own: its name, density in g/cm³, and where the figure comes from. */
-export const shopMaterialSchema = z.strictObject({
+const shopMaterialSchema = z.strictObject({
   name: z.string().trim().min(1).max(120),
   density: z.number().positive().max(30),
   source: z.string().trim().max(200),

@@ -1,7 +1,7 @@
 import { table } from "./table";
 
 /** Usual sizes as a merchant lists them, as number texts in their own unit. */
-export interface StockSizes {
+interface StockSizes {
   plateThickness: string[];
   barWidth: string[];
   roundDiameter: string[];

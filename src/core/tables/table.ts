@@ -1,5 +1,5 @@
 /** A table is data with its source in the header; code never holds a magic limit. */
-export interface Table<T> {
+interface Table<T> {
   source: string;
   checked: string;
   rows: readonly T[];

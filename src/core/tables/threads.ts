@@ -2,7 +2,7 @@ import { INCH } from "../number";
 import { table } from "./table";
 
 /** A thread of a standard series. Lengths in mm. */
-export interface ThreadSize {
+interface ThreadSize {
   name: string;
   series: "UNC" | "UNF" | "UNEF" | "UNS" | "M";
   major: number;

@@ -100,7 +100,7 @@ export function surroundingsOf(host: Host, frame: Frame, cache: FaceCache): Surr
   return made;
 }
 
-export interface Lies {
+interface Lies {
   entry: number;
   exit: { face: number; depth: number } | null;
 }

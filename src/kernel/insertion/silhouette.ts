@@ -81,7 +81,7 @@ export function stretchClear(a: Vec2, b: Vec2, sag: number, s: Silhouette): bool
 }
 
 /** Whether two silhouettes are apart, neither within the other. */
-export function silhouettesApart(a: Silhouette, b: Silhouette): boolean {
+function silhouettesApart(a: Silhouette, b: Silhouette): boolean {
   if (apart2(a.box, b.box)) return true;
   return (
     a.points.every((p, i) => stretchClear(p, a.points[(i + 1) % a.points.length], a.sag, b)) &&

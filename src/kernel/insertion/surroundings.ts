@@ -166,7 +166,7 @@ function inRegion(region: Region, p: Vec2): boolean {
   return inside;
 }
 
-export type Lie = "in" | "out" | "across";
+type Lie = "in" | "out" | "across";
 
 /** How a silhouette lies to a flat: wholly in it, wholly out of it, or across a border of it. */
 export function lieOf(region: Region, s: Silhouette): Lie {

@@ -94,7 +94,7 @@ export function RouteCard() {
 }
 
 /** Rows from pasted text, all or none. @returns what is wrong, or null */
-export function pasteRows(text: string): string | null {
+function pasteRows(text: string): string | null {
   const { job, edit } = useJob.getState();
   if (!job) return null;
   const lines = text

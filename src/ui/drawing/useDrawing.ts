@@ -4,7 +4,7 @@ import type { LengthUnit } from "@/core/number";
 import type { ReadFile } from "@/io/chainItems";
 import { askDrawing } from "./askDrawing";
 
-export type DrawingState =
+type DrawingState =
   { state: "reading"; stop: () => void } | { state: "read"; file: ReadFile } | { state: "failed"; problem: string };
 
 /** The chains of a drawing file, read in a worker; read anew when its unit is said otherwise. */

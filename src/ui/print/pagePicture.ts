@@ -12,13 +12,13 @@ export interface PagePicture {
   aspect: number;
   pages: number;
 }
-export type PageState = { picture: PagePicture | null; problem: string };
+type PageState = { picture: PagePicture | null; problem: string };
 
 const kept = new Map<string, Promise<PagePicture>>();
 const WIDTH = 2000;
 
 /** Loads a page once; pictures as they are, PDF pages and DXF drawings drawn to a picture. */
-export function loadPage(print: Print, page: number): Promise<PagePicture> {
+function loadPage(print: Print, page: number): Promise<PagePicture> {
   const key = `${print.attachment}|${page}`;
   let p = kept.get(key);
   if (!p) {

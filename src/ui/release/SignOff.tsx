@@ -10,7 +10,7 @@ import { useJob } from "../store/jobStore";
 const today = () => new Date().toISOString().slice(0, 10);
 
 /** What is not as it should be when somebody is about to sign, in words. */
-export function openPoints(e: Evaluation): string[] {
+function openPoints(e: Evaluation): string[] {
   const n = (count: number, one: string, many = `${one}s`) => (count ? [`${count} ${count === 1 ? one : many}`] : []);
   const ledger = (state: string) => e.ledger.filter((l) => l.state === state).length;
   return [

@@ -8,7 +8,7 @@ import { add, dot, scale, type Box, type Vec3 } from "@/core/geometry/vec";
  * Where a stretch of a page lies: its corners in space from lower left counter-clockwise, and the part of the
  * picture between them (u to the right, v up, 0 to 1).
  */
-export interface LaidPrint {
+interface LaidPrint {
   corners: Vec3[];
   uv: { u0: number; v0: number; u1: number; v1: number };
 }

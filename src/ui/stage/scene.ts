@@ -8,7 +8,7 @@ import type { View } from "@/core/engine/kernel";
 import type { Mesh } from "@/core/engine/kernel";
 import { faceColours, hatchMaterial, type Palette } from "./ink";
 
-export interface Hit {
+interface Hit {
   point: Vec3;
   face: number;
   corner: Vec3 | null;

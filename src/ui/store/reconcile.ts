@@ -3,7 +3,7 @@ import { jobSchema, readJob, type JobDocument, type StoredJob } from "@/core/job
 import type { Batch, Unsent } from "./unsent";
 
 /** How unsent edits stand to the job as the server has it. */
-export type Reconciled =
+type Reconciled =
   /** The server has all of them. */
   | { kind: "none" }
   /** They were made from what the server has: the job with them, and what is still to be sent. */

@@ -149,7 +149,7 @@ export const gripRefused: Rule = {
 };
 
 /** Box in space of a cut's tool solid, all its copies together. */
-export function toolBox(step: BodyStep): Box {
+function toolBox(step: BodyStep): Box {
   const corners = step.places.flatMap((p) => {
     const b = reachOf(step.body);
     return [b.min, b.max].flatMap((q) => [b.from, b.to].map((d) => fromFrame(step.frame, v2(q.x + p.x, q.y + p.y), d)));

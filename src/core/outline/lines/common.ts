@@ -170,7 +170,7 @@ export function spotOf(p: XY, { num }: Pick<Work, "num">): Vec2 | null {
   const v = all<[number, number]>(num(p.x, "coordinate"), num(p.y, "coordinate"));
   return v && v2(p.diameter ? v[0] / 2 : v[0], v[1]);
 }
-export interface Stand {
+interface Stand {
   at: Vec2;
   turn: number;
 }

@@ -6,10 +6,10 @@ import type { Reader } from "../../grammar/reader";
  * step.
  */
 export const pointRef = z.string().regex(/^[PC]\d{1,4}$/);
-export const elementRef = z.number().int().min(1).max(5000);
-export const lineRef = z.union([elementRef, z.enum(["X", "Y"])]);
+const elementRef = z.number().int().min(1).max(5000);
+const lineRef = z.union([elementRef, z.enum(["X", "Y"])]);
 const anyRef = z.union([lineRef, pointRef]);
-export type Ref = z.infer<typeof anyRef>;
+type Ref = z.infer<typeof anyRef>;
 export const refList = (least: number, most: number) => z.array(anyRef).min(least).max(most);
 
 /** `P3`, `C2`, `4`, `X`, `Y`: points, centres, elements, the axes. */

@@ -1,6 +1,6 @@
 import { gradient, sizeOf, type Equation, type System } from "./system";
 
-export interface Diagnosis {
+interface Diagnosis {
   freedom: number;
   /** Directions everything can still move in, one vector of all variables each. */
   motions: Float64Array[];

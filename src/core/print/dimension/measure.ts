@@ -5,7 +5,7 @@ import type { Shape } from "./surfaces";
 export type Family = "diameter" | "radius" | "distance" | "angle" | "boltCircle";
 
 /** A way to measure one shape, or two: what it is called, and its figure for any numbers. */
-export interface Way {
+interface Way {
   family: Family;
   words: string;
   of: (a: Shape, b: Shape) => number | null;
@@ -191,7 +191,7 @@ function twoAxes(a: Exclude<Shape, { is: "plane" }>, b: Exclude<Shape, { is: "pl
 }
 
 /** Circle through axes, and where they stand on it. */
-export interface AxisCircle {
+interface AxisCircle {
   centre: Vec3;
   diameter: number;
 }

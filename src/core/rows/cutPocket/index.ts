@@ -82,7 +82,7 @@ export function pocketShape(row: Resolved<CutPocket>): Result<ConvexShape | null
   return made.ok ? ok(turned(made.value, row.turn ?? 0)) : made;
 }
 
-export function pocketOutline(row: Resolved<CutPocket>): Result<Outline> {
+function pocketOutline(row: Resolved<CutPocket>): Result<Outline> {
   if (row.shape.form === "circle") {
     // Placed by its corner, a round pocket stands in the corner of its square.
     const r = row.shape.diameter / 2;
