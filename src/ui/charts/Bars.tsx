@@ -29,11 +29,12 @@ export function Bars({ title, bars, ends }: Props) {
   const light = useLight((s) => s.light);
   const key = JSON.stringify([bars, ends]);
   useEffect(() => {
+    if (!canvas.current) return;
     const [shown, scale] = JSON.parse(key) as [Bar[], [number, number] | undefined];
     const tokens = getComputedStyle(document.documentElement);
     const ink = (name: string) => tokens.getPropertyValue(name).trim();
     const font = { family: ink("--cond"), size: 12 };
-    const chart = new Chart(canvas.current!, {
+    const chart = new Chart(canvas.current, {
       type: "bar",
       data: {
         labels: shown.map((b) => `${b.name}  ${b.shown}`),

@@ -57,7 +57,8 @@ export function useEngine(job: Job | null): void {
     if (!job) return;
     const mine = ++turn;
     const tell = (news: News) => {
-      if (mine !== turn) return;
+      // It comes by another channel than the answer, and may come after it.
+      if (mine !== turn || !useBench.getState().busy) return;
       set({ atRow: { row: news.row, of: news.of } });
       // The picture follows row by row, unless another row's state is being looked at, or the whole part stands there.
       if (!news.picture || useBench.getState().showRow || (useBench.getState().checking && news.row < news.of)) return;

@@ -35,11 +35,14 @@ export function MismatchFinder() {
     setProblem("");
     setProgress({ done: 0, of: 1 });
     setFound(null);
+    // What is told on the way comes by another channel than the answer, and may come after it.
+    let over = false;
     const run = explainNow(
-      (done, of) => setProgress({ done, of }),
-      (list) => running.current === run && setFound({ job, list }),
+      (done, of) => over || setProgress({ done, of }),
+      (list) => over || (running.current === run && setFound({ job, list })),
     );
     running.current = run;
+    void run.found.catch(() => {}).finally(() => (over = true));
     run.found.then(
       (list) => {
         setProgress(null);
