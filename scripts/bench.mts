@@ -1,6 +1,6 @@
 // `npm run bench`: every budget as a ratio against a baseline in the same run. Exit 1 when one is broken.
 import { spawnSync } from "node:child_process";
-import { readCard } from "../src/core/callout";
+import { readCard, writeCard } from "../src/core/callout";
 import { readFileSync } from "node:fs";
 import { apply } from "mutative";
 import { unpackStanding } from "../src/core/evaluate/standing";
@@ -124,6 +124,22 @@ say(
   `${full.toFixed(0)} ms of ${bare.toFixed(0)} ms`,
 );
 
+// Its counterbores lap over one another (14 across, 10 apart): those stay a boolean. Apart, nothing does.
+const spaced = jobOf(
+  writeCard(plate)
+    .split("\n")
+    .filter((l) => !l.startsWith("JOB") && !l.startsWith("UNIT"))
+    .map((l) => l.replace("BY 20 10", "BY 16 15")),
+);
+const spacedFull = await repeat(5, () => solveOn(spaced));
+const spacedBare = await repeat(5, () => solveOn(spaced, booleansOnly()));
+say(
+  "the same plate, its counterbores apart / its booleans",
+  spacedFull / spacedBare,
+  0.5,
+  `${spacedFull.toFixed(0)} ms of ${spacedBare.toFixed(0)} ms`,
+);
+
 const windows = jobOf(["LEAVE BLOCK 254 X 508 X 6.35", "CUT POCKET 25.4 X 25.4 THRU GRID 6 13 BY 38 38"]);
 const single = jobOf([
   "LEAVE BLOCK 254 X 508 X 6.35",
@@ -185,7 +201,7 @@ const long = (n: number) =>
     "LEAVE BLOCK 900 X 900 X 30",
     ...Array.from(
       { length: n - 1 },
-      (_, i) => `CUT ⌀5 DEEP 10 FLAT AT ${((i % 20) - 10) * 40 + 7},${(Math.floor(i / 20) - 5) * 60}`,
+      (_, i) => `CUT ⌀5 DEEP 10 FLAT AT ${((i % 20) - 10) * 40 + 7},${(Math.floor(i / 20) - 12) * 34}`,
     ),
   ]);
 const big = long(200);
