@@ -38,6 +38,12 @@ const browser = await chromium.launch({
 const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
 const shot = (name: string) => page.screenshot({ path: `docs/screenshots/${name}.png` });
 const wait = (ms: number) => page.waitForTimeout(ms);
+/** Saved, and worked out to the end: nothing is being checked or computed. */
+const settled = () =>
+  page
+    .getByRole("status")
+    .filter({ hasText: /^saved$/ })
+    .waitFor({ timeout: 90_000 });
 const key = async (k: string) => {
   await page.evaluate(() => (document.activeElement as HTMLElement | null)?.blur());
   await page.keyboard.press(k);
@@ -49,8 +55,9 @@ try {
   const open = async (name: string) => {
     await page.goto(base);
     await page.getByLabel(`open ${name}`).click();
-    await page.getByTestId("volume").filter({ hasText: /\d/ }).waitFor({ timeout: 60_000 });
-    await wait(1500);
+    await page.waitForFunction(() => performance.getEntriesByName("evaluated").length > 0, null, { timeout: 90_000 });
+    await settled();
+    await wait(500);
   };
   await open("Sensor clamp, lower half");
   await page.locator('[data-row="4"]').getByRole("button").first().click();
@@ -117,6 +124,7 @@ try {
   await page.getByLabel("line 3").first().fill("ARC TO X ? R 6.5!");
   await page.keyboard.press("Enter");
   await wait(1500);
+  await settled();
   await shot("outline");
   await open("Counterweight");
   await page
@@ -131,9 +139,9 @@ try {
   await page.keyboard.press("Control+z");
   await page.getByRole("button", { name: "back to the route card" }).click();
   await page.getByRole("button", { name: "Pictorial" }).click();
-  await page.waitForFunction(() => /\d/.test(document.querySelector("[data-testid=volume]")?.textContent ?? ""), null, {
-    timeout: 60_000,
-  });
+  // A moment for the undo to be taken up; then all of it is worked out.
+  await wait(1500);
+  await settled();
   await wait(2500);
   await shot("turned");
   await open("Float pulley");

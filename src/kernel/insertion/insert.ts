@@ -168,10 +168,13 @@ export function insertCut(oc: OC, cache: FaceCache, host: Host, step: BodyStep):
   const depth = lies[0]?.exit?.depth;
   const body = depth === undefined ? step.body : cutOff(step.body, depth);
   if (!body || !lies.length) return null;
+  // Where it comes out it may be narrower than where it goes in: the flat there has only that border.
+  const way = body.body === "revolved" ? circle(body.profile[body.profile.length - 1].r) : shape.loop;
+  const ends = step.places.map((p) => silhouetteOf(moveLoop(way, p), step.frame, around));
   const tools = copiesOf(oc, { ...step, body });
   try {
     if (tools.length !== lies.length) return null;
-    return scope((own) => putIn(oc, cache, own, host, around, { tools, lies, copies, top, deep: shape.depth }));
+    return scope((own) => putIn(oc, cache, own, host, around, { tools, lies, copies, ends, top, deep: shape.depth }));
   } finally {
     for (const t of tools) t.shape.delete();
   }
@@ -181,6 +184,8 @@ interface Plan {
   tools: Tagged[];
   lies: Lies[];
   copies: Silhouette[];
+  /** The ways round where they come out, of those that do. */
+  ends: Silhouette[];
   top: number;
   deep: number;
 }
@@ -198,9 +203,9 @@ function putIn(oc: OC, cache: FaceCache, own: Own, host: Host, around: Surroundi
     if (!(volume > 0)) return null;
     removed += volume;
     const { entry, exit } = plan.lies[i];
-    const put = (face: number, wire: TopoDS_Shape) => {
+    const put = (face: number, wire: TopoDS_Shape, border: Silhouette) => {
       wires.set(face, [...(wires.get(face) ?? []), wire]);
-      borders.set(face, [...(borders.get(face) ?? []), plan.copies[i]]);
+      borders.set(face, [...(borders.get(face) ?? []), border]);
     };
     const mouth = [borderOf(plan.copies[i])];
     let open = 0;
@@ -212,7 +217,9 @@ function putIn(oc: OC, cache: FaceCache, own: Own, host: Host, around: Surroundi
       const isExit = level !== null && exit !== null && Math.abs(level - plan.top + exit.depth) < 1e-7;
       if (isEntry || isExit) {
         open++;
-        put(isEntry ? entry : exit!.face, own(own(oc.BRepTools.OuterWire(f)).Reversed()));
+        const wire = own(own(oc.BRepTools.OuterWire(f)).Reversed());
+        if (isEntry) put(entry, wire, plan.copies[i]);
+        else put(exit!.face, wire, plan.ends[i]);
         return;
       }
       fresh.push(oc.TopoDS.Face(own(f.Reversed())));

@@ -73,6 +73,31 @@ test("a cut put into a flat is the cut a boolean makes: volume, area, faces and 
   );
 }, 240_000);
 
+/** Small cuts close together on a floor, beside it and from below: what goes through an earlier mouth meets what is under it. */
+const small = fc
+  .tuple(
+    fc.integer({ min: -5, max: 5 }),
+    fc.integer({ min: -5, max: 5 }),
+    fc.constantFrom(" ON FLOOR OF 2", " ON FLOOR OF 2", "", " ON BOTTOM"),
+    fc.constantFrom("⌀2 THRU", "⌀3 DEEP 4 FLAT", "⌀2 THRU CBORE ⌀4 DEEP 2", "⌀2 THRU CSK ⌀5 X 90", "⌀2.5 DEEP 16"),
+  )
+  .map(([i, j, plane, what]) => `CUT ${what} AT ${i * 4},${j * 4}${plane}`);
+const mouth = fc.constantFrom(
+  "CUT ⌀8 THRU CBORE ⌀36 DEEP 5",
+  "CUT POCKET 36 X 30 R4 DEEP 6",
+  "CUT ⌀6 THRU CSK ⌀16 X 90",
+);
+
+test("the same on floors, and through the mouths of what was cut before", async () => {
+  await fc.assert(
+    fc.asyncProperty(mouth, fc.array(small, { minLength: 2, maxLength: 6 }), async (second, cuts) => {
+      const onFloor = second.includes("CSK") ? cuts.map((c) => c.replace(" ON FLOOR OF 2", "")) : cuts;
+      await sameBothWays(["LEAVE BLOCK 70 X 60 X 20", second, ...onFloor, "CUT STEP LEFT 3 DEEP 2"]);
+    }),
+    { numRuns: 25, seed: 20261126 },
+  );
+}, 240_000);
+
 test.each([
   [
     "on a floor",
@@ -82,6 +107,17 @@ test.each([
   ["just deep enough", ["LEAVE BLOCK 60 X 40 X 10", "CUT ⌀6 DEEP 10 FLAT", "CUT ⌀6 DEEP 11 FLAT AT 20,0"]],
   ["a point that comes through", ["LEAVE BLOCK 60 X 40 X 10", "CUT ⌀6 DEEP 9", "CUT ⌀6 DEEP 8.5 AT 20,0"]],
   ["a round island", ["LEAVE BLOCK 60 X 40 X 10", "CUT GROOVE OD 30 ID 26 DEEP 2", "CUT ⌀6 THRU"]],
+  [
+    "a hole through a counterbore's floor, and one from below beside a countersunk one",
+    [
+      "LEAVE BLOCK 60 X 40 X 20",
+      "CUT ⌀6 THRU CBORE ⌀20 DEEP 5",
+      "CUT ⌀2 THRU AT 6,0 ON FLOOR OF 2",
+      "CUT ⌀3 THRU CSK ⌀12 X 90 AT 20,0",
+      "CUT ⌀2 DEEP 5 AT 23.5,0 ON BOTTOM",
+      "CUT ⌀2 THRU AT -6,0 ON FLOOR OF 2",
+    ],
+  ],
   [
     "a blind hole after drillings that run out of the round",
     ["LEAVE ROUND ⌀120 X 20", "CUT 4X ⌀3 DEEP 6 GRID 2 2 BY 12 10 AT -50,27", "CUT ⌀4 DEEP 20 FLAT AT 0,0"],
