@@ -15,6 +15,6 @@ export function engineVersion() {
   for (const folder of ["src/core", "src/kernel"])
     for (const file of sources(path.join(root, folder))) hash.update(readFileSync(file));
   const { dependencies } = JSON.parse(readFileSync(path.join(root, "package.json"), "utf8"));
-  hash.update(String(dependencies["replicad-opencascadejs"]));
+  hash.update(JSON.stringify(dependencies));
   return hash.digest("hex").slice(0, 16);
 }

@@ -34,6 +34,7 @@ import {
   freeEdges,
   measureCurve,
   samples,
+  volumeOf,
   ShapeMap,
 } from "./topology";
 
@@ -148,7 +149,7 @@ export class OpenCascadeKernel implements SolidKernel {
     const tools = copiesOf(oc, step);
     try {
       // All tools of a step are copies of one.
-      return this.addOrTake(from, step, tools, from ? quickVolume(oc, tools[0].shape) * tools.length : Infinity);
+      return this.addOrTake(from, step, tools, from ? Math.abs(volumeOf(oc, tools[0].shape)) * tools.length : Infinity);
     } finally {
       if (from) for (const t of tools) t.shape.delete();
     }
@@ -352,14 +353,6 @@ export class OpenCascadeKernel implements SolidKernel {
     }
   }
 }
-
-/** Volume of a tool solid, as near as a bound wants it. Its faces are not kept: they go with it. */
-const quickVolume = (oc: OC, shape: TopoDS_Shape): number =>
-  scope((own) => {
-    const p = own(new oc.GProp_GProps());
-    oc.BRepGProp.VolumeProperties(shape, p, false, false, false);
-    return Math.abs(p.Mass());
-  });
 
 /** Chord error of a picture: a four-thousandth of the part, and never coarser than a tenth of a millimetre. */
 const deflectionFor = (m: StateMeasure): number =>

@@ -56,6 +56,14 @@ const count = (oc: OC, shape: TopoDS_Shape, kind: "TopAbs_SOLID" | "TopAbs_SHELL
 export const countSolids = (oc: OC, shape: TopoDS_Shape): number => count(oc, shape, "TopAbs_SOLID");
 export const countShells = (oc: OC, shape: TopoDS_Shape): number => count(oc, shape, "TopAbs_SHELL");
 
+/** Volume of a solid by the library's quick sums: negative where its faces look inwards. */
+export const volumeOf = (oc: OC, shape: TopoDS_Shape): number =>
+  scope((own) => {
+    const p = own(new oc.GProp_GProps());
+    oc.BRepGProp.VolumeProperties(shape, p, false, false, false);
+    return p.Mass();
+  });
+
 export function boxOfShape(oc: OC, shape: TopoDS_Shape): Box {
   return scope((own) => {
     const b = own(new oc.Bnd_Box());

@@ -4,10 +4,10 @@ import type { BodyStep, FaceTag } from "@/core/engine/kernel";
 import type { Tagged } from "../bodies";
 import type { Library } from "../library";
 import { scope, type OC } from "../oc";
-import { edgesOf, facesOf, samples } from "../topology";
-import { carried, liesOf, regionAt, surroundingsOf, volumeOf, type Host, type Inserted } from "./insert";
+import { edgesOf, facesOf, samples, volumeOf } from "../topology";
+import { carried, liesOf, regionAt, surroundingsOf, type Host, type Inserted } from "./insert";
 import { silhouette, type Silhouette } from "./silhouette";
-import { borderOf, flatten, type Sight } from "./surroundings";
+import { borderOf, flatten, sagOf, type Sight } from "./surroundings";
 
 type Own = <D extends { delete(): void }>(d: D) => D;
 
@@ -15,6 +15,8 @@ type Own = <D extends { delete(): void }>(d: D) => D;
 interface Ring {
   edges: TopoDS_Edge[];
   points: Vec2[];
+  /** How far its edges leave their chords. */
+  sag: number;
 }
 
 const MEET = 1e-5;
@@ -27,17 +29,19 @@ function ringsOf(oc: OC, edges: TopoDS_Edge[], sight: Sight): Ring[] | null {
   const reversedName = oc.TopAbs_Orientation.TopAbs_REVERSED as unknown;
   const left = edges.map((edge) => {
     const points = samples(oc, edge).map((p) => flatten(sight, p));
-    return { edge, points: (edge.Orientation() as unknown) === reversedName ? points.reverse() : points };
+    const sag = sagOf(points);
+    return { edge, sag, points: (edge.Orientation() as unknown) === reversedName ? points.reverse() : points };
   });
   const rings: Ring[] = [];
   while (left.length) {
     const first = left.shift()!;
-    const ring: Ring = { edges: [first.edge], points: [...first.points] };
+    const ring: Ring = { edges: [first.edge], points: [...first.points], sag: first.sag };
     while (!near(ring.points[0], ring.points[ring.points.length - 1])) {
       const i = left.findIndex((e) => near(e.points[0], ring.points[ring.points.length - 1]));
       if (i < 0) return null;
       const [next] = left.splice(i, 1);
       ring.edges.push(next.edge);
+      ring.sag = Math.max(ring.sag, next.sag);
       ring.points.push(...next.points.slice(1));
     }
     ring.points.pop();
@@ -77,12 +81,7 @@ function mouthOf(library: Library, own: Own, tool: Tagged, sight: Sight, top: nu
   return outers.length === 1 ? { outer: outers[0], islands: rings.filter((r) => r !== outers[0]), walls } : null;
 }
 
-/** Chords of a ring leave their arcs by less than this share of the ring's own size (a forty-eighth of half a turn). */
-const silhouetteOf = (ring: Ring): Silhouette => {
-  const rough = silhouette(ring.points, 0);
-  const size = Math.max(rough.box.max.x - rough.box.min.x, rough.box.max.y - rough.box.min.y);
-  return silhouette(ring.points, size * (1 - Math.cos(Math.PI / 96)));
-};
+const silhouetteOf = (ring: Ring): Silhouette => silhouette(ring.points, ring.sag + 1e-9);
 
 /** The wire of a ring, running the other way: a hole in the flat, or the border of an island. */
 function wireOf(oc: OC, own: Own, ring: Ring): TopoDS_Shape {

@@ -5,7 +5,7 @@ import type { BodyStep, FaceTag, PlacedBody } from "@/core/engine/kernel";
 import { copiesOf, type Tagged } from "../bodies";
 import type { FaceCache } from "../faceCache";
 import { scope, type OC } from "../oc";
-import { facesOf } from "../topology";
+import { facesOf, volumeOf } from "../topology";
 import { allApart, silhouette, type Silhouette } from "./silhouette";
 import {
   borderOf,
@@ -284,13 +284,6 @@ export function carried(
   }
   return carriedOver;
 }
-
-export const volumeOf = (oc: OC, shape: TopoDS_Shape): number =>
-  scope((own) => {
-    const p = own(new oc.GProp_GProps());
-    oc.BRepGProp.VolumeProperties(shape, p, false, false, false);
-    return p.Mass();
-  });
 
 /** Copies of one row put in at a time. */
 const MOST_COPIES = 3000;

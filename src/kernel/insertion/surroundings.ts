@@ -127,7 +127,7 @@ export function regionOf(oc: OC, face: TopoDS_Face, sight: Sight): Region {
 }
 
 /** How far an arc leaves its chords, from three of its points: none for a line. */
-function sagOf(points: Vec2[]): number {
+export function sagOf(points: Vec2[]): number {
   if (points.length < 3) return 0;
   // Between neighbouring points of a circle the way bulges by about a quarter of what it bulges over two of them.
   let most = 0;
