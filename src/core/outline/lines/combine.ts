@@ -9,6 +9,7 @@ const schema = z.strictObject({ item: z.enum(ways), outline: outlineName, ...pla
 
 export const combine: OutlineLine<z.infer<typeof schema>> & { schema: typeof schema } = {
   schema,
+  uses: "outline",
   words: "JOIN, CUTOUT, OVERLAP",
   group: "made from others",
   examples: [{ text: 'JOIN "outline"', what: "or CUTOUT, OVERLAP" }],

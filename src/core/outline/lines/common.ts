@@ -69,6 +69,8 @@ export interface OutlineLine<I extends { item: string }> {
   read(r: Reader, names: RowNames): I | null;
   write(i: I, names: RowNames): string;
   numbers(i: I, put: Put): void;
+  /** The field that names another outline it is made with. */
+  uses?: "outline" | "against";
   apply?(i: I, work: Work): Result<Made> | null;
 }
 

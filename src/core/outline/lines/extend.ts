@@ -15,6 +15,7 @@ const HOW = 'AGAINST "outline" or BY length';
 
 export const extend: OutlineLine<z.infer<typeof schema>> & { schema: typeof schema } = {
   schema,
+  uses: "against",
   words: "EXTEND",
   group: "corners and chains",
   examples: [{ text: 'EXTEND END AGAINST "outline"', what: "or BY 5" }],

@@ -133,6 +133,19 @@ export function numbersOfItem(i: OutlineItem): ItemNumber[] {
 /** A line that is not part of the walk, on what stands so far. Null where there is nothing to do. */
 export const applyItem = (i: OutlineItem, work: Work): Result<Made> | null => kindOf(i).apply?.(i, work) ?? null;
 
+/** Names of the outlines a line is made with. */
+export function outlinesUsed(i: OutlineItem): string[] {
+  const { uses } = kindOf(i);
+  const name = uses && (i as { outline?: string; against?: string })[uses];
+  return name === undefined ? [] : [name];
+}
+
+/** Gives a line another name for an outline it is made with. */
+export function renamedIn(i: OutlineItem, same: (name: string) => boolean, name: string): void {
+  const { uses } = kindOf(i);
+  if (uses && outlinesUsed(i).some(same)) (i as { outline?: string; against?: string })[uses] = name;
+}
+
 /** Whether a line is one of those that are solved together: the walk with what is asked of it. */
 export const isWalked = (i: OutlineItem): boolean => kindOf(i).apply === undefined;
 

@@ -26,6 +26,7 @@ export function segmentsOf(against: string | undefined, work: Work): Result<Segm
 
 export const trim: OutlineLine<z.infer<typeof schema>> & { schema: typeof schema } = {
   schema,
+  uses: "against",
   words: "TRIM",
   group: "corners and chains",
   examples: [{ text: "TRIM AT 10,0", what: "the piece there, between crossings" }],

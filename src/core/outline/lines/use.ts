@@ -8,6 +8,7 @@ const schema = z.strictObject({ item: z.literal("use"), outline: outlineName, ..
 
 export const use: OutlineLine<z.infer<typeof schema>> & { schema: typeof schema } = {
   schema,
+  uses: "outline",
   words: "USE",
   group: "made from others",
   examples: [{ text: 'USE "outline"', what: "" }],
