@@ -1,5 +1,6 @@
 // `npm run bench`: every budget as a ratio against a baseline in the same run. Exit 1 when one is broken.
 import { spawnSync } from "node:child_process";
+import { toNumberText } from "../src/core/number";
 import { readCard, writeCard } from "../src/core/callout";
 import { readFileSync } from "node:fs";
 import { apply } from "mutative";
@@ -55,14 +56,14 @@ const jobOfDemo = (name: string): Job => {
 /** Path of a row's first number. */
 const numberOf = (row: Job["rows"][number]) => rowNumbers(row.body)[0].path;
 const set = (job: Job, id: string, path: string, text: string): Job => {
-  const r = applyEdits(job, [{ edit: "setNumber", id, path, text: text as never }]);
+  const r = applyEdits(job, [{ edit: "setNumber", id, path, text: toNumberText(text) }]);
   if (!r.ok) throw new Error(r.problems[0].message);
   return r.value.job;
 };
 
 // First, while the library's memory is as a worker finds it: later kernels of this run keep their states to its end.
 const small = jobOf(["LEAVE BLOCK 60 X 40 X 20", "CUT POCKET 30 X 20 R4 DEEP 8", "CUT 4X ⌀5 THRU GRID 2 2 BY 50 30"]);
-const heap = () => (oc as unknown as { wasmMemory: WebAssembly.Memory }).wasmMemory.buffer.byteLength;
+const heap = () => (oc as { wasmMemory: WebAssembly.Memory }).wasmMemory.buffer.byteLength;
 const rebuilt = new OpenCascadeKernel(oc);
 let after20 = 0;
 for (let i = 0; i < 500; i++) {

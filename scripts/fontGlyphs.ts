@@ -22,7 +22,7 @@ interface Face {
 
 export function fontGlyphs(file: string) {
   const b = readFileSync(file);
-  const font = (opentype as unknown as { parse(x: ArrayBuffer): Face }).parse(
+  const font = (opentype as { parse(x: ArrayBuffer): Face }).parse(
     b.buffer.slice(b.byteOffset, b.byteOffset + b.byteLength) as ArrayBuffer,
   );
   const letters = [...Array.from({ length: 95 }, (_, i) => 32 + i), ...Array.from({ length: 95 }, (_, i) => 161 + i)]

@@ -3,6 +3,7 @@ import { distance2, type Vec2 } from "@/core/geometry/vec";
 import type { OutlineItem } from "@/core/outline/items";
 import { reversed } from "@/core/outline/meet";
 import { endOf, segmentLength, startOf, type Arc, type Segment } from "@/core/outline";
+import { CONTACT } from "@/core/geometry/tolerance";
 
 /** Ends this near to one another are joined, mm. */
 export const JOIN = 1e-4;
@@ -71,7 +72,7 @@ function wholeCircle(c: Segment[]): Arc | null {
       distance2(s.centre, first.centre) < JOIN / 10 &&
       Math.abs(s.radius - first.radius) < JOIN / 10,
   );
-  return same && Math.abs(Math.abs(c.reduce((sum, s) => sum + (s as Arc).sweep, 0)) - 2 * Math.PI) < 1e-6
+  return same && Math.abs(Math.abs(c.reduce((sum, s) => sum + (s as Arc).sweep, 0)) - 2 * Math.PI) < CONTACT
     ? first
     : null;
 }

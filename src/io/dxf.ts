@@ -2,6 +2,7 @@ import type { Loop, Segment } from "@/core/outline";
 import type { PathPlan } from "@/core/paths/plan";
 import { type LengthUnit, unitOf } from "@/core/number";
 import type { DrawnLine } from "@/core/engine/kernel";
+import { COINCIDENT } from "@/core/geometry/tolerance";
 
 type Pair = [code: number, value: string | number];
 
@@ -35,7 +36,7 @@ export class DxfDrawing {
         [21, this.n(s.to.y)],
         [31, 0],
       );
-    else if (Math.abs(s.sweep) >= 2 * Math.PI - 1e-9)
+    else if (Math.abs(s.sweep) >= 2 * Math.PI - COINCIDENT)
       this.entities.push(
         [0, "CIRCLE"],
         [8, layer],

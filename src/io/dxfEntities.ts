@@ -1,5 +1,6 @@
 import DxfParser, { type IDxf, type IEntity } from "dxf-parser";
 import { checkDxf } from "./dxfText";
+import { COINCIDENT } from "@/core/geometry/tolerance";
 
 export interface Point {
   x: number;
@@ -40,7 +41,7 @@ export function evenScale(m: Affine): number | null {
   const x = Math.hypot(m.a, m.b);
   const y = Math.hypot(m.c, m.d);
   const square = m.a * m.c + m.b * m.d;
-  const small = 1e-9 * Math.max(x, y);
+  const small = COINCIDENT * Math.max(x, y);
   if (Math.abs(x - y) > small || Math.abs(square) > small * Math.max(x, y)) return null;
   return m.a * m.d - m.b * m.c < 0 ? -x : x;
 }
@@ -127,8 +128,8 @@ function place(dxf: IDxf, problems: string[]): PlacedEntity[] {
 
 /** The block an entity stands for: an insert, or a dimension that keeps its drawn form in a block. */
 function blockOf(e: IEntity): string | null {
-  if (e.type === "INSERT") return String((e as unknown as Inserted).name ?? "");
-  const drawn = (e as unknown as { block?: unknown }).block;
+  if (e.type === "INSERT") return String((e as Inserted).name ?? "");
+  const drawn = (e as { block?: unknown }).block;
   return e.type === "DIMENSION" && typeof drawn === "string" && drawn ? drawn : null;
 }
 
@@ -138,14 +139,14 @@ const turnedOver: Affine = { ...still, a: -1 };
  * object coordinates; from memory).
  */
 function mirrored(e: IEntity): boolean {
-  const d = e as unknown as { extrusionDirection?: { z?: number }; extrusionDirectionZ?: number };
+  const d = e as { extrusionDirection?: { z?: number }; extrusionDirectionZ?: number };
   return (d.extrusionDirectionZ ?? d.extrusionDirection?.z ?? 1) < 0 && e.type !== "LINE" && e.type !== "POINT";
 }
 
 /** The copies of an insert, each as a map of the block's own coordinates. A count that cannot be is one. */
 function placesOf(e: IEntity, base: Point | undefined): Affine[] {
   if (e.type !== "INSERT") return [still];
-  const i = e as unknown as Inserted;
+  const i = e as Inserted;
   const [columns, rows] = countsOf(i);
   const turn = ((Number(i.rotation ?? 0) % 360) * Math.PI) / 180;
   const [cos, sin] = [Math.cos(turn), Math.sin(turn)];
@@ -187,7 +188,7 @@ function counter(dxf: IDxf): (list: IEntity[]) => number {
       const name = blockOf(e);
       if (name === null) n += 1;
       else {
-        const [columns, rows] = countsOf(e as unknown as Inserted);
+        const [columns, rows] = countsOf(e as Inserted);
         n += (depth < DEEPEST ? 1 + ofBlock(name, depth) : 1) * (e.type === "INSERT" ? columns * rows : 1);
       }
     }

@@ -7,6 +7,7 @@ import { startOf, endOf, type Segment } from "@/core/outline";
 import { chainsOfLayer, gapList, type ReadFile } from "./chainItems";
 import { DxfDrawing } from "./dxf";
 import { evenScale, mapped, readEntities, type Affine } from "./dxfEntities";
+import { COINCIDENT, ROUNDING } from "@/core/geometry/tolerance";
 
 /**
  * Outlines as a DXF every reader takes (R12), each on a layer of its own: lines, arcs as arcs, circles; in the job's
@@ -36,12 +37,12 @@ export function outlineDxfNewer(outlines: EvaluatedOutline[], unit: LengthUnit):
     d.setCurrentLayerName(layer);
     const put = (chain: Segment[], closed: boolean) => {
       const only = chain[0];
-      if (chain.length === 1 && only.kind === "arc" && Math.abs(only.sweep) > 2 * Math.PI - 1e-9)
+      if (chain.length === 1 && only.kind === "arc" && Math.abs(only.sweep) > 2 * Math.PI - COINCIDENT)
         return void d.addCircle(point3d(only.centre.x * k, only.centre.y * k, 0), only.radius * k);
       // The bulge is the tangent of a quarter of the arc's angle, positive to the left; more than half a turn is
       // written as two arcs.
       const steps = chain.flatMap((s) =>
-        s.kind === "arc" && Math.abs(s.sweep) > Math.PI + 1e-9
+        s.kind === "arc" && Math.abs(s.sweep) > Math.PI + COINCIDENT
           ? [0, 1].map((i) => ({ ...s, start: s.start + (i * s.sweep) / 2, sweep: s.sweep / 2 }))
           : [s],
       );
@@ -132,7 +133,7 @@ interface Drawn {
 }
 /** Whether an entity has all the numbers its kind needs. */
 function whole(e: IEntity): boolean {
-  const d = e as unknown as Drawn,
+  const d = e as Drawn,
     numbers = (...v: (number | undefined)[]) => v.every((x) => Number.isFinite(x));
   switch (e.type) {
     case "LINE":
@@ -156,7 +157,7 @@ function whole(e: IEntity): boolean {
 export function arcSweep(from: number, to: number): number {
   const turn = 2 * Math.PI;
   const rest = (((to - from) % turn) + turn) % turn;
-  return rest <= 1e-12 ? turn : rest;
+  return rest <= ROUNDING ? turn : rest;
 }
 
 /**
@@ -188,7 +189,7 @@ export function segmentsOf(e: IEntity, at: Affine, k: number): Segment[] | "sque
 }
 
 function ownSegments(e: IEntity): Segment[] | null {
-  const d = e as unknown as Drawn;
+  const d = e as Drawn;
   switch (e.type) {
     case "LINE":
       return [
@@ -232,8 +233,8 @@ function bulged(a: { x: number; y: number; bulge?: number }, b: { x: number; y: 
   const from = v2(a.x, a.y),
     to = v2(b.x, b.y),
     chord = distance2(from, to);
-  if (chord < 1e-12) return [];
-  if (!a.bulge || Math.abs(a.bulge) < 1e-9) return [{ kind: "line", from, to }];
+  if (chord < ROUNDING) return [];
+  if (!a.bulge || Math.abs(a.bulge) < COINCIDENT) return [{ kind: "line", from, to }];
   const sweep = 4 * Math.atan(a.bulge),
     radius = chord / 2 / Math.abs(Math.sin(sweep / 2)),
     h = chord / 2 / Math.tan(sweep / 2);

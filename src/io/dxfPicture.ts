@@ -2,6 +2,7 @@ import type { IEntity } from "dxf-parser";
 import { fail, ok, type Result } from "@/core/base/result";
 import { mapped, readEntities, type Affine, type PlacedEntity, type Point as P } from "./dxfEntities";
 import { arcSweep } from "./dxfOutlines";
+import { CONTACT, ROUNDING } from "@/core/geometry/tolerance";
 
 interface Drawn {
   paths: string[];
@@ -24,7 +25,7 @@ export function dxfPicture(text: string): Result<{ svg: string; width: number; h
   const { x0, y0, x1, y1 } = out.box;
   if (!(x1 >= x0) || !(y1 >= y0))
     return fail("the drawing has nothing that can be shown", { expected: "lines, arcs, circles or polylines" });
-  const margin = Math.max(x1 - x0, y1 - y0, 1e-6) * 0.03;
+  const margin = Math.max(x1 - x0, y1 - y0, CONTACT) * 0.03;
   const w = x1 - x0 + 2 * margin,
     h = y1 - y0 + 2 * margin;
   // Drawn 2000 units wide, with y turned over.
@@ -66,7 +67,7 @@ const FARTHEST = 1e9;
 
 function draw({ entity: e, at }: PlacedEntity, out: Drawn): void {
   if (e.type === "TEXT" || e.type === "MTEXT") return write(e, at, out);
-  const d = e as unknown as Shown;
+  const d = e as Shown;
   const line = (points: P[], closed = false) => {
     const seen = points.map((p) => mapped(at, p)).filter(reachable);
     if (seen.length < 2) return;
@@ -129,7 +130,7 @@ function grow(out: Drawn, p: P): void {
 }
 
 function write(e: IEntity, at: Affine, out: Drawn): void {
-  const d = e as unknown as {
+  const d = e as {
     startPoint?: P;
     position?: P;
     textHeight?: number;
@@ -172,7 +173,7 @@ function bulged(v: (P & { bulge?: number })[], closed: boolean): P[] {
     if (!p.bulge || !q) return;
     const angle = 4 * Math.atan(p.bulge),
       chord = Math.hypot(q.x - p.x, q.y - p.y);
-    if (chord < 1e-12) return;
+    if (chord < ROUNDING) return;
     const r = chord / 2 / Math.sin(angle / 2),
       m = { x: (p.x + q.x) / 2, y: (p.y + q.y) / 2 },
       h = r * Math.cos(angle / 2);

@@ -2,16 +2,9 @@ import { showLength, type LengthUnit, unitOf } from "@/core/number";
 import type { Loop } from "@/core/outline";
 import { endOf, startOf } from "@/core/outline";
 import type { PathFile } from "@/core/paths/file";
-import { CLEARANCE, type PathPlan } from "@/core/paths/plan";
+import type { PathPlan } from "@/core/paths/plan";
+import { pathPractice } from "@/core/tables";
 import { fail, ok, type Result } from "@/core/base/result";
-
-const PLUNGE_SHARE = 0.3;
-/**
- * Feed of drills, mm a minute, and height for changing the tool over all that stands, mm; common practice, no
- * source.
- */
-const DRILL_FEED = 120;
-const CHANGE_HEIGHT = 25;
 
 /**
  * Paths cut from above as plain RS-274 words (NIST IR 6556): G17 G20/G21 G90, arcs by centre (I J).
@@ -77,15 +70,15 @@ class Words {
   /** One path. @param standing the highest that stands while it is cut, in the job's coordinates */
   path(p: PathPlan, tool: number, standing: number): string[] {
     const z = (depth: number) => this.n(p.frame.origin.z - depth - this.zero);
-    const safe = this.n(Math.max(standing, p.frame.origin.z) - this.zero + CLEARANCE);
-    const change = this.n(Math.max(standing, p.frame.origin.z) - this.zero + CHANGE_HEIGHT);
+    const safe = this.n(Math.max(standing, p.frame.origin.z) - this.zero + pathPractice.clearance);
+    const change = this.n(Math.max(standing, p.frame.origin.z) - this.zero + pathPractice.changeHeight);
     const out = [remark(`${p.title} ${p.cutter?.name ?? p.drill ?? ""}`), `T${tool} M6`, `G0 Z${change}`];
     if (p.kind === "drill")
       for (const q of p.points)
         out.push(
           `G0 X${this.n(q.x)} Y${this.n(q.y)}`,
           `Z${safe}`,
-          `G1 Z${z(p.depth)} F${this.n(DRILL_FEED)}`,
+          `G1 Z${z(p.depth)} F${this.n(pathPractice.drillFeed)}`,
           `G0 Z${safe}`,
         );
     else
@@ -100,7 +93,7 @@ class Words {
     const words = [
       `G0 X${this.n(first.x)} Y${this.n(first.y)}`,
       `Z${safe}`,
-      `G1 Z${z} F${this.n(feed * PLUNGE_SHARE)}`,
+      `G1 Z${z} F${this.n(feed * pathPractice.plungeShare)}`,
     ];
     loop.forEach((s, i) => {
       const f = i === 0 ? ` F${this.n(feed)}` : "";

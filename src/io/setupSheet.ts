@@ -99,7 +99,7 @@ function dimensioned(job: Job, evaluation: Evaluation, kernel: SolidKernel): obj
  * @returns the PDF's bytes
  */
 export async function setupSheet(job: Job, evaluation: Evaluation, kernel: SolidKernel): Promise<Uint8Array> {
-  const { default: pdfmake } = (await import("pdfmake")) as unknown as { default: PdfMake };
+  const { default: pdfmake } = (await import("pdfmake")) as { default: PdfMake };
   pdfmake.setFonts(fonts);
   // Nothing is fetched: every font and picture is on this machine.
   pdfmake.setUrlAccessPolicy?.(() => false);

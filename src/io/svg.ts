@@ -1,6 +1,7 @@
 import type { DrawnLine } from "@/core/engine/kernel";
 import type { EvaluatedOutline } from "@/core/outline/evaluateOutline";
 import { endOf, startOf, type Segment } from "@/core/outline";
+import { COINCIDENT } from "@/core/geometry/tolerance";
 
 /** A view as SVG in millimetres: visible lines full, hidden ones dashed. */
 export function drawingSvg(
@@ -51,7 +52,7 @@ export function outlinesSvg(outlines: EvaluatedOutline[]): string {
     ys = corners.map((p) => p.y),
     box = { min: { x: Math.min(...xs), y: Math.min(...ys) }, max: { x: Math.max(...xs), y: Math.max(...ys) } };
   const arc = (s: Extract<Segment, { kind: "arc" }>): string => {
-    if (Math.abs(s.sweep) > 2 * Math.PI - 1e-9)
+    if (Math.abs(s.sweep) > 2 * Math.PI - COINCIDENT)
       return [0, 1].map((i) => arc({ ...s, start: s.start + (i * s.sweep) / 2, sweep: s.sweep / 2 })).join("");
     const e = endOf(s);
     return `A${n(s.radius)} ${n(s.radius)} 0 ${Math.abs(s.sweep) > Math.PI ? 1 : 0} ${s.sweep > 0 ? 0 : 1} ${n(e.x)} ${n(-e.y)}`;

@@ -5,6 +5,7 @@ import { v2, type Vec2 } from "@/core/geometry/vec";
 import { arcsOf } from "@/core/outline/letters";
 import type { Segment } from "@/core/outline";
 import { chainsOfLayer, gapList, type ReadFile } from "./chainItems";
+import { COINCIDENT, ROUNDING } from "@/core/geometry/tolerance";
 
 /** How far the arcs that stand for a curve may leave it, mm. */
 const NEAR = 0.002;
@@ -158,7 +159,7 @@ function segmentsOf(path: ReturnType<typeof svgpath>, k: number): { segments: Se
     curves = 0;
   const p = (x: number, y: number): Vec2 => v2(x * k, -y * k);
   const line = (to: Vec2) => {
-    if (Math.hypot(to.x - at.x, to.y - at.y) > 1e-12) segments.push({ kind: "line", from: at, to });
+    if (Math.hypot(to.x - at.x, to.y - at.y) > ROUNDING) segments.push({ kind: "line", from: at, to });
     at = to;
   };
   const curve = (b: Vec2, c: Vec2, d: Vec2) => {
@@ -197,7 +198,7 @@ function segmentsOf(path: ReturnType<typeof svgpath>, k: number): { segments: Se
       }
       case "A": {
         const to = p(v[5], v[6]);
-        if (Math.abs(v[0] - v[1]) > 1e-9 * Math.max(v[0], v[1])) {
+        if (Math.abs(v[0] - v[1]) > COINCIDENT * Math.max(v[0], v[1])) {
           // Not of a circle: by way of curves.
           const bezier = svgpath(`M${at.x / k} ${-at.y / k}A${v.join(" ")}`).unarc();
           bezier.iterate((s) => {
@@ -230,7 +231,7 @@ function circleArc(a: Vec2, b: Vec2, radius: number, long: boolean, ccw: boolean
   const c = v2((a.x + b.x) / 2 - (h * (b.y - a.y)) / chord, (a.y + b.y) / 2 + (h * (b.x - a.x)) / chord);
   const start = Math.atan2(a.y - c.y, a.x - c.x);
   let sweep = Math.atan2(b.y - c.y, b.x - c.x) - start;
-  if (ccw) while (sweep <= 1e-12) sweep += 2 * Math.PI;
-  else while (sweep >= -1e-12) sweep -= 2 * Math.PI;
+  if (ccw) while (sweep <= ROUNDING) sweep += 2 * Math.PI;
+  else while (sweep >= -ROUNDING) sweep -= 2 * Math.PI;
   return { kind: "arc", centre: c, radius: r, start, sweep };
 }

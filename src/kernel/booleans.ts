@@ -4,6 +4,7 @@ import type { FaceTag } from "@/core/engine/kernel";
 import type { Tagged } from "./bodies";
 import { scope, type OC } from "./oc";
 import { facesOf, isClosed, ShapeMap } from "./topology";
+import { CONTACT } from "@/core/geometry/tolerance";
 
 /** What the library remembers of an operation: what became of each face. */
 interface History {
@@ -49,7 +50,7 @@ export function boolean(oc: OC, op: "leave" | "cut" | "join", base: Tagged, tool
     b.Build(own(new oc.Message_ProgressRange()));
     if (b.HasErrors())
       return fail("the solid kernel could not join these shapes", { expected: "other sizes or another place" });
-    if (op === "leave") b.SimplifyResult(true, true, 1e-6);
+    if (op === "leave") b.SimplifyResult(true, true, CONTACT);
     const made = follow(oc, b.Shape(), b, [base, ...tools], null);
     if (isClosed(oc, made.shape)) return ok(made);
     made.shape.delete();

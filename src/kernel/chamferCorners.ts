@@ -5,6 +5,7 @@ import type { FaceCache } from "./faceCache";
 import { scope, type OC } from "./oc";
 import { edgesOf, facesOf, freeEdges, measureCurve, type RawEdge } from "./topology";
 import { polyhedron } from "./turnedBodies";
+import { COINCIDENT } from "@/core/geometry/tolerance";
 
 interface Plane {
   normal: Vec3;
@@ -15,7 +16,7 @@ interface Plane {
 function meetingPoint(a: Plane, b: Plane, c: Plane): Vec3 | null {
   const [ab, bc, ca] = [cross(a.normal, b.normal), cross(b.normal, c.normal), cross(c.normal, a.normal)];
   const volume = dot(a.normal, bc);
-  if (Math.abs(volume) < 1e-9) return null;
+  if (Math.abs(volume) < COINCIDENT) return null;
   const sum = add(
     add(scale(bc, dot(a.normal, a.point)), scale(ca, dot(b.normal, b.point))),
     scale(ab, dot(c.normal, c.point)),
@@ -61,7 +62,7 @@ function pointOver(oc: OC, face: number, sides: RawEdge[], ours: (Plane | null)[
   const neighbours = sides.map((e) => ours[e.uses.find((u) => u.face !== face)?.face ?? -1] ?? null);
   const [a, b, c] = neighbours;
   const apex = a && b && c ? meetingPoint(a, b, c) : null;
-  if (!apex || dot(sub(apex, flat.point), flat.normal) < 1e-9) return null;
+  if (!apex || dot(sub(apex, flat.point), flat.normal) < COINCIDENT) return null;
   const ends = sides.map((e) => measureCurve(oc, e.edge)).flatMap((m) => [m.from, m.to]);
   const corners = ends.filter((p, i) => ends.findIndex((q) => length(sub(p, q)) < 1e-7) === i);
   if (corners.length !== 3) return null;

@@ -5,6 +5,7 @@ import type { FaceCache } from "./faceCache";
 import { thinned } from "./flatMesh";
 import { scope, type OC } from "./oc";
 import { describeEdge, samples, ShapeMap, type RawEdge } from "./topology";
+import { EXACTLY_PARALLEL } from "@/core/geometry/tolerance";
 
 /** What is known of an edge, whichever state it is in. */
 interface Known {
@@ -95,7 +96,7 @@ export class EdgeCache {
       const [a, b] = [raw.uses[0].face, second.face];
       const n1 = this.faces.normalAt(faces[a], known.info.middle);
       const n2 = this.faces.normalAt(faces[b], known.info.middle);
-      if (n1 && n2 && dot(n1, known.normals[0]) > 1 - 1e-12 && dot(n2, known.normals[1]) > 1 - 1e-12)
+      if (n1 && n2 && dot(n1, known.normals[0]) > EXACTLY_PARALLEL && dot(n2, known.normals[1]) > EXACTLY_PARALLEL)
         return { ...known.info, faces: [a, b] };
     }
     const info = describeEdge(this.oc, raw, faces, (f, at) => this.faces.normalAt(f, at));

@@ -8,6 +8,7 @@ import type { KnownEdge } from "./edgeCache";
 import type { Library } from "./library";
 import { scope, type OC } from "./oc";
 import type { State } from "./state";
+import { ROUNDING } from "@/core/geometry/tolerance";
 
 type EdgeStep = Extract<KernelStep, { op: "edges" }>;
 type Maker = InstanceType<OC["BRepFilletAPI_MakeChamfer"]> | InstanceType<OC["BRepFilletAPI_MakeFillet"]>;
@@ -26,7 +27,7 @@ function makerOf(
     return { maker, add: (size, edge) => maker.Add(size, edge) };
   }
   const maker = new oc.BRepFilletAPI_MakeChamfer(state.shape);
-  const even = Math.abs(step.angle - Math.PI / 4) < 1e-12;
+  const even = Math.abs(step.angle - Math.PI / 4) < ROUNDING;
   return {
     maker,
     add: (size, edge, face) => (even ? maker.Add(size, edge) : maker.AddDA(size, step.angle, edge, face)),

@@ -3,12 +3,10 @@ import type { TopoDS_Edge, TopoDS_Face, TopoDS_Shape } from "replicad-opencascad
 import { cross, distance2, dot, unit, v2, v3, type Vec2, type Vec3 } from "@/core/geometry/vec";
 import type { FaceMesh } from "./meshing";
 import { scope, type OC } from "./oc";
+import { MEET, ROUNDING } from "@/core/geometry/tolerance";
 
 /** Points of an edge in its curve's own sense. */
 type PointsOf = (edge: TopoDS_Edge) => Vec3[];
-
-/** Ends that meet, mm. */
-const MEET = 1e-5;
 const apart = (a: Vec3, b: Vec3) => Math.hypot(a.x - b.x, a.y - b.y, a.z - b.z);
 
 /** Stretches put end to end, turned where they must be; null where they do not close. */
@@ -95,7 +93,7 @@ export function thinned(points: Vec3[], deflection: number): Vec3[] {
   const [a, b, c] = [points[0], points[1], points[2]];
   const chord = apart(a, c);
   const sag = apart(b, v3((a.x + c.x) / 2, (a.y + c.y) / 2, (a.z + c.z) / 2));
-  if (sag < 1e-12) return points;
+  if (sag < ROUNDING) return points;
   // The sag grows with the square of the step; a turn of a sixteenth and more would show.
   const radius = (chord * chord) / (8 * sag);
   const perStep = distance2(v2(0, 0), v2(a.x - b.x, Math.hypot(a.y - b.y, a.z - b.z))) / radius;

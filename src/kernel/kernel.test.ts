@@ -1,4 +1,5 @@
 import { prepare, solve, type KernelStep } from "@/core/engine";
+import { toNumberText } from "@/core/number";
 import { viewOf } from "@/core/engine/views";
 import { sideFrame, v3 } from "@/core/geometry/vec";
 import { circle, rectangleCorners, roundedLoop } from "@/core/outline";
@@ -117,7 +118,7 @@ describe("faces and edges", () => {
   it("are measured anew where a cut changed them, and kept where it did not", () => {
     kernel.edges("2");
     kernel.apply("3", "2", hole(6, 20));
-    const fresh = new OpenCascadeKernel((kernel as unknown as { oc: never }).oc);
+    const fresh = new OpenCascadeKernel(kernel["oc"]);
     fresh.apply("1", null, block);
     fresh.apply("2", "1", hole(10));
     fresh.apply("3", "2", hole(6, 20));
@@ -209,7 +210,7 @@ it("a hundred edits later the part is what the first run would have made", async
         edit: "setNumber",
         id: i % 2 ? "r2" : "r3",
         path: i % 2 ? "radius" : "diameter",
-        text: String((4 + (i % 7) / 10).toFixed(1)) as never,
+        text: toNumberText((4 + (i % 7) / 10).toFixed(1)),
       },
     ]);
     if (!r.ok) throw new Error();

@@ -17,7 +17,7 @@ export function extractMesh(oc: OC, shape: TopoDS_Shape, deflection: number): Fa
   return scope((own) => {
     const data = own(oc.ReplicadMeshExtractor.extract(shape, deflection, TURN, false));
     // Asked for anew each time: the memory is another buffer after it has grown.
-    const memory = (oc as unknown as { wasmMemory: WebAssembly.Memory }).wasmMemory.buffer;
+    const memory = (oc as { wasmMemory: WebAssembly.Memory }).wasmMemory.buffer;
     const mesh = {
       positions: new Float32Array(memory, data.getVerticesPtr(), data.getVerticesSize()).slice(),
       normals: new Float32Array(memory, data.getNormalsPtr(), data.getNormalsSize()).slice(),

@@ -3,7 +3,8 @@ import type { OpenCascadeInstance } from "replicad-opencascadejs";
 /** The library as it comes; its own typing is kept where it is right. */
 export type OC = OpenCascadeInstance;
 
-interface Deletable {
+/** Wants to be freed; several results of the library do, and are not typed so. */
+export interface Deletable {
   delete(): void;
 }
 
@@ -35,15 +36,11 @@ export function scope<T>(work: (own: <D extends Deletable>(d: D) => D) => T): T 
 export function kernelMessage(oc: OC, e: unknown): string {
   if (
     e instanceof Error &&
-    !(
-      typeof WebAssembly !== "undefined" &&
-      "Exception" in WebAssembly &&
-      e instanceof (WebAssembly as unknown as { Exception: new () => Error }).Exception
-    )
+    !(typeof WebAssembly !== "undefined" && "Exception" in WebAssembly && e instanceof WebAssembly.Exception)
   )
     return e.message;
   try {
-    const m = (oc as unknown as { getExceptionMessage(x: unknown): [string, string] }).getExceptionMessage(e);
+    const m = (oc as { getExceptionMessage(x: unknown): [string, string] }).getExceptionMessage(e);
     return m[1] || m[0];
   } catch {
     return "the solid kernel gave up";

@@ -37,6 +37,7 @@ import {
   volumeOf,
   ShapeMap,
 } from "./topology";
+import { COINCIDENT } from "@/core/geometry/tolerance";
 
 /** What a step made, and the most volume its tools can have taken or added. */
 type Made = Tagged & { most?: number };
@@ -60,8 +61,7 @@ export class OpenCascadeKernel implements SolidKernel {
    */
   get broken(): boolean {
     return (
-      this.brokenDown ||
-      (this.oc as unknown as { wasmMemory: WebAssembly.Memory }).wasmMemory.buffer.byteLength > MOST_MEMORY
+      this.brokenDown || (this.oc as { wasmMemory: WebAssembly.Memory }).wasmMemory.buffer.byteLength > MOST_MEMORY
     );
   }
   private library: Library;
@@ -102,7 +102,7 @@ export class OpenCascadeKernel implements SolidKernel {
         made.value.shape.delete();
         return wrong;
       }
-      if (measure.solids === 0 || !(measure.volume > 1e-9)) {
+      if (measure.solids === 0 || !(measure.volume > COINCIDENT)) {
         made.value.shape.delete();
         return fail("nothing is left of the part", { expected: "a cut that leaves material" });
       }
@@ -238,7 +238,7 @@ export class OpenCascadeKernel implements SolidKernel {
       const index = new ShapeMap<number>(oc);
       raw.forEach((e, i) => index.set(e.edge, i));
       return wanted.map((f) => {
-        const mine = edgesOf(oc, [own(oc.BRepTools.OuterWire(faces[f])) as unknown as TopoDS_Face]);
+        const mine = edgesOf(oc, [own(oc.BRepTools.OuterWire(faces[f])) as TopoDS_Face]);
         const pieces = mine.flatMap((e) => {
           const p = samples(oc, e.edge);
           return p.slice(1).map((q, i): [Vec3, Vec3] => [p[i], q]);

@@ -1,5 +1,6 @@
 import type { KernelStep, StateMeasure } from "@/core/engine/kernel";
 import { fail, type Result } from "@/core/base/result";
+import { CONTACT } from "@/core/geometry/tolerance";
 
 type Volume = Pick<StateMeasure, "volume"> & {
   /** How near the volume was asked for, relative; where it is an exact sum, nothing. */
@@ -20,7 +21,7 @@ export function cannotBe(
   most = Infinity,
 ): Result<never> | null {
   const loose = [before, after].reduce((sum, v) => sum + 2 * (v.precision ?? 0) * v.volume, 0);
-  const slack = VOLUME_SLACK * (before.volume + (most === Infinity ? 0 : most)) + 1e-6 + loose;
+  const slack = VOLUME_SLACK * (before.volume + (most === Infinity ? 0 : most)) + CONTACT + loose;
   const grown = after.volume - before.volume;
   if (step.op === "leave" && grown < -slack)
     return fail(

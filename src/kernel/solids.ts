@@ -4,6 +4,7 @@ import type { Loop } from "@/core/outline";
 import type { FaceRole, PlacedBody } from "@/core/engine/kernel";
 import { scope, type OC } from "./oc";
 import { facesOf, ShapeMap } from "./topology";
+import { COINCIDENT, ROUNDING } from "@/core/geometry/tolerance";
 
 const point = (oc: OC, f: Frame, p: Vec2, depth: number) => {
   const q = fromFrame(f, p, depth);
@@ -25,7 +26,7 @@ export function wireOf(oc: OC, frame: Frame, loop: Loop, depth: number): TopoDS_
         const x = own(new oc.gp_Dir(frame.x.x, frame.x.y, frame.x.z));
         const axes = own(new oc.gp_Ax2(own(point(oc, frame, s.centre, depth)), normal, x));
         const circle = own(new oc.gp_Circ(axes, s.radius));
-        if (Math.abs(s.sweep) >= 2 * Math.PI - 1e-12) edge = own(new oc.BRepBuilderAPI_MakeEdge(circle));
+        if (Math.abs(s.sweep) >= 2 * Math.PI - ROUNDING) edge = own(new oc.BRepBuilderAPI_MakeEdge(circle));
         else {
           const [from, to] = s.sweep > 0 ? [s.start, s.start + s.sweep] : [s.start + s.sweep, s.start];
           edge = own(new oc.BRepBuilderAPI_MakeEdge(circle, from, to));
@@ -88,7 +89,7 @@ export function solidOf(
         { x: 0, y: p[p.length - 1].z },
       ];
       const clean = corners.filter(
-        (c, i) => i === 0 || Math.hypot(c.x - corners[i - 1].x, c.y - corners[i - 1].y) > 1e-9,
+        (c, i) => i === 0 || Math.hypot(c.x - corners[i - 1].x, c.y - corners[i - 1].y) > COINCIDENT,
       );
       // The profile stands in the plane through the axis: x outwards, depth along the axis.
       const maker = own(new oc.BRepBuilderAPI_MakeWire());
@@ -110,9 +111,12 @@ export function solidOf(
         if (made.IsEmpty()) return;
         const a = clean[i],
           b = clean[(i + 1) % n];
-        const flat = Math.abs(a.y - b.y) < 1e-9,
-          upright = Math.abs(a.x - b.x) < 1e-9;
-        roles.set(own(made.First()), flat ? (a.y < 1e-9 && i === 0 ? "top" : "floor") : upright ? "wall" : "cone");
+        const flat = Math.abs(a.y - b.y) < COINCIDENT,
+          upright = Math.abs(a.x - b.x) < COINCIDENT;
+        roles.set(
+          own(made.First()),
+          flat ? (a.y < COINCIDENT && i === 0 ? "top" : "floor") : upright ? "wall" : "cone",
+        );
       });
     }
     const faces = facesOf(oc, shape);

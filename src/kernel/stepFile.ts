@@ -6,7 +6,7 @@ interface FileSystem {
   writeFile(path: string, data: Uint8Array): void;
   unlink(path: string): void;
 }
-const fileSystem = (oc: OC): FileSystem => (oc as unknown as { FS: FileSystem }).FS;
+const fileSystem = (oc: OC): FileSystem => (oc as { FS: FileSystem }).FS;
 
 /** The shape as a STEP file (ISO 10303-21), millimetres. */
 export function writeStep(oc: OC, shape: TopoDS_Shape): Uint8Array {

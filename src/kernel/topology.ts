@@ -1,8 +1,15 @@
-import type { TopoDS_Edge, TopoDS_Face, TopoDS_Shape } from "replicad-opencascadejs";
+import type {
+  Geom_Curve_ResD1,
+  Geom_Surface_ResD1,
+  TopoDS_Edge,
+  TopoDS_Face,
+  TopoDS_Shape,
+} from "replicad-opencascadejs";
 import { add, cross, dot, length, scale, sub, unit, v3, type Box, type Vec3 } from "@/core/geometry/vec";
 import type { EdgeInfo, FaceInfo } from "@/core/engine/kernel";
 import type { MeasuredEdge } from "@/core/outline/fromPart";
-import { scope, type OC } from "./oc";
+import { scope, type Deletable, type OC } from "./oc";
+import { COINCIDENT, DISPLAY, ROUNDING } from "@/core/geometry/tolerance";
 
 const HASH_SPACE = 2147483647;
 
@@ -103,13 +110,12 @@ function normalAt(
   v: number,
 ): { point: Vec3; normal: Vec3 } {
   return scope((own) => {
-    const d = own(surface.EvalD1(u, v) as unknown as { Point: Xyz; D1U: Xyz; D1V: Xyz; delete(): void });
+    const d = own(surface.EvalD1(u, v) as Geom_Surface_ResD1 & Deletable);
     const point = take(d.Point),
       du = take(d.D1U),
       dv = take(d.D1V);
     const n = unit(cross(du, dv));
-    const reversed =
-      (face.Orientation() as unknown as string) === (oc.TopAbs_Orientation.TopAbs_REVERSED as unknown as string);
+    const reversed = (face.Orientation() as string) === (oc.TopAbs_Orientation.TopAbs_REVERSED as string);
     return { point, normal: reversed ? scale(n, -1) : n };
   });
 }
@@ -118,7 +124,7 @@ function normalAt(
 export function describeFlat(oc: OC, face: TopoDS_Face): { normal: Vec3; point: Vec3 } | null {
   return scope((own) => {
     const surface = own(new oc.BRepAdaptor_Surface(face, false));
-    return (surface.GetType() as unknown as string) === "GeomAbs_Plane" ? normalAt(oc, face, surface, 0, 0) : null;
+    return (surface.GetType() as string) === "GeomAbs_Plane" ? normalAt(oc, face, surface, 0, 0) : null;
   });
 }
 
@@ -128,7 +134,7 @@ export function describeFace(oc: OC, face: TopoDS_Face): FaceInfo {
     const props = own(new oc.GProp_GProps());
     oc.BRepGProp.SurfaceProperties(face, props, false, false);
     const surface = own(new oc.BRepAdaptor_Surface(face, true));
-    const kind = surfaceNames[surface.GetType() as unknown as string] ?? "other";
+    const kind = surfaceNames[surface.GetType() as string] ?? "other";
     const u0 = surface.FirstUParameter(),
       u1 = surface.LastUParameter(),
       v0 = surface.FirstVParameter(),
@@ -164,7 +170,8 @@ export function describeFace(oc: OC, face: TopoDS_Face): FaceInfo {
         g2 = unit(sub(b2, a2));
       // Two generators half the covered turn apart: cos d = cos² a + sin² a cos u.
       const apart = 1 - Math.cos((u1 - u0) / 2);
-      if (apart > 1e-9) info.halfAngle = Math.asin(Math.sqrt(Math.max(0, Math.min(1, (1 - dot(g1, g2)) / apart))));
+      if (apart > COINCIDENT)
+        info.halfAngle = Math.asin(Math.sqrt(Math.max(0, Math.min(1, (1 - dot(g1, g2)) / apart))));
     }
     return info;
   });
@@ -176,7 +183,7 @@ function circleOf(a: Vec3, b: Vec3, c: Vec3): { centre: Vec3; radius: number } |
   const ac = sub(c, a);
   const n = cross(ab, ac);
   const twice = length(n);
-  if (twice < 1e-12) return null;
+  if (twice < ROUNDING) return null;
   const to = scale(add(scale(cross(n, ab), dot(ac, ac)), scale(cross(ac, n), dot(ab, ab))), 1 / (2 * twice * twice));
   return { centre: add(a, to), radius: length(to) };
 }
@@ -229,21 +236,20 @@ export function describeEdge(
     const t0 = curve.FirstParameter(),
       t1 = curve.LastParameter(),
       tm = (t0 + t1) / 2;
-    const kind = curve.GetType() as unknown as string;
-    const d1 = own(curve.EvalD1(tm) as unknown as { Point: Xyz; D1: Xyz; delete(): void });
+    const kind = curve.GetType() as string;
+    const d1 = own(curve.EvalD1(tm) as Geom_Curve_ResD1 & Deletable);
     const middle = take(d1.Point),
       along = unit(take(d1.D1));
     const from = take(curve.EvalD0(t0)),
       to = take(curve.EvalD0(t1));
-    const reversed =
-      (first.edge.Orientation() as unknown as string) === (oc.TopAbs_Orientation.TopAbs_REVERSED as unknown as string);
+    const reversed = (first.edge.Orientation() as string) === (oc.TopAbs_Orientation.TopAbs_REVERSED as string);
     const tangent = reversed ? scale(along, -1) : along;
     const [n1, n2] = [first, second].map(
       (u) => quickNormal(faces[u.face], middle) ?? edgeNormal(oc, raw.edge, faces[u.face], tm),
     );
     const angle = Math.atan2(length(cross(n1, n2)), dot(n1, n2));
     const inward = cross(n1, tangent);
-    const turn = angle < 1e-4 ? "smooth" : dot(inward, n2) < 0 ? "convex" : "concave";
+    const turn = angle < DISPLAY ? "smooth" : dot(inward, n2) < 0 ? "convex" : "concave";
     const info: EdgeInfo = {
       curve: "other",
       from,
@@ -277,7 +283,7 @@ export function measureCurve(oc: OC, edge: TopoDS_Edge): MeasuredEdge {
     const curve = own(new oc.BRepAdaptor_Curve(edge));
     const t0 = curve.FirstParameter(),
       t1 = curve.LastParameter(),
-      kind = curve.GetType() as unknown as string;
+      kind = curve.GetType() as string;
     const measured: MeasuredEdge = {
       curve: kind === "GeomAbs_Line" ? "line" : kind === "GeomAbs_Circle" ? "circle" : "other",
       from: take(curve.EvalD0(t0)),
@@ -295,7 +301,7 @@ function edgeNormal(oc: OC, edge: TopoDS_Edge, face: TopoDS_Face, t: number): Ve
   return scope((own) => {
     const surface = own(new oc.BRepAdaptor_Surface(face, false));
     const flat = own(new oc.BRepAdaptor_Curve2d(edge, face));
-    const uv = own(flat.EvalD0(t) as unknown as { X(): number; Y(): number; delete(): void });
+    const uv = own(flat.EvalD0(t) as { X(): number; Y(): number; delete(): void });
     return normalAt(oc, face, surface, uv.X(), uv.Y()).normal;
   });
 }
@@ -306,7 +312,7 @@ export function samples(oc: OC, edge: TopoDS_Edge, step = Math.PI / 48): Vec3[] 
     const curve = own(new oc.BRepAdaptor_Curve(edge));
     const t0 = curve.FirstParameter(),
       t1 = curve.LastParameter();
-    const kind = curve.GetType() as unknown as string;
+    const kind = curve.GetType() as string;
     if (kind === "GeomAbs_Line") return [take(curve.EvalD0(t0)), take(curve.EvalD0(t1))];
     const n = kind === "GeomAbs_Circle" ? Math.max(2, Math.ceil((t1 - t0) / step)) : 24;
     if (kind === "GeomAbs_Circle") {
@@ -334,7 +340,7 @@ export function boundedByOtherCurves(oc: OC, face: TopoDS_Face): boolean {
     for (; ex.More(); ex.Next()) {
       const edge = own(oc.TopoDS.Edge(own(ex.Current())));
       if (oc.BRep_Tool.Degenerated(edge)) continue;
-      const kind = own(new oc.BRepAdaptor_Curve(edge)).GetType() as unknown as string;
+      const kind = own(new oc.BRepAdaptor_Curve(edge)).GetType() as string;
       if (kind !== "GeomAbs_Line" && kind !== "GeomAbs_Circle") return true;
     }
     return false;

@@ -7,6 +7,7 @@ import type { FaceRole, PlacedBody } from "@/core/engine/kernel";
 import { edgesInOrder, faceOf, solidOf } from "./solids";
 import { scope, type OC } from "./oc";
 import { facesOf, ShapeMap } from "./topology";
+import { COINCIDENT, CONTACT } from "@/core/geometry/tolerance";
 
 interface Solid {
   shape: TopoDS_Shape;
@@ -20,7 +21,7 @@ export function turnedSolid(oc: OC, frame: Frame, outline: Outline, sweep: numbe
     const upright: Frame = { origin: frame.origin, x: frame.x, y: frame.normal, normal: scale(frame.y, -1) };
     const face = own(faceOf(oc, upright, outline.outer, outline.holes, 0));
     const axis = own(new oc.gp_Ax1(own(pnt(oc, frame.origin)), own(dir(oc, frame.normal))));
-    const whole = sweep >= 2 * Math.PI - 1e-9;
+    const whole = sweep >= 2 * Math.PI - COINCIDENT;
     const revol = own(
       whole ? new oc.BRepPrimAPI_MakeRevol(face, axis, false) : new oc.BRepPrimAPI_MakeRevol(face, axis, sweep, false),
     );
@@ -35,20 +36,20 @@ export function turnedSolid(oc: OC, frame: Frame, outline: Outline, sweep: numbe
       const s = segments[i],
         a = startOf(s),
         b = endOf(s),
-        level = s.kind === "line" && Math.abs(a.y - b.y) < 1e-9;
+        level = s.kind === "line" && Math.abs(a.y - b.y) < COINCIDENT;
       roles.set(
         own(made.First()),
         level
-          ? Math.abs(a.y - high) < 1e-9
+          ? Math.abs(a.y - high) < COINCIDENT
             ? "top"
-            : Math.abs(a.y - low) < 1e-9
+            : Math.abs(a.y - low) < COINCIDENT
               ? adds
                 ? "bottom"
                 : "floor"
               : adds
                 ? "side"
                 : "floor"
-          : s.kind === "line" && Math.abs(a.x - b.x) > 1e-9
+          : s.kind === "line" && Math.abs(a.x - b.x) > COINCIDENT
             ? "cone"
             : adds
               ? "side"
@@ -119,7 +120,7 @@ function runSolid(oc: OC, frame: Frame, run: Segment[], closed: boolean, w: numb
 /** The solid that faces enclose. The caller frees it. */
 function sewn(oc: OC, faces: TopoDS_Face[]): TopoDS_Shape {
   return scope((own) => {
-    const sewing = own(new oc.BRepBuilderAPI_Sewing(1e-6, true, true, true, false));
+    const sewing = own(new oc.BRepBuilderAPI_Sewing(CONTACT, true, true, true, false));
     for (const f of faces) sewing.Add(f);
     sewing.Perform(own(new oc.Message_ProgressRange()));
     const shell = own(oc.TopoDS.Shell(own(sewing.SewedShape())));
@@ -162,12 +163,12 @@ function arcWedge(oc: OC, frame: Frame, s: Extract<Segment, { kind: "arc" }>, w:
     r = s.radius;
   const at = (x: number, depth: number) => fromFrame(frame, v2(s.centre.x + out.x * x, s.centre.y + out.y * x), depth);
   // A groove wider than the arc's own radius is cut off at the arc's axis: the rest of it lies on the other side.
-  const inside = r - w >= -1e-9 ? [at(Math.max(0, r - w), 0)] : [at(0, 0), at(0, d * (1 - r / w))];
+  const inside = r - w >= -COINCIDENT ? [at(Math.max(0, r - w), 0)] : [at(0, 0), at(0, d * (1 - r / w))];
   return scope((own) => {
     const face = own(polygonFace(oc, [at(r + w, 0), ...inside, at(r, d)]));
     const axis = own(new oc.gp_Ax1(own(pnt(oc, fromFrame(frame, s.centre))), own(dir(oc, frame.normal))));
     const sweep = Math.abs(s.sweep),
-      whole = sweep >= 2 * Math.PI - 1e-9;
+      whole = sweep >= 2 * Math.PI - COINCIDENT;
     const revol = own(
       whole ? new oc.BRepPrimAPI_MakeRevol(face, axis, false) : new oc.BRepPrimAPI_MakeRevol(face, axis, sweep, false),
     );

@@ -14,7 +14,7 @@ interface Opened {
   lock: FolderLock;
   close(): Promise<void>;
 }
-const home = globalThis as unknown as {
+const home = globalThis as {
   sgorbiaDatabase?: Promise<Opened>;
   sgorbiaFolderLost?: (problem: Error) => void;
 };
@@ -96,13 +96,13 @@ function guarded(pg: PGlite, guard: () => void): Database {
   const inTransaction: Database["transaction"] = async (work) => {
     guard();
     return (await pg.transaction(async (tx) => {
-      const result = await work(wrap(tx as unknown as Runner, null));
+      const result = await work(wrap(tx as Runner, null));
       // Once more before it is committed.
       guard();
       return result;
     })) as Awaited<ReturnType<typeof work>>;
   };
-  return wrap(pg as unknown as Runner, inTransaction);
+  return wrap(pg as Runner, inTransaction);
 }
 
 /** Runs the numbered migration files that have not run yet, each in one transaction. */

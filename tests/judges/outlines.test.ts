@@ -15,13 +15,13 @@ import { outlineDxf, outlineDxfNewer, segmentsOf } from "@/io/dxfOutlines";
 const python = "/usr/bin/python3";
 const has = (what: string) => spawnSync(python, ["-c", `import ${what}`]).status === 0;
 const judge = (there: boolean) => (there ? it : it.skip);
-const ask = (script: string, input: unknown) =>
+const ask = <T = number>(script: string, input: unknown) =>
   JSON.parse(
     execFileSync(python, ["-c", script], { encoding: "utf8", input: JSON.stringify(input), maxBuffer: 1e8 })
       .trim()
       .split("\n")
       .pop()!,
-  ) as number[];
+  ) as T[];
 const dir = mkdtempSync(path.join(tmpdir(), "sgorbia-outlines-"));
 afterAll(() => rmSync(dir, { recursive: true, force: true }));
 
@@ -152,7 +152,7 @@ describe("blocks put into a drawing, before another library", () => {
   judge(has("ezdxf"))("stand where ezdxf finds them when it takes the inserts apart", () => {
     const file = path.join(dir, "blocks.dxf");
     // Written by ezdxf, taken apart by ezdxf: every line's ends, every arc's centre, radius and middle.
-    const theirs = ask(
+    const theirs = ask<[number, number, number]>(
       `
 import json,sys,math,ezdxf
 from ezdxf.math import Vec3
@@ -180,7 +180,7 @@ def walk(es):
         else: raise Exception(t)
 walk(m); print(json.dumps(out))`,
       file,
-    ) as unknown as [number, number, number][];
+    );
     const { entities, problems } = readEntities(readFileSync(file, "utf8"));
     expect(problems).toEqual([]);
     const ours = entities.flatMap(({ entity, at }) =>

@@ -1,6 +1,8 @@
 // Small deliberate faults in the core once passed every test: one scalar, one symmetric or one one-sided case hid
 // them. Each has its test here.
 import fc from "fast-check";
+import { changedRow } from "@/core/rows";
+import { toNumberText } from "@/core/number";
 import { readCard } from "@/core/callout";
 import { numberScope } from "@/core/engine/numbers";
 import { applyEdits, type Job } from "@/core/job";
@@ -30,9 +32,11 @@ describe("a proof that was recorded", () => {
       ],
     };
     const turned = applyEdits(signed, [
-      { edit: "setRow", id: job.rows[1].id, body: { ...job.rows[1].body, plane: { on: "bottom" } } as never },
+      { edit: "setRow", id: job.rows[1].id, body: changedRow(job.rows[1].body, { plane: { on: "bottom" } })! },
     ]);
-    const lowered = applyEdits(signed, [{ edit: "setNumber", id: job.rows[0].id, path: "at.z", text: "3" as never }]);
+    const lowered = applyEdits(signed, [
+      { edit: "setNumber", id: job.rows[0].id, path: "at.z", text: toNumberText("3") },
+    ]);
     if (!turned.ok) throw new Error();
     expect((await evaluateJob(signed)).ledger[0].state).toBe("proved");
     expect((await evaluateJob(turned.value.job)).ledger[0].state).toBe("stale");

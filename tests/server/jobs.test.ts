@@ -1,4 +1,6 @@
 import { mkdtempSync, readFileSync, rmSync } from "node:fs";
+import type { Patches } from "mutative";
+import { toNumberText } from "@/core/number";
 import { tmpdir } from "node:os";
 import path from "node:path";
 import { applyEdits } from "@/core/job";
@@ -92,9 +94,9 @@ describe("jobs in the database", () => {
   });
   it("refuse edits that break the document, and keep what was there", async () => {
     const made = await createJob("Whole", "mm", "");
-    const bad = await saveEdits(made.id, 1, [{ op: "replace", path: ["unit"], value: "furlong" }] as never);
+    const bad = await saveEdits(made.id, 1, [{ op: "replace", path: ["unit"], value: "furlong" }] as Patches);
     expect(bad).toMatchObject({ ok: false, problems: [{ path: "unit" }] });
-    expect(await saveEdits(made.id, 1, [{ op: "replace", path: ["a", "b", "c"], value: 1 }] as never)).toMatchObject({
+    expect(await saveEdits(made.id, 1, [{ op: "replace", path: ["a", "b", "c"], value: 1 }] as Patches)).toMatchObject({
       ok: false,
     });
     expect((await readStored(made.id))!.revision).toBe(1);
@@ -136,7 +138,7 @@ describe("jobs in the database", () => {
     await saveEdits(
       made.value.id,
       1,
-      edit(made.value.job, [{ edit: "setNumber", id: "r2", path: "radius", text: "4.5" as never }]).patches,
+      edit(made.value.job, [{ edit: "setNumber", id: "r2", path: "radius", text: toNumberText("4.5") }]).patches,
     );
     expect(await summaryOf(made.value.id)).toMatchObject({ stops: 0 });
     const file = await fileOf(made.value.id, "step");

@@ -1,6 +1,7 @@
 import type { Balloon } from "../job/schema";
 import { fail, ok, type Result } from "../base/result";
 import { findThread, type Thread } from "../tables";
+import { COINCIDENT } from "../geometry/tolerance";
 
 /** The balloon a thread is taken from by its number (`#9`), or null where the thread itself is written. */
 const citedIn = (thread: string): number | null => {
@@ -21,7 +22,7 @@ export function threadMeant(thread: string, balloons: readonly Balloon[]): Resul
 }
 
 const same = (a: Thread, b: Thread): boolean =>
-  a.system === b.system && Math.abs(a.major - b.major) < 1e-9 && Math.abs(a.pitch - b.pitch) < 1e-9;
+  a.system === b.system && Math.abs(a.major - b.major) < COINCIDENT && Math.abs(a.pitch - b.pitch) < COINCIDENT;
 
 /** Balloons that print the thread of a row: the one it cites, or every one that says the same thread. */
 export function balloonsOfThread(thread: string, balloons: readonly Balloon[]): Balloon[] {

@@ -1,6 +1,13 @@
+/** `circle`: a number that rests on itself. */
+export type ProblemCode = "circle";
+
 /** Something the user can act on: what is wrong, where, what was expected, and how it can be put right. */
 export interface Problem {
   message: string;
+  /** What kind of problem it is, where something is decided by that: nobody decides by the sentence. */
+  code?: ProblemCode;
+  /** The balloon the sentence is about and names itself, `#3`. */
+  about?: string;
   /** What would have been right, in the words of a card. */
   expected?: string;
   /** Character offset in the text at fault, 0-based. */

@@ -1,3 +1,4 @@
+import { fail } from "../base/result";
 import type { Balloon } from "../job/schema";
 import { evaluateNumber, type NumberScope, type NumberText } from "../number";
 import { findThread, inchThreads } from "../tables";
@@ -14,7 +15,7 @@ const FULL_TURN = 360;
 
 /** Numbers alone, no balloons and no names: what can be judged without the rest of the job. */
 const alone = /^[\d.\s/()+*e°'"-]*(?:mm|in|thou)?$/i;
-const noScope: NumberScope = { unit: "mm", balloon: () => null, named: () => null } as unknown as NumberScope;
+const noScope: NumberScope = { unit: "mm", balloon: (n) => fail(`#${n} is not looked up here`) };
 
 function valueOf(text: NumberText): number | null {
   if (!alone.test(text)) return null;

@@ -3,12 +3,12 @@ import { fail, ok, type Result } from "../base/result";
 import type { EdgeChoice } from "../rows";
 import type { EdgeInfo, FaceInfo, SolidKernel } from "./kernel";
 import { sideOffset, type RowPlanes } from "./planes";
+import { COINCIDENT, MEET, PARALLEL } from "../geometry/tolerance";
 
 /** An outside edge counts as sharp when its faces meet at more than this angle between their normals. */
 const SHARP = (30 * Math.PI) / 180;
-const NEAR = 1e-5;
 
-export const isSharp = (e: EdgeInfo): boolean => e.turn === "convex" && e.angle > SHARP + 1e-9;
+export const isSharp = (e: EdgeInfo): boolean => e.turn === "convex" && e.angle > SHARP + COINCIDENT;
 
 /** Edges named by what they are. Each comes with the face its size is measured on: the flat it rims. */
 export function edgesByMeaning(
@@ -52,8 +52,8 @@ function find(
       const all = pick((e) =>
         e.curve === "line" &&
         e.turn === "convex" &&
-        Math.abs(e.from.x - e.to.x) < NEAR &&
-        Math.abs(e.from.y - e.to.y) < NEAR
+        Math.abs(e.from.x - e.to.x) < MEET &&
+        Math.abs(e.from.y - e.to.y) < MEET
           ? e.faces[0]
           : null,
       );
@@ -101,7 +101,7 @@ function rim(
   if (!flat) return fail(`no flat looks to the ${side}`, { path: "edges", expected: "a part with such a flat" });
   const sign = side === "top" ? 1 : -1;
   const inIt = (f: FaceInfo) =>
-    f.surface === "plane" && f.normal.z * sign > 1 - 1e-9 && Math.abs(f.point.z * sign - offset) < NEAR;
+    f.surface === "plane" && f.normal.z * sign > PARALLEL && Math.abs(f.point.z * sign - offset) < MEET;
   // A face inside another's outline (an island within a groove) has a rim of its own, but not the outermost one.
   const wires = kernel.outerWires(
     key,
@@ -126,7 +126,7 @@ function surrounds(pieces: [Vec3, Vec3][], p: Vec3 | undefined): boolean {
 }
 
 const inPlane = (e: EdgeInfo, f: Frame): boolean =>
-  [e.from, e.to, e.middle].every((p) => Math.abs(toFrame(f, p).z) < NEAR);
+  [e.from, e.to, e.middle].every((p) => Math.abs(toFrame(f, p).z) < MEET);
 
 /** Of an edge's two faces the flat one, the one looking up first: a chamfer's size is measured on it. */
 function flatOf(e: EdgeInfo, faces: FaceInfo[]): number {

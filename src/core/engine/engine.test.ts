@@ -1,4 +1,5 @@
 import { evaluate } from "../evaluate";
+import { toNumberText } from "../number";
 import { prepare, solve, Superseded } from ".";
 import { headlessReport } from "../evaluate/report";
 import { applyEdits } from "../job";
@@ -197,7 +198,7 @@ describe("what is computed again", () => {
     expect(made).toHaveLength(4);
     await solve(prepare(job), counting);
     expect(made).toHaveLength(4);
-    const edited = applyEdits(job, [{ edit: "setNumber", id: "r3", path: "diameter", text: "6" as never }]);
+    const edited = applyEdits(job, [{ edit: "setNumber", id: "r3", path: "diameter", text: toNumberText("6") }]);
     if (!edited.ok) throw new Error();
     await solve(prepare(edited.value.job), counting);
     expect(made).toHaveLength(6);

@@ -1,6 +1,7 @@
 import { distance2, sub, length, dot, type Frame } from "../geometry/vec";
 import { arcPoint, circle, loopBox, moveLoop, type Loop } from "../outline";
 import type { KernelStep } from "./kernel";
+import { COINCIDENT, EXACTLY_PARALLEL, MEET, ROUNDING } from "../geometry/tolerance";
 
 /**
  * A state that is one plate with holes straight through: it can be made anew in one piece, far quicker than hole by
@@ -29,7 +30,8 @@ export function plateFrom(step: KernelStep): Plate | null {
 export function plateAfter(plate: Plate, step: KernelStep, thru: boolean): Plate | null {
   if (!thru || step.op !== "cut" || plate.holes.length + step.places.length > 3000) return null;
   const top: Frame = { ...plate.frame, origin: { ...plate.frame.origin, z: plate.frame.origin.z + plate.height } };
-  if (dot(step.frame.normal, top.normal) < 1 - 1e-12 || length(sub(step.frame.origin, top.origin)) > 1e-9) return null;
+  if (dot(step.frame.normal, top.normal) < EXACTLY_PARALLEL || length(sub(step.frame.origin, top.origin)) > COINCIDENT)
+    return null;
   const shape =
     step.body.body === "prism"
       ? step.body.outline.holes.length || step.body.more
@@ -46,7 +48,7 @@ export function plateAfter(plate: Plate, step: KernelStep, thru: boolean): Plate
 }
 
 const straight = (profile: { r: number; z: number }[]): Loop | null =>
-  profile.length === 2 && Math.abs(profile[0].r - profile[1].r) < 1e-12 ? circle(profile[0].r) : null;
+  profile.length === 2 && Math.abs(profile[0].r - profile[1].r) < ROUNDING ? circle(profile[0].r) : null;
 
 /**
  * Whether a loop lies strictly inside a convex outer loop. Points of arcs are sampled; the margin covers the sag
@@ -57,7 +59,7 @@ function inside(loop: Loop, outer: Loop): boolean {
     s.kind === "line" ? [s.from] : Array.from({ length: 65 }, (_, i) => arcPoint(s, i / 64)),
   );
   const margin =
-    1e-5 + Math.max(0, ...loop.map((s) => (s.kind === "arc" ? s.radius * (1 - Math.cos(s.sweep / 128)) : 0)));
+    MEET + Math.max(0, ...loop.map((s) => (s.kind === "arc" ? s.radius * (1 - Math.cos(s.sweep / 128)) : 0)));
   for (const o of outer) {
     if (o.kind === "line") {
       const l = distance2(o.from, o.to),
@@ -80,7 +82,7 @@ function inside(loop: Loop, outer: Loop): boolean {
 function apart(loops: Loop[]): boolean {
   const boxes = loops.map(loopBox).sort((a, b) => a.min.x - b.min.x);
   for (let i = 0; i < boxes.length; i++)
-    for (let j = i + 1; j < boxes.length && boxes[j].min.x <= boxes[i].max.x + 1e-5; j++)
-      if (boxes[j].min.y <= boxes[i].max.y + 1e-5 && boxes[i].min.y <= boxes[j].max.y + 1e-5) return false;
+    for (let j = i + 1; j < boxes.length && boxes[j].min.x <= boxes[i].max.x + MEET; j++)
+      if (boxes[j].min.y <= boxes[i].max.y + MEET && boxes[i].min.y <= boxes[j].max.y + MEET) return false;
   return true;
 }

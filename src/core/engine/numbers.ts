@@ -1,8 +1,8 @@
 import { evaluateNumber, fromInside, toNumberText, type NumberScope, type NumberValue } from "../number";
-import type { Job } from "../job/schema";
+import type { Balloon, Job, NamedValue } from "../job/schema";
 import { balloonQuantity, drivingValue } from "../balloons/tolerance";
 import { setPath, type NumberField } from "../grammar/grammar";
-import { rowNumbers, type RowBody } from "../rows";
+import { rowNumbers, type ResolvedRow, type RowBody } from "../rows";
 import { balloonsOfThread, threadMeant } from "../balloons/threads";
 import { fail, ok, type Problem, type Result } from "../base/result";
 
@@ -26,106 +26,114 @@ export function numberScope(
   job: Pick<Job, "unit" | "balloons"> & { names?: Job["names"]; title?: Job["title"] },
   moved?: MovedBalloon,
 ): NumberScope {
-  const names = new Map((job.names ?? []).map((n) => [n.name.toLowerCase(), n]));
-  const knownNames = new Map<string, Result<NumberValue>>();
-  const openNames = new Set<string>();
-  const known = new Map<number, Result<number>>();
-  const open = new Set<number>();
-  const byNumber = new Map(job.balloons.map((b) => [b.number, b]));
   const scope: NumberScope = {
     unit: job.unit,
-    balloon(n) {
-      const done = known.get(n);
-      if (done) return done;
-      const b = byNumber.get(n);
-      if (!b)
-        return fail(`there is no balloon #${n}`, {
-          expected: byNumber.size
-            ? `one of ${[...byNumber.keys()]
-                .slice(0, 8)
-                .map((k) => `#${k}`)
-                .join(", ")}`
-            : "a number",
-        });
-      if (b.reference)
-        return fail(`#${n} is a reference dimension; it can be proved and never drives`, {
-          expected: "the dimension it comes from",
-        });
-      if (open.has(n))
-        return fail(`#${n} refers to itself in a circle (${[...open, n].map((k) => `#${k}`).join(" → ")})`, {
-          expected: "a number",
-        });
-      open.add(n);
-      if (b.middle && job.title) {
-        open.add(n);
-        const m = drivingValue(b, { unit: job.unit, title: job.title }, scope);
-        open.delete(n);
-        const middle: Result<number> = m.ok
-          ? ok(fromInside(m.value, balloonQuantity(b), job.unit) + (moved?.balloon === n ? moved.by : 0))
-          : { ok: false, problems: m.problems.map((p) => ({ ...p, message: `#${n}: ${p.message}` })) };
-        known.set(n, middle);
-        return middle;
-      }
-      const text =
-        b.tolerance.kind === "limits"
-          ? toNumberText(`(${b.tolerance.high} + ${b.tolerance.low})/2`)
-          : b.kind === "count"
-            ? b.count
-            : b.value;
-      const r: Result<number> =
-        text === undefined
-          ? fail(`#${n} is ${b.kind === "thread" ? "a thread" : "empty"} and has no length`, {
-              expected: "a balloon with a number",
-            })
-          : typedOf(evaluateNumber(text, balloonQuantity(b), scope), n);
-      open.delete(n);
-      const value = r.ok && moved?.balloon === n ? ok(r.value + moved.by) : r;
-      known.set(n, value);
-      return value;
-    },
-    name(word) {
-      const key = word.toLowerCase();
-      const done = knownNames.get(key);
-      if (done) return done;
-      const n = names.get(key);
-      if (!n)
-        return fail(`nothing is named ${word}`, {
-          expected: names.size
-            ? `one of ${[...names.values()]
-                .slice(0, 8)
-                .map((k) => k.name)
-                .join(", ")}`
-            : "a number, a balloon or a named value",
-        });
-      if (openNames.has(key))
-        return fail(`${n.name} refers to itself in a circle (${[...openNames, key].join(" → ")})`, {
-          expected: "a number",
-        });
-      openNames.add(key);
-      const r = evaluateNumber(n.value, "plain", scope);
-      openNames.delete(key);
-      const named: Result<NumberValue> = r.ok
-        ? r
-        : {
-            ok: false,
-            problems: r.problems.map((p) =>
-              p.message.includes("in a circle") ? p : { ...p, message: `${n.name}: ${p.message}` },
-            ),
-          };
-      knownNames.set(key, named);
-      return named;
-    },
+    balloon: balloonReader(job, () => scope, moved),
+    name: nameReader(job.names ?? [], () => scope),
   };
   return scope;
 }
 
-const typedOf = (r: Result<NumberValue>, n: number): Result<number> =>
-  r.ok
-    ? ok(r.value.typed)
-    : {
-        ok: false,
-        problems: r.problems.map((p) => (p.message.startsWith("#") ? p : { ...p, message: `#${n}: ${p.message}` })),
-      };
+const someOf = (list: string[]): string => `one of ${list.slice(0, 8).join(", ")}`;
+const circle = (what: string, way: string[], more: Omit<Problem, "message"> = {}) =>
+  fail(`${what} refers to itself in a circle (${[...way, what].join(" → ")})`, {
+    code: "circle",
+    expected: "a number",
+    ...more,
+  });
+
+/** Values of balloons as typed, each worked out once. */
+function balloonReader(
+  job: Pick<Job, "unit" | "balloons"> & { title?: Job["title"] },
+  scope: () => NumberScope,
+  moved: MovedBalloon | undefined,
+): NumberScope["balloon"] {
+  const known = new Map<number, Result<number>>();
+  const open = new Set<number>();
+  const byNumber = new Map(job.balloons.map((b) => [b.number, b]));
+  return (n) => {
+    const done = known.get(n);
+    if (done) return done;
+    const b = byNumber.get(n);
+    if (!b)
+      return fail(`there is no balloon #${n}`, {
+        expected: byNumber.size ? someOf([...byNumber.keys()].map((k) => `#${k}`)) : "a number",
+      });
+    if (b.reference)
+      return fail(`#${n} is a reference dimension; it can be proved and never drives`, {
+        about: `#${n}`,
+        expected: "the dimension it comes from",
+      });
+    if (open.has(n))
+      return circle(
+        `#${n}`,
+        [...open].map((k) => `#${k}`),
+        { about: `#${n}` },
+      );
+    open.add(n);
+    const r = balloonTyped(job, b, scope());
+    open.delete(n);
+    const value = r.ok ? ok(r.value + (moved?.balloon === n ? moved.by : 0)) : aboutBalloon(r.problems, n);
+    known.set(n, value);
+    return value;
+  };
+}
+
+/** What a balloon says, as typed in the job's unit: the middle of its limits where they drive, else its number. */
+function balloonTyped(
+  job: Pick<Job, "unit"> & { title?: Job["title"] },
+  b: Balloon,
+  scope: NumberScope,
+): Result<number> {
+  const quantity = balloonQuantity(b);
+  if (b.middle && job.title) {
+    const m = drivingValue(b, { unit: job.unit, title: job.title }, scope);
+    return m.ok ? ok(fromInside(m.value, quantity, job.unit)) : m;
+  }
+  const text = b.tolerance.kind === "limits" ? middleOf(b.tolerance) : b.kind === "count" ? b.count : b.value;
+  if (text === undefined)
+    return fail(`#${b.number} is ${b.kind === "thread" ? "a thread" : "empty"} and has no length`, {
+      about: `#${b.number}`,
+      expected: "a balloon with a number",
+    });
+  const r = evaluateNumber(text, quantity, scope);
+  return r.ok ? ok(r.value.typed) : r;
+}
+
+const middleOf = (limits: { high: string; low: string }) => toNumberText(`(${limits.high} + ${limits.low})/2`);
+
+/** Says which balloon a problem is in, unless its sentence does. */
+const aboutBalloon = (problems: Problem[], n: number): { ok: false; problems: Problem[] } => ({
+  ok: false,
+  problems: problems.map((p) => (p.about ? p : { ...p, about: `#${n}`, message: `#${n}: ${p.message}` })),
+});
+
+/** Named values, each worked out once. */
+function nameReader(list: readonly NamedValue[], scope: () => NumberScope): NonNullable<NumberScope["name"]> {
+  const names = new Map(list.map((n) => [n.name.toLowerCase(), n]));
+  const known = new Map<string, Result<NumberValue>>();
+  const open = new Set<string>();
+  return (word) => {
+    const key = word.toLowerCase();
+    const done = known.get(key);
+    if (done) return done;
+    const n = names.get(key);
+    if (!n)
+      return fail(`nothing is named ${word}`, {
+        expected: names.size ? someOf([...names.values()].map((k) => k.name)) : "a number, a balloon or a named value",
+      });
+    if (open.has(key)) return circle(n.name, [...open]);
+    open.add(key);
+    const r = evaluateNumber(n.value, "plain", scope());
+    open.delete(key);
+    const named: Result<NumberValue> = r.ok ? r : { ok: false, problems: r.problems.map((p) => inName(p, n.name)) };
+    known.set(key, named);
+    return named;
+  };
+}
+
+const inName = (p: Problem, name: string): Problem =>
+  p.code === "circle" ? p : { ...p, about: undefined, message: `${name}: ${p.message}` };
 
 /** All numbers of a row with value and source, or what is wrong with each. */
 export function reportNumbers(body: RowBody, scope: NumberScope): NumberReport[] {
@@ -136,7 +144,7 @@ export function reportNumbers(body: RowBody, scope: NumberScope): NumberReport[]
 }
 
 /** A row with every number text replaced by its value, mm and radians, and its thread by its designation. */
-export function resolveBody(body: RowBody, numbers: NumberReport[], balloons: Job["balloons"]): Result<never> {
+export function resolveBody(body: RowBody, numbers: NumberReport[], balloons: Job["balloons"]): Result<ResolvedRow> {
   const bad = numbers.find((n) => n.problem);
   if (bad)
     return {
@@ -148,7 +156,7 @@ export function resolveBody(body: RowBody, numbers: NumberReport[], balloons: Jo
   const copy = JSON.parse(JSON.stringify(body));
   if (thread) copy.thread = thread.value;
   for (const n of numbers) setPath(copy, n.path, n.value!.value);
-  return ok(copy as never);
+  return ok(copy as ResolvedRow);
 }
 
 export { valueOf } from "../number";

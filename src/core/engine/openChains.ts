@@ -5,6 +5,7 @@ import { insideRegion } from "../outline/boolean";
 import { fail, ok, type Result } from "../base/result";
 import type { Body } from "../rows";
 import type { PlacedBody, SolidKernel } from "./kernel";
+import { COINCIDENT, CONTACT, PARALLEL, ROUNDING } from "../geometry/tolerance";
 
 /**
  * How near to the edge of the part an open chain must come, mm: the edge of a round part is known by its drawn
@@ -27,7 +28,7 @@ export function openPocket(
   const faces = kernel
     .faces(key)
     .flatMap((f, i) =>
-      f.surface === "plane" && dot(f.normal, frame.normal) > 1 - 1e-9 && Math.abs(toFrame(frame, f.point).z) < 1e-6
+      f.surface === "plane" && dot(f.normal, frame.normal) > PARALLEL && Math.abs(toFrame(frame, f.point).z) < CONTACT
         ? [i]
         : [],
     );
@@ -90,7 +91,7 @@ function offTheEdge(chain: Segment[], reach: number): Loop {
     to = out(a, v2(-d0.x, -d0.y));
   const start = Math.atan2(from.y - c.y, from.x - c.x);
   let sweep = Math.atan2(to.y - c.y, to.x - c.x) - start;
-  while (sweep <= 1e-12) sweep += 2 * Math.PI;
+  while (sweep <= ROUNDING) sweep += 2 * Math.PI;
   return [
     ...chain,
     { kind: "line", from: z, to: from },
@@ -122,14 +123,14 @@ export function turnedOutlines(
       ) + 1;
   }
   const straight = (from: Vec2, to: Vec2): Loop =>
-    Math.hypot(to.x - from.x, to.y - from.y) > 1e-9 ? [{ kind: "line", from, to }] : [];
+    Math.hypot(to.x - from.x, to.y - from.y) > COINCIDENT ? [{ kind: "line", from, to }] : [];
   const loop = [
     ...segments,
     ...straight(z, v2(r, z.y)),
     ...straight(v2(r, z.y), v2(r, a.y)),
     ...straight(v2(r, a.y), a),
   ];
-  if (Math.abs(loopArea(loop)) < 1e-9)
+  if (Math.abs(loopArea(loop)) < COINCIDENT)
     return fail("the profile encloses nothing", { path: "outline", expected: "a half profile beside its axis" });
   return ok([{ outer: loopArea(loop) > 0 ? loop : [...loop].reverse().map(reversed), holes: [] }]);
 }

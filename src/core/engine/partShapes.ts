@@ -6,6 +6,7 @@ import { edgesByMeaning } from "./edgesByMeaning";
 import type { SolidKernel } from "./kernel";
 import { sideOffset } from "./planes";
 import type { SolvedRow } from "./solve";
+import { CONTACT, PARALLEL } from "../geometry/tolerance";
 
 /**
  * Loops an outline takes from the part as it stands after a row: a flat side, the floor a row left, a section. Exact
@@ -70,11 +71,11 @@ export function shapeOfPart(
   } else {
     const n = sideNormal(want.face),
       looking = faces.flatMap((f, i) =>
-        f.surface === "plane" && dot(f.normal, n) > 1 - 1e-9 ? [{ i, at: dot(f.point, n) }] : [],
+        f.surface === "plane" && dot(f.normal, n) > PARALLEL ? [{ i, at: dot(f.point, n) }] : [],
       );
     const far = Math.max(...looking.map((f) => f.at));
     frame = looking.length ? sideFrame(want.face, far) : null;
-    chosen = looking.filter((f) => f.at > far - 1e-6).map((f) => f.i);
+    chosen = looking.filter((f) => f.at > far - CONTACT).map((f) => f.i);
   }
   if (!frame || !chosen.length)
     return fail(`there is no flat ${want.face} after ${nameOf(want.row)}`, { expected: "a flat face" });

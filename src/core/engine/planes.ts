@@ -13,6 +13,7 @@ import {
 import { fail, ok, type Result } from "../base/result";
 import type { PlanePlace } from "../rows";
 import type { SolidKernel } from "./kernel";
+import { CONTACT, PARALLEL } from "../geometry/tolerance";
 
 /** What a finished row offers to later ones: where it starts, its floor, its top. */
 export interface RowPlanes {
@@ -25,7 +26,7 @@ export interface RowPlanes {
 export function sideOffset(kernel: SolidKernel, key: string, side: Side): { offset: number; flat: boolean } {
   const n = sideNormal(side);
   let best = -Infinity;
-  for (const f of kernel.flats(key)) if (dot(f.normal, n) > 1 - 1e-9) best = Math.max(best, dot(f.point, n));
+  for (const f of kernel.flats(key)) if (dot(f.normal, n) > PARALLEL) best = Math.max(best, dot(f.point, n));
   if (best > -Infinity) return { offset: best, flat: true };
   return { offset: extent(kernel.measure(key).box, side), flat: false };
 }
@@ -101,7 +102,11 @@ export function outlineBox(kernel: SolidKernel, key: string, frame: Frame): Box 
   let min = v3(Infinity, Infinity, 0),
     max = v3(-Infinity, -Infinity, 0);
   for (const f of kernel.faces(key)) {
-    if (f.surface !== "plane" || dot(f.normal, frame.normal) < 1 - 1e-9 || Math.abs(toFrame(frame, f.point).z) > 1e-6)
+    if (
+      f.surface !== "plane" ||
+      dot(f.normal, frame.normal) < PARALLEL ||
+      Math.abs(toFrame(frame, f.point).z) > CONTACT
+    )
       continue;
     const b = boxInFrame(frame, f.box);
     min = v3(Math.min(min.x, b.min.x), Math.min(min.y, b.min.y), 0);

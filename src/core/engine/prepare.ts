@@ -2,7 +2,7 @@ import type { Job, Row } from "../job/schema";
 import { evaluateNumber, type NumberScope } from "../number";
 import { numbersOfItem, outlinesUsed, type ItemNumber } from "../outline/items";
 import { evaluateOutlines, type EvaluatedOutline, type PartShapes } from "../outline/evaluateOutline";
-import { kindOf, type Recipe, type Feature } from "../rows";
+import { kindOf, type Feature, type Recipe, type ResolvedRow } from "../rows";
 import type { OutlineSource } from "../rows/outlineSource";
 import { fail, ok, type Problem } from "../base/result";
 import { noting, stillAnswers, type Asked } from "./asked";
@@ -15,7 +15,7 @@ export interface PreparedRow {
   numbers: NumberReport[];
   /** Numbers of the outline it is made from. */
   outlineNumbers: OutlineNumber[];
-  resolved: unknown;
+  resolved: ResolvedRow | null;
   /** What it is to those who judge, plan, prove and draw it. */
   feature: Feature | null;
   recipe: Recipe | null;
@@ -86,7 +86,7 @@ function worked(
   const { scope, asked } = noting(over);
   const numbers = deriveSources(row.body, reportNumbers(row.body, scope), job, over);
   const resolved = resolveBody(row.body, numbers, job.balloons);
-  const recipe = resolved.ok ? kindOf(row.body).recipe(resolved.value, row.body as never, source) : resolved;
+  const recipe = resolved.ok ? kindOf(row.body).recipe(resolved.value, row.body, source) : resolved;
   return {
     unit: job.unit,
     asked,
@@ -113,11 +113,7 @@ export function withShapes(
     outlines,
     row(p) {
       if (!p.resolved) return p;
-      const recipe = kindOf(p.row.body).recipe(
-        p.resolved as never,
-        p.row.body as never,
-        sourceOf(prepared.job, outlines),
-      );
+      const recipe = kindOf(p.row.body).recipe(p.resolved, p.row.body, sourceOf(prepared.job, outlines));
       return { recipe: recipe.ok ? recipe.value : null, problem: recipe.ok ? null : recipe.problems[0] };
     },
   };
@@ -155,7 +151,7 @@ interface OutlineNumber extends NumberReport {
   outline: string;
   item: number;
   at: (string | number)[];
-  role: ItemNumber["role"];
+  means: ItemNumber["means"];
 }
 
 /** Numbers an outline is made of, those of the outlines it uses too. */

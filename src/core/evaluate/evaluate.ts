@@ -2,19 +2,19 @@ import type { Job } from "../job/schema";
 import { dot, sideNormal, sides, type Box, type Side } from "../geometry/vec";
 import { findAll } from "../findings/registry";
 import type { Finding } from "../findings/finding";
-import { defaultLimits, type Limits } from "../findings/limits";
 import type { RuleContext } from "../findings/rule";
 import { compareChecks, type CheckResult, type PartFigures } from "../print/checks";
 import { countEdges, countHoles, floorAreaOf } from "../print/counts";
 import { ledger, type LedgerEntry } from "../print/ledger";
 import { allowanceOf, placeStock, radialAllowance, type Allowance, type PlacedStock } from "../stock/stock";
-import { cribFor, findMaterial } from "../tables";
+import { cribFor, defaultLimits, findMaterial, type Limits } from "../tables";
 import type { EvaluatedOutline } from "../outline/evaluateOutline";
 import type { Problem } from "../base/result";
 import { valueOf } from "../engine/numbers";
 import type { EdgeInfo, FaceInfo, SolidKernel } from "../engine/kernel";
 import { prepare, type Prepared } from "../engine/prepare";
 import { solve, type Patience, type Solved } from "../engine/solve";
+import { CONTACT, PARALLEL } from "../geometry/tolerance";
 
 interface PartReport {
   volume: number;
@@ -141,9 +141,9 @@ export function measurePart(kernel: SolidKernel, key: string, mass: (mm3: number
   const faceArea = Object.fromEntries(
     sides.map((side) => {
       const n = sideNormal(side);
-      const looking = faces.filter((f) => f.surface === "plane" && dot(f.normal, n) > 1 - 1e-9);
+      const looking = faces.filter((f) => f.surface === "plane" && dot(f.normal, n) > PARALLEL);
       const plane = Math.max(...looking.map((f) => dot(f.point, n)));
-      return [side, looking.filter((f) => dot(f.point, n) > plane - 1e-6).reduce((sum, f) => sum + f.area, 0)];
+      return [side, looking.filter((f) => dot(f.point, n) > plane - CONTACT).reduce((sum, f) => sum + f.area, 0)];
     }),
   ) as Record<Side, number>;
   return { volume, mass: mass(volume), surfaceArea: kernel.surfaceArea(key), box, faceArea, solids };

@@ -51,5 +51,5 @@ export async function unpackStanding<T extends object, P extends { mesh: Mesh }>
   };
   const { groups, ...picture } = read.picture;
   const mesh = { ...Object.fromEntries(arrays.map((a, i) => [a, numbers[i]])), groups };
-  return { ...read, picture: { ...picture, mesh } as unknown as P };
+  return { ...read, picture: { ...picture, mesh } as P };
 }

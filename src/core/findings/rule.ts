@@ -6,7 +6,8 @@ import { lengthText, showLength, type NumberScope, type NumberText, unitOf } fro
 import type { Allowance, PlacedStock } from "../stock/stock";
 import type { Cutter } from "../tables";
 import type { Finding } from "./finding";
-import type { Limits } from "./limits";
+import type { Limits } from "../tables";
+import { CONTACT, PARALLEL } from "../geometry/tolerance";
 
 /** All that a rule may look at: the job, and what was measured on the solid. */
 export interface RuleContext {
@@ -37,11 +38,11 @@ export const sayRadius = (c: RuleContext, mm: number): string => `R${showLength(
 /** A length to type into a row. Rounded up to what the unit usually carries, so that a fix clears its finding. */
 export function up(c: RuleContext, mm: number): NumberText {
   const { step } = unitOf[c.job.unit];
-  return lengthText(Math.ceil(mm / step - 1e-6) * step, c.job.unit);
+  return lengthText(Math.ceil(mm / step - CONTACT) * step, c.job.unit);
 }
 export function down(c: RuleContext, mm: number): NumberText {
   const { step } = unitOf[c.job.unit];
-  return lengthText(Math.floor(mm / step + 1e-6) * step, c.job.unit);
+  return lengthText(Math.floor(mm / step + CONTACT) * step, c.job.unit);
 }
 
 export const facesOfRow = (c: RuleContext, id: string): { face: FaceInfo; index: number }[] =>
@@ -66,7 +67,7 @@ export function insideCorners(c: RuleContext, row: SolvedRow): { radius: number;
     face.hollow &&
     face.tag!.role === "wall" &&
     face.sweep! < 2 * Math.PI - 0.01 &&
-    Math.abs(dot(face.axis!.direction, n)) > 1 - 1e-9
+    Math.abs(dot(face.axis!.direction, n)) > PARALLEL
       ? [{ radius: face.radius!, point: face.point }]
       : [],
   );
@@ -79,7 +80,7 @@ export function sharpCorners(c: RuleContext, row: SolvedRow): EdgeInfo[] {
   const frame = row.planes?.start;
   if (!frame) return [];
   return c.edges.filter((e) => {
-    if (e.curve !== "line" || e.turn !== "concave" || e.length < 1e-6) return false;
+    if (e.curve !== "line" || e.turn !== "concave" || e.length < CONTACT) return false;
     const a = c.faces[e.faces[0]].tag,
       b = c.faces[e.faces[1]].tag;
     if (!a || !b || !isUpright(a.role) || !isUpright(b.role) || (a.row !== row.row.id && b.row !== row.row.id))
@@ -89,20 +90,22 @@ export function sharpCorners(c: RuleContext, row: SolvedRow): EdgeInfo[] {
     if (c.rows.findIndex((r) => r.row.id === other) > row.number - 1) return false;
     const p = toFrame(frame, e.from),
       q = toFrame(frame, e.to);
-    return Math.hypot(p.x - q.x, p.y - q.y) < 1e-6;
+    return Math.hypot(p.x - q.x, p.y - q.y) < CONTACT;
   });
 }
 
 export const largestWithin = (crib: readonly Cutter[], radius: number, depth = 0): Cutter | null =>
   crib.reduce<Cutter | null>(
     (best, t) =>
-      t.diameter / 2 <= radius + 1e-6 && t.reach >= depth - 1e-6 && (!best || t.diameter > best.diameter) ? t : best,
+      t.diameter / 2 <= radius + CONTACT && t.reach >= depth - CONTACT && (!best || t.diameter > best.diameter)
+        ? t
+        : best,
     null,
   );
 
 export const smallestReaching = (crib: readonly Cutter[], depth: number): Cutter | null =>
   crib.reduce<Cutter | null>(
-    (best, t) => (t.reach >= depth - 1e-6 && (!best || t.diameter < best.diameter) ? t : best),
+    (best, t) => (t.reach >= depth - CONTACT && (!best || t.diameter < best.diameter) ? t : best),
     null,
   );
 

@@ -2,10 +2,29 @@ import { inCallout, type NumberText, type Quantity } from "../number";
 import type { Reader } from "./reader";
 
 /** A number of a row: where it is kept, what it means, and what was typed. */
+/**
+ * What a number of a callout is, beyond its quantity. `across`: a polygon's size; `leg`: of a chamfer or break;
+ * `copies`: how often the row is there; `repeat`: places along one way of a pattern.
+ */
+export type Meaning =
+  | "length"
+  | "diameter"
+  | "radius"
+  | "depth"
+  | "angle"
+  | "coordinate"
+  | "across"
+  | "leg"
+  | "countersink"
+  | "copies"
+  | "repeat"
+  | "sides";
+
 export interface NumberField {
   path: string;
   label: string;
   quantity: Quantity;
+  means: Meaning;
   text: NumberText;
 }
 
@@ -49,11 +68,29 @@ export function setPath(row: Draft, path: string, value: unknown): void {
   else o[keys[keys.length - 1]] = value;
 }
 
+/** What a number is by its sign and quantity, where its description says no more. */
+export function meaningOf(quantity: Quantity, round = false): Meaning {
+  switch (quantity) {
+    case "angle":
+    case "includedAngle":
+      return "angle";
+    case "coordinate":
+    case "offset":
+      return "coordinate";
+    case "count":
+      return "repeat";
+    default:
+      return round ? "diameter" : "length";
+  }
+}
+
 /** `sign`: a diameter, its sign read or not and always written; `bare`: read with the sign, written without. */
 interface NumberOptions {
   sign?: "⌀";
   bare?: boolean;
   angle?: boolean;
+  /** What it is, where its sign and quantity do not say. */
+  means?: Meaning;
 }
 
 /** A number in its place. `⌀` may be left out when read and is always written. */
@@ -61,7 +98,7 @@ export function number(
   path: string,
   label: string,
   quantity: Quantity,
-  { sign, bare, angle }: NumberOptions = {},
+  { sign, bare, angle, means = meaningOf(quantity, Boolean(sign || bare)) }: NumberOptions = {},
 ): Part {
   return {
     expected: label.toLowerCase(),
@@ -71,7 +108,8 @@ export function number(
       setPath(row, path, angle ? r.angle(path) : r.number(path, label.toLowerCase()));
     },
     write: (row) => (getPath(row, path) === undefined ? "" : (sign ?? "") + inCallout(getPath(row, path))),
-    numbers: (row) => (getPath(row, path) === undefined ? [] : [{ path, label, quantity, text: getPath(row, path) }]),
+    numbers: (row) =>
+      getPath(row, path) === undefined ? [] : [{ path, label, quantity, means, text: getPath(row, path) }],
   };
 }
 

@@ -3,6 +3,8 @@ import type { NumberScope } from "../number";
 import { valueOf } from "../engine/numbers";
 import { fail, ok, type Result } from "../base/result";
 import { v3, type Box } from "../geometry/vec";
+import { viseJaw } from "../tables";
+import { CONTACT } from "../geometry/tolerance";
 
 /**
  * A vise with plain jaws round a piece: boxes in the part's own coordinates, mm. `jawTop` is the height of the jaws'
@@ -17,9 +19,6 @@ export interface ViseSetup {
   across: "x" | "y";
 }
 
-/** Usual jaw of a six-inch vise; common practice, no source. */
-const JAW = { width: 152, height: 44, thickness: 19 };
-
 /**
  * Places the jaws on a piece (the stock, or the part where there is none).
  * Grip is how deep the piece stands in the jaws, counted from its lower side.
@@ -28,15 +27,16 @@ export function placeVise(hold: Hold, scope: NumberScope, piece: Box): Result<Vi
   const grip = valueOf(hold.grip, "length", scope);
   if (!grip.ok)
     return { ok: false, problems: grip.problems.map((p) => ({ ...p, path: "grip", message: `grip: ${p.message}` })) };
-  const width = hold.jawWidth === undefined ? ok({ value: JAW.width }) : valueOf(hold.jawWidth, "length", scope);
-  const height = hold.jawHeight === undefined ? ok({ value: JAW.height }) : valueOf(hold.jawHeight, "length", scope);
+  const width = hold.jawWidth === undefined ? ok({ value: viseJaw.width }) : valueOf(hold.jawWidth, "length", scope);
+  const height =
+    hold.jawHeight === undefined ? ok({ value: viseJaw.height }) : valueOf(hold.jawHeight, "length", scope);
   if (!width.ok) return width;
   if (!height.ok) return height;
   const upIsTop = hold.up === "top";
   const g = grip.value.value;
   const whole = piece.max.z - piece.min.z;
   if (g <= 0) return fail("the grip is nothing: the piece is not held", { path: "grip", expected: "a grip over 0" });
-  if (g >= whole - 1e-6)
+  if (g >= whole - CONTACT)
     return fail(
       "the grip is as high as the piece, or higher: nothing stands above the jaws, and every cut would go into them",
       { path: "grip", expected: "a grip smaller than the height of the piece" },
@@ -52,7 +52,7 @@ export function placeVise(hold: Hold, scope: NumberScope, piece: Box): Result<Vi
       : { min: v3(from, middle - half, z0), max: v3(to, middle + half, z1) };
   const a = hold.across;
   return ok({
-    jaws: [jaw(piece.min[a] - JAW.thickness, piece.min[a]), jaw(piece.max[a], piece.max[a] + JAW.thickness)],
+    jaws: [jaw(piece.min[a] - viseJaw.thickness, piece.min[a]), jaw(piece.max[a], piece.max[a] + viseJaw.thickness)],
     jawTop,
     grip: g,
     above: whole - g,

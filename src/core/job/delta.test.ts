@@ -48,7 +48,7 @@ test("one number changed is one patch, and the rest stays the same objects", () 
 });
 
 test("what is taken away is taken away, and nothing becomes undefined", () => {
-  const next = { ...start, rows: [], stock: undefined as unknown as null };
+  const next: Job = Object.assign({ ...start, rows: [] }, { stock: undefined });
   const result = apply(start as object, delta(start, next));
   expect(result).toEqual({ ...start, rows: [], stock: undefined });
   expect("stock" in result).toBe(false);

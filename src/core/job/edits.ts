@@ -120,7 +120,7 @@ function apply(job: AnyJob, part: PartFields, e: JobEdit): string | null {
 
 /** Sets fields; what is to be nothing is taken away: a document holds no undefined. */
 function assign(job: AnyJob, fields: object): null {
-  const open = job as unknown as Record<string, unknown>;
+  const open = job as Record<string, unknown>;
   for (const [key, value] of Object.entries(fields)) {
     if (value === undefined) delete open[key];
     else open[key] = value;

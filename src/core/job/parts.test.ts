@@ -1,4 +1,5 @@
 import { apply } from "mutative";
+import { toNumberText } from "../number";
 import { readCard } from "../callout";
 import { applyEdits, type JobEdit } from "./edits";
 import { documentOf, jobOf } from "./parts";
@@ -43,10 +44,10 @@ describe("parts of a job", () => {
     expect(applyEdits(document, [{ edit: "deleteRow", id: "j1" }]).ok).toBe(false);
   });
   it("have every edit undone by its own inverse", () => {
-    const hold = { fixture: "vise", across: "y", grip: "5" as never, up: "top" } as const;
+    const hold = { fixture: "vise", across: "y", grip: toNumberText("5"), up: "top" } as const;
     const e = edited([
       { edit: "setHold", hold },
-      { edit: "setNumber", id: "r2", path: "diameter", text: "9" as never },
+      { edit: "setNumber", id: "r2", path: "diameter", text: toNumberText("9") },
       { edit: "addOutlines", outlines: [{ ...work.outlines[0], id: "p", name: "p" }] },
       { edit: "setHead", head: { name: "other" } },
     ]);

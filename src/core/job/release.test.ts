@@ -1,4 +1,5 @@
 import { documentOf, jobOf as viewed } from "./parts";
+import { toNumberText } from "../number";
 import { applyEdits, contentOf, emptyJob, nextRevision, readJob, releaseState, type Job, type JobEdit } from ".";
 import { jobOf, mm } from "../../../tests/helpers/card";
 
@@ -23,10 +24,10 @@ describe("a signature", () => {
 
   it.each<[string, JobEdit]>([
     ["a row more", { edit: "addRows", rows: jobOf(mm("LEAVE BLOCK 1 X 1 X 1", "CUT ⌀5 THRU")).rows.slice(1) }],
-    ["a number", { edit: "setNumber", id: job.rows[0].id, path: "length", text: "41" as never }],
+    ["a number", { edit: "setNumber", id: job.rows[0].id, path: "length", text: toNumberText("41") }],
     ["a balloon", { edit: "deleteBalloon", number: 1 }],
     ["the material", { edit: "setHead", head: { material: { name: "brass" } } }],
-    ["the holding", { edit: "setHold", hold: { fixture: "vise", across: "y", grip: "5" as never, up: "top" } }],
+    ["the holding", { edit: "setHold", hold: { fixture: "vise", across: "y", grip: toNumberText("5"), up: "top" } }],
     ["a waiver", { edit: "waive", rule: "edge-break", reason: "asked for" }],
   ])("says changed since release after %s, and asks for a revision", (_, edit) => {
     const changed = after(signed, edit);

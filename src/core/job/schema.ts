@@ -79,6 +79,14 @@ const balloonSchema = z.strictObject({
 });
 export type Balloon = z.infer<typeof balloonSchema>;
 
+/** A value with a name of its own, used by rows and balloons. */
+const namedValueSchema = z.strictObject({
+  name: z.string().regex(/^[A-Za-z_][A-Za-z0-9_]{0,39}$/),
+  value: numberText,
+  note: z.string().max(200).optional(),
+});
+export type NamedValue = z.infer<typeof namedValueSchema>;
+
 const checkSchema = z.discriminatedUnion("kind", [
   z.strictObject({
     kind: z.literal("mass"),
@@ -226,15 +234,7 @@ export const jobSchema = z
       leadingZero: z.literal(true).optional(),
     }),
     /** Named values: `wall = 3`. */
-    names: z
-      .array(
-        z.strictObject({
-          name: z.string().regex(/^[A-Za-z_][A-Za-z0-9_]{0,39}$/),
-          value: numberText,
-          note: z.string().max(200).optional(),
-        }),
-      )
-      .max(500),
+    names: z.array(namedValueSchema).max(500),
     parts: z.array(partSchema).min(1).max(50),
     setups: z.array(setupSchema).max(100),
     balloons: z.array(balloonSchema).max(2000),

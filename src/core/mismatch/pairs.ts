@@ -1,5 +1,6 @@
 import type { CheckResult } from "../print/checks";
 import type { Slip } from "./slip";
+import { COINCIDENT } from "../geometry/tolerance";
 
 /** A slip with what it is forecast to do to every check value. */
 export interface Effect {
@@ -21,7 +22,7 @@ const NEAR = 0.03;
 export function likelyPairs(effects: Effect[], check: CheckResult, index: number): Slip[] {
   const gap = check.expected! - (check.actual ?? 0);
   const moving = effects
-    .filter((e) => Math.abs(e.change(index)) > 1e-9)
+    .filter((e) => Math.abs(e.change(index)) > COINCIDENT)
     .sort((a, b) => a.cost - b.cost)
     .slice(0, LIKELIEST);
   const found: { a: Effect; b: Effect; order: number }[] = [];
@@ -30,7 +31,7 @@ export function likelyPairs(effects: Effect[], check: CheckResult, index: number
       if (a.of === b.of) continue;
       const miss = Math.abs(a.change(index) + b.change(index) - gap);
       if (miss <= Math.max(2 * check.tolerance!, NEAR * Math.abs(gap)))
-        found.push({ a, b, order: a.cost + b.cost + miss / Math.max(Math.abs(gap), 1e-9) });
+        found.push({ a, b, order: a.cost + b.cost + miss / Math.max(Math.abs(gap), COINCIDENT) });
     }
   });
   return found

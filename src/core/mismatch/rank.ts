@@ -1,6 +1,7 @@
 import type { CheckResult } from "../print/checks";
 import type { Explanation } from "./explain";
 import type { Slip } from "./slip";
+import { COINCIDENT } from "../geometry/tolerance";
 
 /** A slip that was computed whole, with the check values it gives. */
 export interface Tried {
@@ -9,7 +10,7 @@ export interface Tried {
 }
 
 export const agrees = (c: CheckResult, actual: number): boolean =>
-  Math.abs(actual - c.expected!) <= c.tolerance! + 1e-9 * Math.abs(c.expected!);
+  Math.abs(actual - c.expected!) <= c.tolerance! + COINCIDENT * Math.abs(c.expected!);
 
 /** Orders what was tried: likely slips first, those that mend other check values too before those that break one. */
 export function rank(
@@ -31,7 +32,7 @@ export function rank(
     const left = now.filter((c, i) => i !== index && !c.agrees).length - mends;
     const score =
       slip.cost +
-      0.4 * Math.min(1, Math.abs(residual) / Math.max(check.tolerance!, 1e-9)) +
+      0.4 * Math.min(1, Math.abs(residual) / Math.max(check.tolerance!, COINCIDENT)) +
       (good ? 0 : 3 + Math.abs(residual) / gap) +
       2 * breaks +
       0.5 * left -

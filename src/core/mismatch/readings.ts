@@ -1,5 +1,6 @@
 import { fractionText, INCH, type LengthUnit, unitOf } from "../number";
 import type { SlipKind } from "./slip";
+import { COINCIDENT } from "../geometry/tolerance";
 
 /** Another reading of one number: its text and value in the job's unit (or degrees). */
 export interface Reading {
@@ -29,15 +30,15 @@ export function readings(text: string, value: number, role: Role, unit: LengthUn
   const write = (v: number): string => {
     if (fraction && unitOf[unit].fractions) {
       const f = fractionText(v, 64);
-      if (Math.abs(f.off) < 1e-9) return f.text;
+      if (Math.abs(f.off) < COINCIDENT) return f.text;
     }
     let digits = decimals;
-    while (digits < 6 && Math.abs(Number(v.toFixed(digits)) - v) > 1e-9) digits++;
+    while (digits < 6 && Math.abs(Number(v.toFixed(digits)) - v) > COINCIDENT) digits++;
     const t = v.toFixed(digits);
     return !unitOf[unit].leadingZero || text.startsWith(".") ? t.replace(/^(-?)0\./, "$1.") : t;
   };
   const put = (kind: SlipKind, v: number, cost: number, own?: string) => {
-    if (Number.isFinite(v) && Math.abs(v - value) > 1e-9 && (value > 0 ? v > 0 : true))
+    if (Number.isFinite(v) && Math.abs(v - value) > COINCIDENT && (value > 0 ? v > 0 : true))
       out.push({
         kind:
           role === "radius" && kind !== "wrong-unit" && kind !== "swapped-digits" && kind !== "decimal-point"
@@ -69,7 +70,7 @@ export function readings(text: string, value: number, role: Role, unit: LengthUn
       [8, 1.5],
       [4, 1.9],
     ] as const)
-      if (Math.abs(near * part - Math.round(near * part)) < 1e-9)
+      if (Math.abs(near * part - Math.round(near * part)) < COINCIDENT)
         for (const s of [-1, 1]) put("neighbouring-fraction", near + s / part, cost);
   }
   if (!unitOf[unit].fractions && role !== "angle")

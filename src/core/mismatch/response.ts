@@ -1,6 +1,7 @@
 import type { JobEdit } from "../job/edits";
 import type { CheckResult } from "../print/checks";
 import type { Target } from "./targets";
+import { COINCIDENT } from "../geometry/tolerance";
 
 /**
  * How every check value answers to one number, from one look close by (two for an angle). Null where nothing can be
@@ -19,7 +20,7 @@ export async function response(
   })();
   if (!more) return null;
   // A number no check value depends on needs no second look.
-  if (more.every((c, i) => Math.abs(c - (now[i].actual ?? 0)) < 1e-9 * Math.abs(now[i].actual ?? 1))) return null;
+  if (more.every((c, i) => Math.abs(c - (now[i].actual ?? 0)) < COINCIDENT * Math.abs(now[i].actual ?? 1))) return null;
   const form = t.form === "square" ? (v: number) => v * v : (v: number) => v;
   const less = t.form === "bent" ? await at(t.value - by) : null;
   return (check, value) => {

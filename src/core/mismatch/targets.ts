@@ -4,10 +4,11 @@ import type { JobEdit } from "../job/edits";
 import type { Balloon, Job } from "../job/schema";
 import { toNumberText, unitOf } from "../number";
 import { valueOf } from "../engine/numbers";
-import { kindOf, type RowBody } from "../rows";
+import type { Meaning } from "../grammar/grammar";
 import { balloonLimits, balloonQuantity } from "../balloons/tolerance";
 import { readings, type Reading, type Role } from "./readings";
 import type { Slip } from "./slip";
+import { COINCIDENT } from "../geometry/tolerance";
 
 /**
  * A number that could have been typed or read wrongly: the edits that set it to a value, and all other readings of
@@ -26,21 +27,21 @@ export interface Target {
   readings: (Reading & { extra?: number })[];
 }
 
-const roleOf = (n: Pick<NumberReport, "path" | "quantity"> & { role?: Role | "count" }, body: RowBody): Role => {
-  if (n.role !== undefined && n.role !== "count") return n.role;
-  const last = n.path.split(".").at(-1)!;
-  if (n.quantity === "angle" || n.quantity === "includedAngle") return "angle";
-  if (last === "radius" || (last === "size" && kindOf(body).traits?.radius)) return "radius";
-  if (last === "diameter" || last === "outer" || last === "inner") return "diameter";
-  return "length";
+/** How a number is misread, and how areas and volumes go with it, by what it is. */
+const byMeaning: Record<Meaning, { role: Role; form: Target["form"] }> = {
+  length: { role: "length", form: "straight" },
+  depth: { role: "length", form: "straight" },
+  coordinate: { role: "length", form: "straight" },
+  diameter: { role: "diameter", form: "square" },
+  radius: { role: "radius", form: "square" },
+  across: { role: "length", form: "square" },
+  leg: { role: "length", form: "square" },
+  countersink: { role: "diameter", form: "bent" },
+  angle: { role: "angle", form: "bent" },
+  copies: { role: "length", form: "straight" },
+  repeat: { role: "length", form: "straight" },
+  sides: { role: "length", form: "straight" },
 };
-
-const formOf = (role: Role, path = "", kind = ""): Target["form"] =>
-  role === "angle" || path.startsWith("csk")
-    ? "bent"
-    : role === "diameter" || role === "radius" || path === "shape.size" || (path === "size" && kind !== "")
-      ? "square"
-      : "straight";
 
 /** Bare text of a number: without the mark of its source. */
 const bare = (text: string) => text.replace(/!$|\{[^{}]*\}$/, "").trim();
@@ -73,7 +74,7 @@ export function targets(job: Job, prepared: Prepared): Target[] {
   }
   for (const name of job.names) {
     const user = prepared.rows.find(
-      (r) => !r.row.off && r.numbers.some((n) => new RegExp(`\\b${name.name}\\b`, "i").test(n.text)),
+      (r) => !r.row.off && r.numbers.some((n) => n.value?.named.includes(name.name.toLowerCase())),
     );
     const v = valueOf(name.value, "plain", prepared.scope);
     if (!user || !v.ok || v.value.cites.length) continue;
@@ -98,7 +99,7 @@ export function targets(job: Job, prepared: Prepared): Target[] {
 /** A number as it stands in its row. One made of balloons can only be halved, doubled, or made of another balloon. */
 function inRow(job: Job, prepared: Prepared, r: PreparedRow, n: NumberReport): Target {
   const typed = n.value!.typed,
-    role = roleOf(n, r.row.body);
+    { role, form } = byMeaning[n.means];
   const set = (text: string): JobEdit[] => [
     { edit: "setNumber", id: r.row.id, path: n.path, text: toNumberText(text) },
   ];
@@ -112,7 +113,7 @@ function inRow(job: Job, prepared: Prepared, r: PreparedRow, n: NumberReport): T
     )
       return [];
     const v = prepared.scope.balloon(b.number);
-    if (!v.ok || Math.abs(v.value - typed) < 1e-9) return [];
+    if (!v.ok || Math.abs(v.value - typed) < COINCIDENT) return [];
     const unused = !prepared.rows.some((x) => x.numbers.some((m) => m.value?.cites.includes(b.number)));
     return [{ kind: "another-dimension", text: `#${b.number}`, value: v.value, cost: unused ? 1.3 : 2.3 }];
   });
@@ -125,7 +126,7 @@ function inRow(job: Job, prepared: Prepared, r: PreparedRow, n: NumberReport): T
     return {
       row: r.number,
       field: n.path,
-      form: formOf(role, n.path, r.row.body.kind),
+      form,
       text: n.text,
       value: typed,
       set,
@@ -144,7 +145,7 @@ function inRow(job: Job, prepared: Prepared, r: PreparedRow, n: NumberReport): T
   return {
     row: r.number,
     field: n.path,
-    form: formOf(role, n.path, r.row.body.kind),
+    form,
     text: n.text,
     value: typed,
     set: (text) => set(text.startsWith("#") ? text : text + tail(n.text)),
@@ -160,7 +161,7 @@ function inOutline(job: Job, r: PreparedRow, seen: Set<string>): Target[] {
       !o ||
       !n.value ||
       n.value.cites.length ||
-      n.role === "count" ||
+      n.means === "repeat" ||
       seen.has(n.path) ||
       /[A-Za-z_#]/.test(bare(n.text).replace(/mm|in|thou/g, ""))
     )
@@ -179,7 +180,7 @@ function inOutline(job: Job, r: PreparedRow, seen: Set<string>): Target[] {
         text: n.text,
         value: n.value.typed,
         set,
-        readings: readings(bare(n.text), n.value.typed, n.role, job.unit),
+        readings: readings(bare(n.text), n.value.typed, byMeaning[n.means].role, job.unit),
       },
     ];
   });
@@ -209,7 +210,7 @@ function onPrint(job: Job, prepared: Prepared, b: Balloon, first: { row: Prepare
     row: first.row.number,
     field: fieldOf(job, first.number),
     balloon: b.number,
-    form: formOf(roleOf(first.number, first.row.row.body), first.number.path, first.row.row.body.kind),
+    form: byMeaning[first.number.means].form,
     text,
     value: v.ok ? v.value.typed : NaN,
     set: (t: string): JobEdit[] => [
@@ -233,7 +234,7 @@ function onPrint(job: Job, prepared: Prepared, b: Balloon, first: { row: Prepare
     ...base,
     readings: [
       ...readings(bare(text), v.value.typed, role, job.unit),
-      ...ends.filter((e) => Math.abs(e.value - v.value.typed) > 1e-9),
+      ...ends.filter((e) => Math.abs(e.value - v.value.typed) > COINCIDENT),
     ],
   };
 }

@@ -6,6 +6,7 @@ import { applyEdits, type JobEdit } from "../job/edits";
 import type { Job } from "../job/schema";
 import { compareChecks, type CheckResult } from "../print/checks";
 import { ancestorsOf } from "../print/citations";
+import { COINCIDENT } from "../geometry/tolerance";
 
 /** Ways to try edits on a job. */
 export interface Trial {
@@ -99,7 +100,7 @@ function shifted(c: CheckResult, by: number): CheckResult {
   const agrees =
     c.expected === null || c.tolerance === null
       ? c.agrees
-      : Math.abs(actual - c.expected) <= c.tolerance + 1e-9 * Math.abs(c.expected);
+      : Math.abs(actual - c.expected) <= c.tolerance + COINCIDENT * Math.abs(c.expected);
   return { ...c, actual, agrees };
 }
 

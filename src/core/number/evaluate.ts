@@ -26,6 +26,8 @@ export interface NumberValue {
   source: Source;
   /** Balloons it cites, in the order read, through named values too. */
   cites: number[];
+  /** Named values it is made of, directly, in lower case. */
+  named: string[];
   /** The row of a published table it was taken from: `{tap drill of M4}` after the number. */
   cited?: string;
 }
@@ -84,7 +86,8 @@ export function evaluateNumber(text: string, quantity: Quantity, scope: NumberSc
   }
   const cites: number[] = [];
   const names: Source[] = [];
-  const walked = walk(node, scope, { cites, names }, quantity);
+  const named: string[] = [];
+  const walked = walk(node, scope, { cites, names, named }, quantity);
   if (!walked.ok) return walked;
   const typed = walked.value;
   if (!Number.isFinite(typed)) return fail("this has no finite value", { at: lead, expected: "a number" });
@@ -105,6 +108,7 @@ export function evaluateNumber(text: string, quantity: Quantity, scope: NumberSc
     value: toInside(typed, quantity, scope.unit),
     source,
     cites,
+    named,
     ...(table ? { cited: table[1].trim() } : {}),
   });
 }
@@ -156,10 +160,11 @@ function check(typed: number, quantity: Quantity, unit: LengthUnit): Problem | n
   }
 }
 
-/** What a number leans on, gathered on the way: balloons, and the sources of named values. */
+/** What a number leans on, gathered on the way: balloons, named values and their sources. */
 interface Seen {
   cites: number[];
   names: Source[];
+  named: string[];
 }
 
 function walk(node: Node, scope: NumberScope, seen: Seen, quantity: Quantity): Result<number> {
@@ -193,6 +198,7 @@ function walk(node: Node, scope: NumberScope, seen: Seen, quantity: Quantity): R
         fail(`nothing is named ${node.name}`, { expected: "a number, a balloon or a named value" });
       if (!r.ok) return { ok: false, problems: r.problems.map((p) => ({ ...p, at: node.at })) };
       seen.names.push(r.value.source);
+      seen.named.push(node.name.toLowerCase());
       for (const n of r.value.cites) if (!cites.includes(n)) cites.push(n);
       return ok(r.value.typed);
     }
@@ -200,29 +206,37 @@ function walk(node: Node, scope: NumberScope, seen: Seen, quantity: Quantity): R
       const r = walk(node.of, scope, seen, quantity);
       return r.ok ? ok(node.operator === "-" ? -r.value : r.value) : r;
     }
-    case "call": {
-      const args: number[] = [];
-      for (const a of node.args) {
-        const r = walk(a, scope, seen, quantity === "count" ? "count" : "plain");
-        if (!r.ok) return r;
-        args.push(r.value);
-      }
-      const value = calls[node.name](...args);
-      return Number.isFinite(value) ? ok(value) : fail(`${node.name} has no value here`, { at: node.at });
-    }
-    case "binary": {
-      const l = walk(node.left, scope, seen, quantity);
-      if (!l.ok) return l;
-      const r = walk(node.right, scope, seen, quantity);
-      if (!r.ok) return r;
-      if (node.operator === "/" && r.value === 0)
-        return fail("division by zero", { at: node.at, expected: "a divisor other than zero" });
-      const value = operate(node.operator, l.value, r.value);
-      if (!Number.isFinite(value))
-        return fail("this comes to no number", { at: node.at, expected: "a smaller power, or a base over 0" });
-      return ok(value);
-    }
+    case "call":
+      return call(node, scope, seen, quantity);
+    case "binary":
+      return binary(node, scope, seen, quantity);
   }
+}
+
+type Of<K extends Node["kind"]> = Extract<Node, { kind: K }>;
+
+function call(node: Of<"call">, scope: NumberScope, seen: Seen, quantity: Quantity): Result<number> {
+  const args: number[] = [];
+  for (const a of node.args) {
+    const r = walk(a, scope, seen, quantity === "count" ? "count" : "plain");
+    if (!r.ok) return r;
+    args.push(r.value);
+  }
+  const value = calls[node.name](...args);
+  return Number.isFinite(value) ? ok(value) : fail(`${node.name} has no value here`, { at: node.at });
+}
+
+function binary(node: Of<"binary">, scope: NumberScope, seen: Seen, quantity: Quantity): Result<number> {
+  const l = walk(node.left, scope, seen, quantity);
+  if (!l.ok) return l;
+  const r = walk(node.right, scope, seen, quantity);
+  if (!r.ok) return r;
+  if (node.operator === "/" && r.value === 0)
+    return fail("division by zero", { at: node.at, expected: "a divisor other than zero" });
+  const value = operate(node.operator, l.value, r.value);
+  if (!Number.isFinite(value))
+    return fail("this comes to no number", { at: node.at, expected: "a smaller power, or a base over 0" });
+  return ok(value);
 }
 
 function operate(operator: "+" | "-" | "*" | "/" | "^", a: number, b: number): number {

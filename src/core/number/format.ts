@@ -1,4 +1,5 @@
 import { unitOf, type LengthUnit } from "./unit";
+import { COINCIDENT } from "../geometry/tolerance";
 
 /** How a length is written: decimals, or the nearest fraction of an inch. */
 interface LengthForm {
@@ -15,7 +16,7 @@ interface LengthForm {
 export function decimalsForTolerance(halfWidth: number, unit: LengthUnit): number {
   const t = halfWidth / unitOf[unit].mm;
   if (!(t > 0)) return unitOf[unit].places.exact;
-  const needed = Math.ceil(-Math.log10(t) - 1e-9);
+  const needed = Math.ceil(-Math.log10(t) - COINCIDENT);
   return Math.max(unitOf[unit].places.least, Math.min(6, needed));
 }
 

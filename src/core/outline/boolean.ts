@@ -13,6 +13,7 @@ import {
   splitAt,
   stitch,
 } from "./meet";
+import { COINCIDENT, CONTACT, MEET } from "../geometry/tolerance";
 
 /** Closed loops: what lies to their left is inside. Outer loops run counter-clockwise, holes clockwise. */
 export type Region = Loop[];
@@ -34,7 +35,7 @@ export function insideRegion(region: Region, p: Vec2): boolean {
           if (t >= 0 && t < 1) {
             // A touch is no crossing.
             const d = directionAt(s, t);
-            if (Math.abs(d.x * RAY.to.y - d.y * RAY.to.x) > 1e-9) n++;
+            if (Math.abs(d.x * RAY.to.y - d.y * RAY.to.x) > COINCIDENT) n++;
           }
         }
   return n % 2 === 1;
@@ -94,7 +95,7 @@ export function combine(a: Region, b: Region, how: "join" | "cutout" | "overlap"
     for (const o of other({ min: m, max: m }))
       if (onSegment(o, m)) {
         const e = directionAt(o, Math.max(0, Math.min(1, parameterOf(o, m))));
-        if (Math.abs(d.x * e.y - d.y * e.x) < 1e-5) return d.x * e.x + d.y * e.y > 0 ? "same" : "against";
+        if (Math.abs(d.x * e.y - d.y * e.x) < MEET) return d.x * e.x + d.y * e.y > 0 ? "same" : "against";
       }
     return insideRegion(region, m) ? "in" : "out";
   };
@@ -113,7 +114,7 @@ export function combine(a: Region, b: Region, how: "join" | "cutout" | "overlap"
     const w = place(s, nearMine, a);
     if (how === "join" ? w === "out" : w === "in") kept.push(how === "cutout" ? reversed(s) : s);
   }
-  return stitch(kept).loops.filter((l) => Math.abs(loopArea(l)) > 1e-9);
+  return stitch(kept).loops.filter((l) => Math.abs(loopArea(l)) > COINCIDENT);
 }
 
 /**
@@ -239,7 +240,7 @@ export function offsetRegion(region: Region, by: number): Region {
         w = directionAt(next, 0);
       const turn = Math.atan2(u.x * w.y - u.y * w.x, u.x * w.x + u.y * w.y);
       // Turning away from the side the parallel lies on opens a gap there.
-      const opens = by > 0 ? turn > 1e-9 || turn < -Math.PI + 1e-9 : turn < -1e-9;
+      const opens = by > 0 ? turn > COINCIDENT || turn < -Math.PI + COINCIDENT : turn < -COINCIDENT;
       if (!opens) return;
       const c = pointAt(s, 1),
         from = Math.atan2(-u.x * Math.sign(by), u.y * Math.sign(by));
@@ -258,7 +259,7 @@ export function offsetRegion(region: Region, by: number): Region {
     [0.5, 0.13, 0.91].every((t) => {
       const m = pointAt(s, t);
       return boundary({ min: v2(m.x - d, m.y - d), max: v2(m.x + d, m.y + d) }).every(
-        (o) => distanceTo(o, m) > d - 1e-6,
+        (o) => distanceTo(o, m) > d - CONTACT,
       );
     }),
   );
@@ -269,12 +270,12 @@ export function offsetRegion(region: Region, by: number): Region {
       !others(boxOf(s)).some(
         (o) =>
           o !== s &&
-          distance2(pointAt(o, 0), pointAt(s, 1)) < 1e-6 &&
-          distance2(pointAt(o, 1), pointAt(s, 0)) < 1e-6 &&
+          distance2(pointAt(o, 0), pointAt(s, 1)) < CONTACT &&
+          distance2(pointAt(o, 1), pointAt(s, 0)) < CONTACT &&
           onSegment(o, pointAt(s, 0.5)),
       ),
   );
-  return stitch(alone).loops.filter((l) => Math.abs(loopArea(l)) > 1e-9);
+  return stitch(alone).loops.filter((l) => Math.abs(loopArea(l)) > COINCIDENT);
 }
 
 /** A segment moved to its right by `by`; null where an arc shrinks to nothing. */

@@ -3,6 +3,7 @@ import { distance2, v2, type Vec2 } from "../geometry/vec";
 import { carriers, distanceTo, meetings, merged, parameterOf, pointAt, reversed, splitAt, stitch } from "./meet";
 import { endOf, loopArea, loopBox, segmentLength, startOf, type Segment } from "./outline";
 import { index, type Region } from "./boolean";
+import { COINCIDENT, CONTACT, DISPLAY, MEET, ROUNDING } from "../geometry/tolerance";
 
 /** What stands so far: closed loops and open chains. */
 export interface Made {
@@ -11,7 +12,6 @@ export interface Made {
 }
 
 const place = (p: Vec2) => `${Number(p.x.toFixed(3))}, ${Number(p.y.toFixed(3))} mm`;
-const MEET = 1e-5;
 /** How far a typed place may lie from what it means, mm. */
 const TYPED = 0.05;
 
@@ -79,7 +79,7 @@ function nearest(chains: Chain[], p: Vec2): { chain: number; segment: number; di
   chains.forEach((c, chain) =>
     c.segments.forEach((s, segment) => {
       const distance = distanceTo(s, p);
-      if (!best || distance < best.distance - 1e-12) best = { chain, segment, distance };
+      if (!best || distance < best.distance - ROUNDING) best = { chain, segment, distance };
     }),
   );
   return best;
@@ -146,7 +146,7 @@ export function trimAt(made: Made, p: Vec2, other: Segment[] | null): Result<Mad
   });
   let best = 0;
   pieces.forEach((q, i) => {
-    if (distanceTo(q.s, p) < distanceTo(pieces[best].s, p) - 1e-12) best = i;
+    if (distanceTo(q.s, p) < distanceTo(pieces[best].s, p) - ROUNDING) best = i;
   });
   const m = pieces.length,
     at = (i: number) => ((i % m) + m) % m;
@@ -195,7 +195,7 @@ export function extend(made: Made, end: "start" | "end", to: { other: Segment[] 
   const chain = end === "end" ? [...made.open[0]] : turned(made.open[0]);
   const s = chain[chain.length - 1],
     l = segmentLength(s);
-  if (l < 1e-9)
+  if (l < COINCIDENT)
     return fail("the element at that end has no length", { expected: "MEND first, or a step that goes somewhere" });
   let by: number;
   if ("length" in to) by = to.length;
@@ -240,7 +240,7 @@ export function winding(region: Region, p: Vec2): number {
             ? v2(s.to.x - s.from.x, s.to.y - s.from.y)
             : v2(-(q.y - s.centre.y) * Math.sign(s.sweep), (q.x - s.centre.x) * Math.sign(s.sweep));
         const cross = d.x * e.y - d.y * e.x;
-        if (Math.abs(cross) > 1e-12) w += Math.sign(cross);
+        if (Math.abs(cross) > ROUNDING) w += Math.sign(cross);
       }
   return w;
 }
@@ -252,7 +252,7 @@ export function winding(region: Region, p: Vec2): number {
  */
 export function mend(made: Made, gap: number): Made {
   const chains = chainsOf(made)
-    .map((c) => ({ ...c, segments: c.segments.filter((s) => segmentLength(s) > 1e-6) }))
+    .map((c) => ({ ...c, segments: c.segments.filter((s) => segmentLength(s) > CONTACT) }))
     .filter((c) => c.segments.length);
   let open = chains.filter((c) => !c.closed).map((c) => c.segments);
   let region = chains.filter((c) => c.closed).map((c) => c.segments);
@@ -295,14 +295,14 @@ function single(open: Segment[][]): Segment[][] {
   });
 }
 const overlaps = (a: Segment, b: Segment) =>
-  [0.03, 0.25, 0.5, 0.75, 0.97].some((t) => distanceTo(b, pointAt(a, t)) < 1e-6 && near(a, b, pointAt(a, t))) ||
-  [0.03, 0.5, 0.97].some((t) => distanceTo(a, pointAt(b, t)) < 1e-6 && near(a, b, pointAt(b, t)));
+  [0.03, 0.25, 0.5, 0.75, 0.97].some((t) => distanceTo(b, pointAt(a, t)) < CONTACT && near(a, b, pointAt(a, t))) ||
+  [0.03, 0.5, 0.97].some((t) => distanceTo(a, pointAt(b, t)) < CONTACT && near(a, b, pointAt(b, t)));
 const near = (a: Segment, b: Segment, p: Vec2): boolean => {
   const d = (s: Segment) =>
     s.kind === "line"
       ? Math.atan2(s.to.y - s.from.y, s.to.x - s.from.x)
       : Math.atan2(p.y - s.centre.y, p.x - s.centre.x) + Math.PI / 2;
-  return Math.abs(Math.sin(d(a) - d(b))) < 1e-5;
+  return Math.abs(Math.sin(d(a) - d(b))) < MEET;
 };
 
 /** Ends of open chains within the gap of one another brought together, nearest pair first. */
@@ -385,11 +385,11 @@ function uncrossed(region: Region): Region {
   );
   const kept = pieces.flatMap((s): Segment[] => {
     const m = pointAt(s, 0.5),
-      a = pointAt(s, 0.5 - 1e-4),
-      b = pointAt(s, 0.5 + 1e-4),
+      a = pointAt(s, 0.5 - DISPLAY),
+      b = pointAt(s, 0.5 + DISPLAY),
       l = distance2(a, b) || 1,
-      nx = (-(b.y - a.y) / l) * 1e-5,
-      ny = ((b.x - a.x) / l) * 1e-5;
+      nx = (-(b.y - a.y) / l) * MEET,
+      ny = ((b.x - a.x) / l) * MEET;
     const left = winding(region, v2(m.x + nx, m.y + ny)) !== 0,
       right = winding(region, v2(m.x - nx, m.y - ny)) !== 0;
     return left === right ? [] : [left ? s : reversed(s)];
@@ -407,5 +407,5 @@ function uncrossed(region: Region): Region {
           distance2(pointAt(o, 0.5), pointAt(s, 0.5)) < MEET,
       ),
   );
-  return stitch(single).loops.filter((l) => Math.abs(loopArea(l)) > 1e-9);
+  return stitch(single).loops.filter((l) => Math.abs(loopArea(l)) > COINCIDENT);
 }

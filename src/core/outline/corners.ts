@@ -3,6 +3,7 @@ import { distance2, v2, type Vec2 } from "../geometry/vec";
 import { combine, oriented, type Region } from "./boolean";
 import { circle, endOf, startOf, type Arc, type Loop, type Segment } from "./outline";
 import { carriers, directionAt, parameterOf, pointAt, splitAt } from "./meet";
+import { COINCIDENT, CONTACT, MEET, ROUNDING } from "../geometry/tolerance";
 
 /** A corner of a loop: between segment `at` and the next one. */
 interface Corner {
@@ -18,7 +19,7 @@ export function cornersOf(region: Region): Corner[] {
       const u = directionAt(s, 1),
         w = directionAt(loop[(at + 1) % loop.length], 0),
         turn = Math.atan2(u.x * w.y - u.y * w.x, u.x * w.x + u.y * w.y);
-      return Math.abs(turn) > 1e-6 ? [{ loop: k, at, point: endOf(s), turn }] : [];
+      return Math.abs(turn) > CONTACT ? [{ loop: k, at, point: endOf(s), turn }] : [];
     }),
   );
 }
@@ -31,7 +32,7 @@ function chosen(region: Region, which: Which): Result<Corner[]> {
   if (which === "inside" || which === "outside") return ok(all.filter((c) => c.turn > 0 === (which === "outside")));
   const out: Corner[] = [];
   for (const p of which) {
-    const c = all.find((k) => distance2(k.point, p) < 1e-5);
+    const c = all.find((k) => distance2(k.point, p) < MEET);
     if (!c)
       return fail(`there is no corner at ${Number(p.x.toFixed(3))}, ${Number(p.y.toFixed(3))}`, {
         expected: "a corner of the outline as it stands",
@@ -101,7 +102,7 @@ function treatLoop(loop: Loop, at: number[], treatment: "round" | "chamfer", siz
     const from = before ? parameterOf(s, before.start) : 0,
       to = after ? parameterOf(s, after.end) : 1;
     const whole = s.kind === "line" ? distance2(s.from, s.to) : Math.abs(s.sweep) * s.radius;
-    if (from > to + 1e-7 / whole || from < -1e-9 || to > 1 + 1e-9) return null;
+    if (from > to + 1e-7 / whole || from < -COINCIDENT || to > 1 + COINCIDENT) return null;
     if ((to - from) * whole > 1e-7)
       out.push(
         s.kind === "line"
@@ -124,8 +125,8 @@ export function fullRound(region: Region, from: Vec2, to: Vec2): Result<Region> 
       n = loop.length;
     const i = loop.findIndex(
       (s) =>
-        (distance2(startOf(s), from) < 1e-5 && distance2(endOf(s), to) < 1e-5) ||
-        (distance2(startOf(s), to) < 1e-5 && distance2(endOf(s), from) < 1e-5),
+        (distance2(startOf(s), from) < MEET && distance2(endOf(s), to) < MEET) ||
+        (distance2(startOf(s), to) < MEET && distance2(endOf(s), from) < MEET),
     );
     if (i < 0) continue;
     const a = loop[(i + n - 1) % n],
@@ -139,7 +140,7 @@ export function fullRound(region: Region, from: Vec2, to: Vec2): Result<Region> 
       v = directionAt(b, 0),
       w = directionAt(c, 0),
       side = u.x * v.y - u.y * v.x > 0 ? 1 : -1;
-    if ((v.x * w.y - v.y * w.x) * side <= 1e-12)
+    if ((v.x * w.y - v.y * w.x) * side <= ROUNDING)
       return fail("the two corners turn different ways", { expected: "an end that turns one way" });
     // The centre at distance r to the inner side of all three: c = P + s v + r m, with m square to the middle line.
     const m = v2(-v.y * side, v.x * side),
@@ -150,7 +151,7 @@ export function fullRound(region: Region, from: Vec2, to: Vec2): Result<Region> 
     const centre = v2(b.from.x + v.x * s + m.x * r, b.from.y + v.y * s + m.y * r);
     const end = pointAt(a, parameterOf(a, centre)),
       start = pointAt(c, parameterOf(c, centre));
-    if (parameterOf(a, centre) < -1e-9 || parameterOf(c, centre) > 1 + 1e-9)
+    if (parameterOf(a, centre) < -COINCIDENT || parameterOf(c, centre) > 1 + COINCIDENT)
       return fail(`the full round of ${Number(r.toFixed(4))} mm is longer than the lines beside it`, {
         expected: "longer lines on either side",
       });
@@ -186,7 +187,7 @@ function roundCut(a: Segment, b: Segment, r: number): Cut | null {
       return { kind: "line", from: v2(s.from.x + x, s.from.y + y), to: v2(s.to.x + x, s.to.y + y) };
     }
     const radius = s.radius - Math.sign(s.sweep) * side * r;
-    return Math.abs(radius) < 1e-9 ? null : { ...s, radius: Math.abs(radius) };
+    return Math.abs(radius) < COINCIDENT ? null : { ...s, radius: Math.abs(radius) };
   };
   const p = shift(a),
     q = shift(b);
@@ -201,16 +202,16 @@ function roundCut(a: Segment, b: Segment, r: number): Cut | null {
   for (const c of carriers(p, q)) {
     const end = foot(a, c),
       start = foot(b, c);
-    if (Math.abs(distance2(end, c) - r) > 1e-6 || Math.abs(distance2(start, c) - r) > 1e-6) continue;
+    if (Math.abs(distance2(end, c) - r) > CONTACT || Math.abs(distance2(start, c) - r) > CONTACT) continue;
     const ta = parameterOf(a, end),
       tb = parameterOf(b, start);
-    if (ta < -1e-9 || ta > 1 + 1e-9 || tb < -1e-9 || tb > 1 + 1e-9) continue;
+    if (ta < -COINCIDENT || ta > 1 + COINCIDENT || tb < -COINCIDENT || tb > 1 + COINCIDENT) continue;
     const s0 = Math.atan2(end.y - c.y, end.x - c.x);
     let sweep = Math.atan2(start.y - c.y, start.x - c.x) - s0;
     while (sweep <= 0) sweep += 2 * Math.PI;
     if (side < 0) sweep -= 2 * Math.PI;
     const d = distance2(c, corner);
-    if (d < near && Math.abs(sweep) < Math.PI + 1e-9) {
+    if (d < near && Math.abs(sweep) < Math.PI + COINCIDENT) {
       near = d;
       best = { end, start, middle: { kind: "arc", centre: c, radius: r, start: s0, sweep } satisfies Arc };
     }

@@ -12,6 +12,7 @@ import type { OutlineText } from "./items";
 import { loopArea, loopBox, perimeter, type Segment } from "./outline";
 import { NO_LENGTH } from "./walk";
 import { solveWire, type Wire } from "./wire";
+import { COINCIDENT } from "../geometry/tolerance";
 
 /**
  * An outline computed: closed loops (outer ones counter-clockwise, holes clockwise), open chains, and what is to be
@@ -117,7 +118,9 @@ function evaluateOne(
     if (wire.closed)
       now.region = oriented(
         [
-          wire.segments.filter((s) => s.kind === "arc" || Math.hypot(s.to.x - s.from.x, s.to.y - s.from.y) > 1e-9),
+          wire.segments.filter(
+            (s) => s.kind === "arc" || Math.hypot(s.to.x - s.from.x, s.to.y - s.from.y) > COINCIDENT,
+          ),
         ].filter((l) => l.length > 0),
       );
     else if (wire.segments.length) now.open = [wire.segments];
@@ -181,7 +184,7 @@ function evaluateOne(
     modified: o.items.some((i) => !isWalked(i) && !("off" in i && i.off)),
     area,
     perimeter: perimeter(all),
-    centroid: Math.abs(area) > 1e-9 ? centroidOf(loops, area) : null,
+    centroid: Math.abs(area) > COINCIDENT ? centroidOf(loops, area) : null,
     box: all.length ? loopBox(all) : null,
     problems,
     defects: defectsOf(now.region, now.open),

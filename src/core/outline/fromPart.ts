@@ -4,6 +4,7 @@ import { oriented, type Region } from "./boolean";
 import { reversed, stitch } from "./meet";
 import type { OutlineItem } from "./items";
 import { endOf, startOf, type Segment } from "./outline";
+import { COINCIDENT, MEET, PARALLEL } from "../geometry/tolerance";
 
 /** An item that takes its lines from the part as it stands after a row, with its numbers in millimetres. */
 export type PartItem =
@@ -40,13 +41,13 @@ export function loopsOfEdges(edges: MeasuredEdge[], frame: Frame): Result<Region
       to = flat(e.to),
       middle = flat(e.middle);
     if (e.curve === "line") pieces.push({ kind: "line", from, to });
-    else if (e.curve === "circle" && e.centre && e.axis && Math.abs(dot(e.axis, frame.normal)) > 1 - 1e-9) {
+    else if (e.curve === "circle" && e.centre && e.axis && Math.abs(dot(e.axis, frame.normal)) > PARALLEL) {
       const c = flat(e.centre),
         angle = (p: Vec2) => Math.atan2(p.y - c.y, p.x - c.x);
       const up = (a: number) => {
         let x = a;
-        while (x <= 1e-9) x += 2 * Math.PI;
-        while (x > 2 * Math.PI + 1e-9) x -= 2 * Math.PI;
+        while (x <= COINCIDENT) x += 2 * Math.PI;
+        while (x > 2 * Math.PI + COINCIDENT) x -= 2 * Math.PI;
         return x;
       };
       const start = angle(from);
@@ -79,7 +80,7 @@ export function loopsOfEdges(edges: MeasuredEdge[], frame: Frame): Result<Region
 function unturned(pieces: Segment[]): Segment[] {
   const left = new Set(pieces),
     out: Segment[] = [];
-  const same = (a: Vec2, b: Vec2) => Math.hypot(a.x - b.x, a.y - b.y) < 1e-5;
+  const same = (a: Vec2, b: Vec2) => Math.hypot(a.x - b.x, a.y - b.y) < MEET;
   for (let next = [...left][0] as Segment | undefined; next; next = [...left][0]) {
     left.delete(next);
     out.push(next);

@@ -1,2 +1,1 @@
 export * from "./outline";
-export * from "./convex";

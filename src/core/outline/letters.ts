@@ -3,6 +3,7 @@ import { distance2, v2, type Vec2 } from "../geometry/vec";
 import { fonts } from "../tables/glyphs";
 import { oriented, type Region } from "./boolean";
 import { moveLoop, type Loop, type Segment } from "./outline";
+import { COINCIDENT, CONTACT, ROUNDING } from "../geometry/tolerance";
 
 type FontName = keyof typeof fonts;
 interface Lettering {
@@ -67,7 +68,7 @@ function glyphLoops(path: string, k: number, near: number, corner: number): Loop
     at = v2(0, 0),
     start = at;
   const straight = (to: Vec2) => {
-    if (distance2(at, to) > 1e-9) loop.push({ kind: "line", from: at, to });
+    if (distance2(at, to) > COINCIDENT) loop.push({ kind: "line", from: at, to });
     at = to;
   };
   const close = () => {
@@ -123,7 +124,7 @@ function halves([a, b, c, d]: Cubic, t: number): [Cubic, Cubic] {
 const onCurve = (c: Cubic, t: number): Vec2 => halves(c, t)[0][3];
 const unit = (a: Vec2, b: Vec2): Vec2 | null => {
   const l = distance2(a, b);
-  return l > 1e-12 ? v2((b.x - a.x) / l, (b.y - a.y) / l) : null;
+  return l > ROUNDING ? v2((b.x - a.x) / l, (b.y - a.y) / l) : null;
 };
 
 /**
@@ -157,7 +158,7 @@ function evenArc(p: Vec2, t0: Vec2, q: Vec2, t1: Vec2): Segment | null {
   if (!u) return null;
   const a = Math.atan2(t0.x * u.y - t0.y * u.x, t0.x * u.x + t0.y * u.y),
     b = Math.atan2(u.x * t1.y - u.y * t1.x, u.x * t1.x + u.y * t1.y);
-  return Math.abs(a - b) < 1e-6 && Math.abs(a) > 1e-9 ? arcBy(p, t0, q) : null;
+  return Math.abs(a - b) < CONTACT && Math.abs(a) > COINCIDENT ? arcBy(p, t0, q) : null;
 }
 
 /** Distance from a segment's line or circle. */
@@ -177,7 +178,7 @@ function biarc(p0: Vec2, t0: Vec2, p1: Vec2, t1: Vec2): Segment[] | null {
     t = v2(t0.x + t1.x, t0.y + t1.y),
     vt = v.x * t.x + v.y * t.y,
     a = 2 * (1 - (t0.x * t1.x + t0.y * t1.y));
-  const d = a < 1e-9 ? vv / (2 * vt) : (-vt + Math.sqrt(vt * vt + a * vv)) / a;
+  const d = a < COINCIDENT ? vv / (2 * vt) : (-vt + Math.sqrt(vt * vt + a * vv)) / a;
   if (!Number.isFinite(d) || d <= 0) return null;
   const m = v2((p0.x + p1.x + d * (t0.x - t1.x)) / 2, (p0.y + p1.y + d * (t0.y - t1.y)) / 2);
   const first = arcBy(p0, t0, m),
@@ -196,7 +197,7 @@ function arcBy(p: Vec2, t: Vec2, q: Vec2): Segment {
     dy = q.y - p.y,
     side = t.x * dy - t.y * dx,
     chord = Math.hypot(dx, dy);
-  if (Math.abs(side) < 1e-9 * chord) return { kind: "line", from: p, to: q };
+  if (Math.abs(side) < COINCIDENT * chord) return { kind: "line", from: p, to: q };
   const r = (chord * chord) / (2 * side),
     centre = v2(p.x - t.y * r, p.y + t.x * r);
   const start = Math.atan2(p.y - centre.y, p.x - centre.x),

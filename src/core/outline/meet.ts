@@ -1,5 +1,6 @@
 import { distance2, v2, type Vec2 } from "../geometry/vec";
 import { arcPoint, endOf, startOf, type Arc, type Line, type Segment } from "./outline";
+import { COINCIDENT, MEET, ROUNDING } from "../geometry/tolerance";
 
 /** Points closer than this are one, mm. */
 export const SAME = 1e-7;
@@ -60,7 +61,7 @@ export function carriers(a: Segment, b: Segment): Vec2[] {
       vx = b.to.x - b.from.x,
       vy = b.to.y - b.from.y,
       d = ux * vy - uy * vx;
-    if (Math.abs(d) < 1e-12 * Math.hypot(ux, uy) * Math.hypot(vx, vy)) return [];
+    if (Math.abs(d) < ROUNDING * Math.hypot(ux, uy) * Math.hypot(vx, vy)) return [];
     const t = ((b.from.x - a.from.x) * vy - (b.from.y - a.from.y) * vx) / d;
     return [v2(a.from.x + ux * t, a.from.y + uy * t)];
   }
@@ -121,7 +122,7 @@ export function splitAt(s: Segment, points: Vec2[]): Segment[] {
  * Chains pieces that run head to tail into closed loops; where several go on, the one turning most to the left is
  * taken, so that loops that touch stay apart.
  */
-export function stitch(pieces: Segment[], tolerance = 1e-5): { loops: Segment[][]; open: Segment[][] } {
+export function stitch(pieces: Segment[], tolerance = MEET): { loops: Segment[][]; open: Segment[][] } {
   const left = pieces.filter((s) => lengthOf(s) > 2 * SAME);
   const cell = (p: Vec2) => [Math.round(p.x / (tolerance * 10)), Math.round(p.y / (tolerance * 10))];
   const starts = new Map<string, number[]>();
@@ -143,7 +144,7 @@ export function stitch(pieces: Segment[], tolerance = 1e-5): { loops: Segment[][
           if (used.has(k) || distance2(startOf(left[k]), p) > tolerance) continue;
           const e = directionAt(left[k], 0);
           let turn = Math.atan2(d.x * e.y - d.y * e.x, d.x * e.x + d.y * e.y);
-          if (turn > Math.PI - 1e-9) turn = -Math.PI;
+          if (turn > Math.PI - COINCIDENT) turn = -Math.PI;
           if (turn > most) [best, most] = [k, turn];
         }
     return best;
@@ -178,7 +179,7 @@ export function merged(loop: Segment[]): Segment[] {
     if (a.kind === "line" && b.kind === "line") {
       const d = directionAt(a, 1),
         e = directionAt(b, 0);
-      return Math.abs(d.x * e.y - d.y * e.x) < 1e-9 && d.x * e.x + d.y * e.y > 0
+      return Math.abs(d.x * e.y - d.y * e.x) < COINCIDENT && d.x * e.x + d.y * e.y > 0
         ? { kind: "line", from: a.from, to: b.to }
         : null;
     }
@@ -188,7 +189,7 @@ export function merged(loop: Segment[]): Segment[] {
       Math.sign(a.sweep) === Math.sign(b.sweep) &&
       distance2(a.centre, b.centre) < 2 * SAME &&
       Math.abs(a.radius - b.radius) < 2 * SAME &&
-      Math.abs(a.sweep + b.sweep) <= 2 * Math.PI + 1e-9
+      Math.abs(a.sweep + b.sweep) <= 2 * Math.PI + COINCIDENT
     )
       return { ...a, sweep: a.sweep + b.sweep };
     return null;

@@ -2,6 +2,7 @@ import type { Problem } from "../base/result";
 import { solveSystem, type Solution } from "./solve/newton";
 import type { Equation } from "./solve/system";
 import type { Walk } from "./walk";
+import { CONTACT } from "../geometry/tolerance";
 
 /** A solution this much nearer than another is the one that is meant. */
 const CLEARLY = 0.5;
@@ -37,17 +38,17 @@ export function goNear(
   walk: Walk,
   solution: Solution,
 ): { solution: Solution; problems: (Problem & { item: number })[] } {
-  if (!walk.near.length || awayFrom(walk, solution.v) < 1e-6) return { solution, problems: [] };
+  if (!walk.near.length || awayFrom(walk, solution.v) < CONTACT) return { solution, problems: [] };
   const { equations } = walk.system;
   const other = solvedFromNear(walk, equations);
-  const best = other.converged && awayFrom(walk, other.v) < awayFrom(walk, solution.v) - 1e-6 ? other : solution;
+  const best = other.converged && awayFrom(walk, other.v) < awayFrom(walk, solution.v) - CONTACT ? other : solution;
   if (!equations.some((e) => e.eitherWay)) return { solution: best, problems: [] };
   const loose = equations.map((e) => ({ ...e, f: e.eitherWay ?? e.f }));
   const back = solvedFromNear(walk, loose);
   if (!back.converged) return { solution: best, problems: [] };
   const problems = walk.near.flatMap((n) => {
     const [here, there] = [awayOf(n, best.v), awayOf(n, back.v)];
-    if (there > CLEARLY * here || here < 1e-6) return [];
+    if (there > CLEARLY * here || here < CONTACT) return [];
     return [
       {
         item: n.item,

@@ -1,17 +1,13 @@
 import fc from "fast-check";
+import { combine, offsetRegion } from "./boolean";
 import {
   circle,
-  cornerRest,
   endOf,
   flatsFromCorners,
-  insetCorners,
-  insideOffset,
-  insideRest,
   loopArea,
   loopBox,
   moveLoop,
   outlineArea,
-  outsideOffset,
   perimeter,
   polygonCorners,
   rectangleCorners,
@@ -69,37 +65,36 @@ describe("outlines", () => {
 });
 
 describe("offsets and what a cutter leaves", () => {
+  const rest = (loop: Loop, radius: number) =>
+    combine([loop], offsetRegion(offsetRegion([loop], -radius), radius), "cutout");
+  const areaOf = (region: Loop[]) => region.reduce((sum, l) => sum + loopArea(l), 0);
+  // What a round cutter leaves between two walls at an angle: the kite of the tangent points less the sector.
+  const cornerRest = (radius: number, angle: number) =>
+    radius * radius * (1 / Math.tan(angle / 2) - (Math.PI - angle) / 2);
+
   it("leaves four corner kites behind a 10 mm cutter", () => {
-    const rest = insideRest({ corners: rectangleCorners(50, 30), radius: 0 }, 5);
-    expect(rest.area).toBeCloseTo(4 * (1 - Math.PI / 4) * 25, 9);
-    expect(rest.loops).toHaveLength(4);
-    expect(rest.loops.reduce((s, l) => s + loopArea(l), 0)).toBeCloseTo(rest.area, 9);
-    expect(rest.loops.every(closed)).toBe(true);
-    expect(cornerRest(5, Math.PI / 2)).toBeCloseTo((1 - Math.PI / 4) * 25, 12);
+    const left = rest(roundedLoop(rectangleCorners(50, 30), 0)!, 5);
+    expect(areaOf(left)).toBeCloseTo(4 * (1 - Math.PI / 4) * 25, 9);
+    expect(left).toHaveLength(4);
+    expect(left.every(closed)).toBe(true);
   });
-  it("leaves nothing where the corner is as round as the cutter", () => {
-    expect(insideRest({ corners: rectangleCorners(50, 30), radius: 5 }, 5)).toEqual({ area: 0, loops: [] });
-    const between = insideRest({ corners: rectangleCorners(50, 30), radius: 2 }, 5);
-    expect(between.area).toBeCloseTo((4 - Math.PI) * (25 - 4), 9);
-    expect(between.loops.reduce((s, l) => s + loopArea(l), 0)).toBeCloseTo(between.area, 9);
+  it("leaves the ring between the rounds where the corner is rounder than sharp and smaller than the cutter", () => {
+    expect(areaOf(rest(roundedLoop(rectangleCorners(50, 30), 2)!, 5))).toBeCloseTo((4 - Math.PI) * (25 - 4), 6);
+    expect(areaOf(rest(roundedLoop(rectangleCorners(50, 30), 5)!, 5))).toBeCloseTo(0, 9);
   });
   it("leaves the whole pocket when the cutter does not go in", () => {
-    expect(insideRest({ corners: rectangleCorners(50, 8), radius: 0 }, 5).area).toBeCloseTo(400, 9);
-    expect(insideOffset({ corners: rectangleCorners(50, 8), radius: 0 }, 5)).toBeNull();
+    expect(offsetRegion([roundedLoop(rectangleCorners(50, 8), 0)!], -5)).toEqual([]);
   });
   it("keeps the corner formula for any polygon", () => {
     for (const n of [3, 5, 6, 8]) {
       const inner = ((n - 2) * Math.PI) / n;
-      expect(insideRest({ corners: polygonCorners(n, 60), radius: 0 }, 4).area).toBeCloseTo(
-        n * cornerRest(4, inner),
-        8,
-      );
+      expect(areaOf(rest(roundedLoop(polygonCorners(n, 60), 0)!, 4))).toBeCloseTo(n * cornerRest(4, inner), 7);
     }
   });
   it("moves walls in by the radius", () => {
-    const inner = insideOffset({ corners: rectangleCorners(50, 30), radius: 8 }, 5)!;
-    expect(loopArea(inner)).toBeCloseTo(40 * 20 - (4 - Math.PI) * 9, 9);
-    expect(insetCorners(rectangleCorners(10, 10), 5)).toBeNull();
+    const inner = offsetRegion([roundedLoop(rectangleCorners(50, 30), 8)!], -5);
+    expect(areaOf(inner)).toBeCloseTo(40 * 20 - (4 - Math.PI) * 9, 9);
+    expect(offsetRegion([roundedLoop(rectangleCorners(10, 10), 0)!], -5)).toEqual([]);
   });
   it("goes round the outside exactly: A + P r + π r²", () => {
     for (const loop of [
@@ -108,9 +103,10 @@ describe("offsets and what a cutter leaves", () => {
       roundedLoop(polygonCorners(6, 30), 2)!,
       circle(12),
     ]) {
-      const out = outsideOffset(loop, 6);
-      expect(closed(out)).toBe(true);
-      expect(loopArea(out)).toBeCloseTo(loopArea(loop) + perimeter(loop) * 6 + Math.PI * 36, 8);
+      const out = offsetRegion([loop], 6);
+      expect(out).toHaveLength(1);
+      expect(closed(out[0])).toBe(true);
+      expect(loopArea(out[0])).toBeCloseTo(loopArea(loop) + perimeter(loop) * 6 + Math.PI * 36, 8);
     }
   });
 });

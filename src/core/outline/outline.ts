@@ -1,4 +1,5 @@
 import { distance2, v2, type Vec2 } from "../geometry/vec";
+import { COINCIDENT } from "../geometry/tolerance";
 
 /** Straight piece of an outline. */
 export interface Line {
@@ -86,7 +87,7 @@ export function roundedLoop(corners: Vec2[], radius: number): Loop | null {
       next = rounds[(i + 1) % n];
     const wall = distance2(corners[i], corners[(i + 1) % n]);
     const used = here.tangent + next.tangent;
-    if (used > wall * (1 + 1e-9)) return null;
+    if (used > wall * (1 + COINCIDENT)) return null;
     loop.push({
       kind: "arc",
       centre: here.centre,
@@ -94,10 +95,20 @@ export function roundedLoop(corners: Vec2[], radius: number): Loop | null {
       start: Math.atan2(here.enter.y - here.centre.y, here.enter.x - here.centre.x),
       sweep: here.sweep,
     });
-    if (wall - used > 1e-9) loop.push({ kind: "line", from: here.leave, to: next.enter });
+    if (wall - used > COINCIDENT) loop.push({ kind: "line", from: here.leave, to: next.enter });
   }
   return loop;
 }
+
+/** A convex loop as straight walls with rounds between them. */
+export interface ConvexShape {
+  corners: Vec2[];
+  radius: number;
+}
+
+/** The rectangle between two corners, counter-clockwise from the lower left. */
+export const rectangleBetween = (min: Vec2, max: Vec2): Loop =>
+  roundedLoop([v2(min.x, min.y), v2(max.x, min.y), v2(max.x, max.y), v2(min.x, max.y)], 0)!;
 
 /** Corners of a rectangle, counter-clockwise from the lower left. `corner` puts the lower left at 0,0. */
 export function rectangleCorners(l: number, w: number, corner = false): Vec2[] {

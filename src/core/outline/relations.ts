@@ -3,6 +3,7 @@ import type { Problem } from "../base/result";
 import type { OutlineItem } from "./items";
 import type { Equation } from "./solve/system";
 import { tangentAt, tangentVars, type Element, type Walk } from "./walk";
+import { ROUNDING } from "../geometry/tolerance";
 
 type Said = Extract<OutlineItem, { item: "relation" | "dimension" }>;
 type Line = { a: number; b: number } | { axis: "X" | "Y" };
@@ -269,7 +270,7 @@ export function relationEquations(
 }
 
 const unit = (x: number, y: number) => {
-  const l = Math.hypot(x, y) || 1e-12;
+  const l = Math.hypot(x, y) || ROUNDING;
   return { x: x / l, y: y / l };
 };
 export type { Said };

@@ -10,6 +10,7 @@ import {
   roundedLoop,
   type Loop,
 } from "./outline";
+import { COINCIDENT } from "../geometry/tolerance";
 
 const straight = (p: Vec2[]): Loop => p.map((from, i) => ({ kind: "line", from, to: p[(i + 1) % p.length] }));
 
@@ -28,7 +29,7 @@ export function slot(length: number, width: number, centres: boolean): Result<Re
   const a = (centres ? length : length - width) / 2,
     r = width / 2;
   if (a < 0) return fail("the slot is shorter than it is wide", { path: "length", expected: `at least ${width}` });
-  if (a < 1e-9) return ok([circle(r)]);
+  if (a < COINCIDENT) return ok([circle(r)]);
   return ok([
     [
       { kind: "line", from: v2(-a, -r), to: v2(a, -r) },
@@ -92,7 +93,7 @@ export function link(d1: number, c1: Vec2, d2: number, c2: Vec2): Result<Region>
   const r1 = d1 / 2,
     r2 = d2 / 2,
     d = Math.hypot(c2.x - c1.x, c2.y - c1.y);
-  if (d <= Math.abs(r1 - r2) + 1e-9)
+  if (d <= Math.abs(r1 - r2) + COINCIDENT)
     return fail("one circle lies inside the other: they have no outer tangents", {
       expected: `centres more than ${Number(Math.abs(r1 - r2).toFixed(4))} mm apart`,
     });

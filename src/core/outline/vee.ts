@@ -2,6 +2,7 @@ import { distance2, type Vec2 } from "../geometry/vec";
 import { band, offsetRegion } from "./boolean";
 import { directionAt, splitAt, pointAt } from "./meet";
 import { endOf, loopArea, perimeter, startOf, type Segment } from "./outline";
+import { CONTACT, DISPLAY, MEET } from "../geometry/tolerance";
 
 /** A stretch of a chain whose groove is one solid, and whether it comes back to its own start. */
 interface VeeRun {
@@ -19,12 +20,12 @@ export function veeRuns(chains: Segment[][], w: number): { runs: VeeRun[]; cones
     cones: Vec2[] = [];
   for (const chain of chains) {
     const n = chain.length,
-      closed = distance2(startOf(chain[0]), endOf(chain[n - 1])) < 1e-6;
+      closed = distance2(startOf(chain[0]), endOf(chain[n - 1])) < CONTACT;
     const tight = (s: Segment) => s.kind === "arc" && s.radius < w * 1.001;
     const sharp = (a: Segment, b: Segment) => {
       const u = directionAt(a, 1),
         v = directionAt(b, 0);
-      return Math.abs(u.x * v.y - u.y * v.x) > 1e-4 || u.x * v.x + u.y * v.y < 0;
+      return Math.abs(u.x * v.y - u.y * v.x) > DISPLAY || u.x * v.x + u.y * v.y < 0;
     };
     // Whether the chain is parted after segment i.
     const parted = chain.map((s, i) => {
@@ -115,12 +116,12 @@ function laps({ segments, closed }: VeeRun, w: number): boolean {
     return (
       out.length !== 1 ||
       into.length !== 1 ||
-      Math.abs(p(out) - l - turn * 2 * Math.PI * w) > 1e-5 * l ||
-      Math.abs(p(into) - l + turn * 2 * Math.PI * w) > 1e-5 * l
+      Math.abs(p(out) - l - turn * 2 * Math.PI * w) > MEET * l ||
+      Math.abs(p(into) - l + turn * 2 * Math.PI * w) > MEET * l
     );
   }
   const b = band(segments, w),
     area = b.reduce((s, x) => s + loopArea(x), 0),
     whole = 2 * w * l + Math.PI * w * w;
-  return Math.abs(area - whole) > 1e-6 * whole;
+  return Math.abs(area - whole) > CONTACT * whole;
 }

@@ -5,6 +5,7 @@ import { v2, type Vec2 } from "../geometry/vec";
 import type { OutlineItem } from "./items";
 import type { Segment } from "./outline";
 import type { Equation, System } from "./solve/system";
+import { COINCIDENT, CONTACT, ROUNDING } from "../geometry/tolerance";
 
 /**
  * One element of a walk: a line or an arc from point `from` to point `to` (indices of points); `centre` is an arc's
@@ -177,22 +178,24 @@ export function buildWalk(items: OutlineItem[], scope: NumberScope, size: number
       if (open && elements.length) {
         if (known.y !== null && known.x === null && near?.x == null)
           end.x =
-            Math.abs(known.y - p.y) > 1e-9
+            Math.abs(known.y - p.y) > COINCIDENT
               ? p.x
               : p.x -
                 reach *
-                  (Math.abs(Math.sin(heading)) > 1e-6 ? Math.sign(Math.sin(heading)) : -Math.sign(Math.cos(heading)));
+                  (Math.abs(Math.sin(heading)) > CONTACT
+                    ? Math.sign(Math.sin(heading))
+                    : -Math.sign(Math.cos(heading)));
         if (known.x !== null && known.y === null && near?.y == null)
           end.y =
-            Math.abs(known.x - p.x) > 1e-9
+            Math.abs(known.x - p.x) > COINCIDENT
               ? p.y
               : p.y +
                 reach *
-                  (Math.abs(Math.cos(heading)) > 1e-6 ? Math.sign(Math.cos(heading)) : Math.sign(Math.sin(heading)));
+                  (Math.abs(Math.cos(heading)) > CONTACT ? Math.sign(Math.cos(heading)) : Math.sign(Math.sin(heading)));
       } else {
-        if (known.x !== null && known.y === null && near?.y == null && Math.abs(Math.cos(turn)) > 1e-6)
+        if (known.x !== null && known.y === null && near?.y == null && Math.abs(Math.cos(turn)) > CONTACT)
           end.y = p.y + (known.x - p.x) * Math.tan(turn);
-        if (known.y !== null && known.x === null && near?.x == null && Math.abs(Math.sin(turn)) > 1e-6)
+        if (known.y !== null && known.x === null && near?.x == null && Math.abs(Math.sin(turn)) > CONTACT)
           end.x = p.x + (known.y - p.y) / Math.tan(turn);
       }
     } else if (centre?.x != null && centre.y !== null && (sweep !== null || (!it.to && !it.by && !near))) {
@@ -253,17 +256,17 @@ export function buildWalk(items: OutlineItem[], scope: NumberScope, size: number
           `length of step ${n}`,
           (v) => Math.hypot(v[X(to)] - v[X(from)], v[Y(to)] - v[Y(from)]) - length,
         );
-      heading = Math.hypot(end.x - p.x, end.y - p.y) > 1e-12 ? Math.atan2(end.y - p.y, end.x - p.x) : heading;
+      heading = Math.hypot(end.x - p.x, end.y - p.y) > ROUNDING ? Math.atan2(end.y - p.y, end.x - p.x) : heading;
     } else {
       // Guess of the centre: given, square to the way in for a tangent arc, else left (or right) of the chord.
-      const chord = Math.hypot(end.x - p.x, end.y - p.y) || 1e-9;
+      const chord = Math.hypot(end.x - p.x, end.y - p.y) || COINCIDENT;
       let c: Vec2;
       if (centre && (centre.x !== null || centre.y !== null)) c = v2(centre.x ?? p.x, centre.y ?? p.y);
       else if (it.tangent && elements.length) {
         const nx = -Math.sin(heading) * side,
           ny = Math.cos(heading) * side;
         const along = (end.x - p.x) * nx + (end.y - p.y) * ny;
-        const r = radius ?? (along > 1e-9 ? (chord * chord) / (2 * along) : size / 8);
+        const r = radius ?? (along > COINCIDENT ? (chord * chord) / (2 * along) : size / 8);
         c = v2(p.x + r * nx, p.y + r * ny);
       } else {
         const r = Math.max(radius ?? chord * 0.75, chord / 2),
@@ -299,7 +302,7 @@ export function buildWalk(items: OutlineItem[], scope: NumberScope, size: number
             wy = v[Y(to)] - v[Y(k)];
           const tx = ux * ca - uy * sa,
             ty = ux * sa + uy * ca,
-            r = Math.hypot(ux, uy) || 1e-9;
+            r = Math.hypot(ux, uy) || COINCIDENT;
           const off = Math.atan2(tx * wy - ty * wx, tx * wx + ty * wy);
           return off * r;
         });
@@ -372,8 +375,8 @@ export function tangentAt(a: Element, b: Element, at: number, eitherWay = false)
   return (v) => {
     const p = direction(a, at, v);
     const q = direction(b, at, v);
-    const lp = Math.hypot(p.x, p.y) || 1e-9;
-    const lq = Math.hypot(q.x, q.y) || 1e-9;
+    const lp = Math.hypot(p.x, p.y) || COINCIDENT;
+    const lq = Math.hypot(q.x, q.y) || COINCIDENT;
     const cross = (p.x * q.y - p.y * q.x) / (lp * lq);
     const dot = (p.x * q.x + p.y * q.y) / (lp * lq);
     // Turned back on itself is not smooth: the residual grows on that side instead of coming to zero again.
@@ -390,10 +393,10 @@ export function segmentsOf(w: Walk, v: Float64Array): Segment[] {
     const c = v2(v[2 * e.centre], v[2 * e.centre + 1]);
     const start = Math.atan2(p.y - c.y, p.x - c.x);
     let sweep = Math.atan2(q.y - c.y, q.x - c.x) - start;
-    while (sweep <= 1e-12) sweep += 2 * Math.PI;
-    while (sweep > 2 * Math.PI + 1e-12) sweep -= 2 * Math.PI;
+    while (sweep <= ROUNDING) sweep += 2 * Math.PI;
+    while (sweep > 2 * Math.PI + ROUNDING) sweep -= 2 * Math.PI;
     // A full circle ends where it starts.
-    if (e.from === e.to || Math.hypot(p.x - q.x, p.y - q.y) < 1e-9) sweep = 2 * Math.PI;
+    if (e.from === e.to || Math.hypot(p.x - q.x, p.y - q.y) < COINCIDENT) sweep = 2 * Math.PI;
     else if (e.side < 0) sweep -= 2 * Math.PI;
     return {
       kind: "arc",

@@ -10,6 +10,7 @@ import { freedomOf } from "./solve/diagnose";
 import { solveSystem, steadily } from "./solve/newton";
 import type { Equation } from "./solve/system";
 import { buildWalk, segmentsOf, type Walk } from "./walk";
+import { CONTACT } from "../geometry/tolerance";
 
 /**
  * A conflict: what cannot hold together, by the items of the outline, and every one of them that mends it when it is
@@ -115,7 +116,7 @@ function halfCircles(w: Walk, v: Float64Array): boolean {
     if (e.kind !== "arc" || e.radius === undefined || e.from === e.to) return;
     const { from: a, to: b, centre: c, radius } = e;
     const chord = (u: Float64Array) => Math.hypot(u[2 * b] - u[2 * a], u[2 * b + 1] - u[2 * a + 1]);
-    if (Math.abs(chord(v) - 2 * radius) > 1e-6 * radius) return;
+    if (Math.abs(chord(v) - 2 * radius) > CONTACT * radius) return;
     const ends = [2 * a, 2 * a + 1, 2 * b, 2 * b + 1];
     // What made it an arc of that radius, wherever it was said.
     const about = (q: Equation) =>
@@ -166,12 +167,12 @@ function freeWords(w: Walk, motions: Float64Array[], unit: LengthUnit): string[]
     if (!ways.length) continue;
     const first = ways[0],
       l = Math.hypot(first.x, first.y);
-    const one = ways.every((d) => Math.abs(first.x * d.y - first.y * d.x) < 1e-6 * l * Math.hypot(d.x, d.y));
+    const one = ways.every((d) => Math.abs(first.x * d.y - first.y * d.x) < CONTACT * l * Math.hypot(d.x, d.y));
     const n = Number(name.slice(1));
     const what = name === "P0" ? "the start" : name[0] === "C" ? `the centre of step ${n}` : `the end of step ${n}`;
     if (!one) out.push(`${what} (${name}) is free along X and Y`);
-    else if (Math.abs(first.y) < 1e-6 * l) out.push(`${what} (${name}) is free along X`);
-    else if (Math.abs(first.x) < 1e-6 * l) out.push(`${what} (${name}) is free along Y`);
+    else if (Math.abs(first.y) < CONTACT * l) out.push(`${what} (${name}) is free along X`);
+    else if (Math.abs(first.x) < CONTACT * l) out.push(`${what} (${name}) is free along Y`);
     else {
       let a = (Math.atan2(first.y, first.x) * 180) / Math.PI;
       if (a <= -90) a += 180;

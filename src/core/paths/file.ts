@@ -8,6 +8,7 @@ import { insideRegion } from "../outline/boolean";
 import { sampleLoop } from "../outline";
 import { jawMet } from "./jaws";
 import type { PathPlan } from "./plan";
+import { CONTACT } from "../geometry/tolerance";
 
 /** A row, or a part of it, that is not in the file, and why. */
 interface LeftOut {
@@ -100,7 +101,8 @@ function standsOver(plans: PathPlan[], faced: number, len: (mm: number) => strin
     if (p.kind === "face") continue;
     const start = p.frame.origin.z;
     const free =
-      start >= faced - 1e-6 || samplesOf(p).every((s) => opened.some((q) => lowestOf(q) <= start + 1e-6 && isIn(q, s)));
+      start >= faced - CONTACT ||
+      samplesOf(p).every((s) => opened.some((q) => lowestOf(q) <= start + CONTACT && isIn(q, s)));
     if (!free)
       said.push(
         `${len(faced - start)} of stock stand over what row ${p.row} cuts: a facing row (CUT FACE) before it, or the cut that clears it, is wanted`,
@@ -137,4 +139,4 @@ function leftOut(job: Job, e: Ground, all: PathPlan[], inFile: PathPlan[]): Left
 
 /** A facing row with no stock over it has nothing to do. */
 const takesNothing = (row: SolvedRow, e: Ground): boolean =>
-  row.recipe?.op === "face" && row.placed?.step === null && (e.stock?.allowance.top ?? 0) < 1e-6;
+  row.recipe?.op === "face" && row.placed?.step === null && (e.stock?.allowance.top ?? 0) < CONTACT;

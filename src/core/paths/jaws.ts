@@ -2,6 +2,7 @@ import { fromFrame, type Box, type Vec2, type Vec3 } from "../geometry/vec";
 import type { ViseSetup } from "../hold/vise";
 import { sampleLoop } from "../outline";
 import type { PathPlan } from "./plan";
+import { CONTACT } from "../geometry/tolerance";
 
 /** How finely arcs are looked at, radians: a chord leaves an arc of radius 50 mm by 0.0005 mm. */
 const STEP = Math.PI / 360;
@@ -20,7 +21,7 @@ export function jawMet(p: PathPlan, vise: ViseSetup): JawMet | null {
   if (!vise.upIsTop || p.frame.normal.z < 0.999) return null;
   const lowest = p.frame.origin.z - p.depth;
   const below = vise.jawTop - lowest;
-  if (below <= 1e-6) return null;
+  if (below <= CONTACT) return null;
   const radius = p.cutter ? p.cutter.diameter / 2 : p.drillRadius;
   const space = (q: Vec2) => fromFrame(p.frame, q, p.depth);
   const lines = [...p.chains, ...p.clearing].map((chain) => {
@@ -33,7 +34,7 @@ export function jawMet(p: PathPlan, vise: ViseSetup): JawMet | null {
   for (const line of lines) {
     for (let i = 0; i + 1 < line.length; i++) {
       for (const jaw of vise.jaws)
-        if (distance(line[i], line[i + 1], jaw) < radius - 1e-6) return { below, at: { ...line[i], z: lowest } };
+        if (distance(line[i], line[i + 1], jaw) < radius - CONTACT) return { below, at: { ...line[i], z: lowest } };
     }
   }
   return null;

@@ -2,6 +2,7 @@ import { type NumberScope, unitOf } from "../number";
 import type { CheckValue, Job } from "../job/schema";
 import { valueOf } from "../engine/numbers";
 import { decimalsOf } from "../balloons/tolerance";
+import { COINCIDENT } from "../geometry/tolerance";
 
 /** A check value of the print against the model: g, mm³, mm², mm or a plain count. */
 export interface CheckResult {
@@ -116,7 +117,7 @@ export function compareChecks(job: Job, part: PartFigures | null, scope: NumberS
       expected,
       actual,
       tolerance,
-      agrees: actual !== null && Math.abs(actual - expected) <= tolerance + 1e-9 * Math.abs(expected),
+      agrees: actual !== null && Math.abs(actual - expected) <= tolerance + COINCIDENT * Math.abs(expected),
       ...problem,
     };
   });

@@ -2,9 +2,9 @@ import { valueOf } from "../engine/numbers";
 import type { FaceInfo } from "../engine/kernel";
 import type { SolvedRow } from "../engine/solve";
 import type { Balloon } from "../job/schema";
-import { drilledHole } from "../rows/cutTapped";
 import type { Draft, LedgerContext } from "./ledger";
 import { inside, type Limits } from "./limits";
+import { CONTACT } from "../geometry/tolerance";
 
 /** How many copies of a row are there: those with a round wall that goes all round, or with walls. */
 function countCopies(row: SolvedRow, faces: FaceInfo[]): number {
@@ -87,8 +87,8 @@ export function threadEntry(b: Balloon, own: Omit<Draft, "state">, rows: SolvedR
   let standing = 0;
   let lead = "";
   for (const r of rows) {
-    const hole = drilledHole(r.resolved as never);
-    if (!hole.ok) continue;
+    if (r.feature?.is !== "hole" || !r.feature.thread) continue;
+    const { diameter, depth, thread } = r.feature;
     standing += new Set(
       c.faces
         .filter(
@@ -96,13 +96,12 @@ export function threadEntry(b: Balloon, own: Omit<Draft, "state">, rows: SolvedR
             f.tag?.row === r.row.id &&
             f.surface === "cylinder" &&
             f.sweep! > 2 * Math.PI - 0.01 &&
-            Math.abs(2 * f.radius! - hole.value.diameter) < 1e-6,
+            Math.abs(2 * f.radius! - diameter) < CONTACT,
         )
         .map((f) => f.tag!.instance),
     ).size;
-    const thread = (r.resolved as { deep?: number }).deep;
-    if (thread !== undefined && hole.value.depth !== "thru")
-      lead = `; drilled ${((hole.value.depth - thread) / hole.value.thread.pitch).toFixed(1)} pitches deeper than its thread, for the tap's lead`;
+    if (thread.full !== "thru" && depth !== "thru")
+      lead = `; drilled ${((depth - thread.full) / thread.pitch).toFixed(1)} pitches deeper than its thread, for the tap's lead`;
   }
   const count = b.count === undefined ? null : valueOf(b.count, "count", c.scope);
   const wanted = count?.ok ? count.value.value : null;

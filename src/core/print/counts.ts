@@ -2,6 +2,7 @@ import { dot, length, scale, sub, type Box, type Vec3 } from "../geometry/vec";
 import type { EdgeInfo, FaceInfo } from "../engine/kernel";
 import type { Job } from "../job/schema";
 import { kindOf } from "../rows";
+import { COINCIDENT, CONTACT } from "../geometry/tolerance";
 
 /** Edges of a solid as a person counts them: the seam that closes a round face is no edge. */
 export const countEdges = (edges: EdgeInfo[]): number => edges.filter((e) => e.faces[0] !== e.faces[1]).length;
@@ -49,12 +50,12 @@ export function countHoles(job: Pick<Job, "rows">, faces: FaceInfo[]): number {
 }
 
 function sameHole(a: RoundWall, b: RoundWall): boolean {
-  if (Math.abs(Math.abs(dot(a.direction, b.direction)) - 1) > 1e-9) return false;
+  if (Math.abs(Math.abs(dot(a.direction, b.direction)) - 1) > COINCIDENT) return false;
   const between = sub(b.origin, a.origin),
     t = dot(between, a.direction);
-  if (length(sub(between, scale(a.direction, t))) > 1e-6) return false;
+  if (length(sub(between, scale(a.direction, t))) > CONTACT) return false;
   const [from, to] = dot(a.direction, b.direction) > 0 ? [b.from + t, b.to + t] : [t - b.to, t - b.from];
-  return from <= a.to + 1e-6 && to >= a.from - 1e-6;
+  return from <= a.to + CONTACT && to >= a.from - CONTACT;
 }
 
 /** Stretch of a box along an axis, from its origin. */

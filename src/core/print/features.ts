@@ -2,6 +2,7 @@ import { dot, length, scale, sub, v3, type Box, type Vec3 } from "../geometry/ve
 import type { FaceInfo } from "../engine/kernel";
 import { fail, ok, type Result } from "../base/result";
 import type { Balloon, Feature } from "../job/schema";
+import { COINCIDENT, PARALLEL } from "../geometry/tolerance";
 
 /** What a picked face is, by meaning: which row made it, what it is to that row, and which copy. */
 export const featureOf = (face: FaceInfo, at: Vec3): Feature | null =>
@@ -58,7 +59,7 @@ export function measureFeatures(kind: Balloon["kind"], a: FaceInfo, b: FaceInfo 
   const flat = (f: FaceInfo) => f.surface === "plane";
   if (flat(a) && flat(b)) {
     const c = dot(a.normal, b.normal);
-    if (Math.abs(c) > 1 - 1e-9)
+    if (Math.abs(c) > PARALLEL)
       return ok([{ value: Math.abs(dot(sub(b.point, a.point), a.normal)), by: "between the two picked flats" }]);
     const angle = Math.acos(Math.min(1, Math.max(-1, c)));
     return ok([
@@ -68,21 +69,21 @@ export function measureFeatures(kind: Balloon["kind"], a: FaceInfo, b: FaceInfo 
   }
   const [p, q] = flat(a) ? [a, b] : [b, a];
   if (flat(p) && axis(q)) {
-    if (Math.abs(dot(p.normal, axis(q)!.direction)) > 1e-9)
+    if (Math.abs(dot(p.normal, axis(q)!.direction)) > COINCIDENT)
       return fail("the axis does not run along that flat", { expected: "a flat along the axis" });
     return ok([
       { value: Math.abs(dot(sub(p.point, axis(q)!.origin), p.normal)), by: "from the picked flat to the picked axis" },
     ]);
   }
   if (axis(a) && axis(b)) {
-    if (Math.abs(dot(axis(a)!.direction, axis(b)!.direction)) < 1 - 1e-9)
+    if (Math.abs(dot(axis(a)!.direction, axis(b)!.direction)) < PARALLEL)
       return fail("the two axes are not parallel", { expected: "two parallel axes" });
     const d = sub(axis(b)!.origin, axis(a)!.origin),
       across = sub(d, scale(axis(a)!.direction, dot(d, axis(a)!.direction)));
     return ok([
       { value: length(across), by: "between the two picked axes" },
       ...(["x", "y", "z"] as const)
-        .filter((k) => Math.abs(across[k]) > 1e-9)
+        .filter((k) => Math.abs(across[k]) > COINCIDENT)
         .map((k) => ({ value: Math.abs(across[k]), by: `between the two picked axes along ${k.toUpperCase()}` })),
     ]);
   }

@@ -3,6 +3,7 @@ import type { Balloon } from "../job/schema";
 import type { Dimension, Dimensions } from "./dimension";
 import type { Draft } from "./ledger";
 import { inside, type Limits } from "./limits";
+import { CONTACT } from "../geometry/tolerance";
 
 /** What a kind of balloon can be on the solid. */
 const families: Record<Balloon["kind"], Dimension["family"][]> = {
@@ -99,7 +100,7 @@ const cost = (d: Dimension): number => d.of.length + 4 * d.rows.length + (d.of.s
 function told(own: Omit<Draft, "state">, state: "proved" | "off", d: Dimension, l: Limits): Draft {
   // A fit such as f7 leaves the nominal outside its own limits.
   const atNominal =
-    state === "off" && (l.nominal < l.low || l.nominal > l.high) && Math.abs(d.value - l.nominal) < 1e-6;
+    state === "off" && (l.nominal < l.low || l.nominal > l.high) && Math.abs(d.value - l.nominal) < CONTACT;
   return {
     ...own,
     state,

@@ -1,3 +1,4 @@
+import { COINCIDENT, CONTACT } from "../geometry/tolerance";
 /** What a balloon asks for, mm or radians. */
 export interface Limits {
   nominal: number;
@@ -7,6 +8,6 @@ export interface Limits {
 
 /** Inside the limits, with the slack of the solid's own arithmetic. */
 export function inside(value: number, l: Limits): boolean {
-  const slack = 1e-6 + 1e-9 * Math.abs(l.nominal);
+  const slack = CONTACT + COINCIDENT * Math.abs(l.nominal);
   return value >= l.low - slack && value <= l.high + slack;
 }

@@ -1,4 +1,5 @@
 import { evaluateCard, evaluateJob, inch, jobOf, mm } from "../../../tests/helpers/card";
+import { changedRow } from "../rows";
 import { applyEdits, type Job, type JobEdit } from "../job";
 import { toNumberText } from "../number";
 
@@ -321,7 +322,7 @@ describe("a proof that was recorded", () => {
     const job = jobOf(lines);
     const row = job.rows[1];
     expect(
-      (await after([{ edit: "setRow", id: row.id, body: { ...row.body, plane: { on: "bottom" } } as never }]))[3],
+      (await after([{ edit: "setRow", id: row.id, body: changedRow(row.body, { plane: { on: "bottom" } })! }]))[3],
     ).not.toBe("proved");
   });
 });

@@ -4,8 +4,8 @@ import type { Field } from "./kind";
 /** `AF a` across flats, or `AC c` across corners: the circle through them. */
 export const acrossParts = (kindPath: string, sizePath: string): Part =>
   choice(kindPath, {
-    AF: marked("AF", sizePath, "Across flats", "length", { bare: true }),
-    AC: marked("AC", sizePath, "Across corners", "length", { bare: true }),
+    AF: marked("AF", sizePath, "Across flats", "length", { bare: true, means: "across" }),
+    AC: marked("AC", sizePath, "Across corners", "length", { bare: true, means: "across" }),
   });
 
 export const acrossField = (kindPath: string, _sizePath: string): Field => ({

@@ -19,7 +19,7 @@ describe("every row against its closed form", () => {
   ])("%s", async (line) => {
     const job = jobOf(mm(line));
     const p = prepare(job).rows[0];
-    close(await volumeOf(mm(line)), kindOf(p.row.body).closedForm(p.resolved as never)!);
+    close(await volumeOf(mm(line)), kindOf(p.row.body).closedForm(p.resolved!)!);
   });
   it.each([
     "CUT POCKET 50 X 30 DEEP 8",
@@ -42,7 +42,7 @@ describe("every row against its closed form", () => {
     "CUT 1/4-20 UNC-2B DEEP 15 DRILL ⌀5.2 DEEP 22",
   ])("%s", async (line) => {
     const p = prepare(jobOf(mm(BLOCK, line))).rows[1];
-    close(4e6 - (await volumeOf(mm(BLOCK, line))), kindOf(p.row.body).closedForm(p.resolved as never)!);
+    close(4e6 - (await volumeOf(mm(BLOCK, line))), kindOf(p.row.body).closedForm(p.resolved!)!);
   });
   it("cones by the usual formulas, worked here by hand", async () => {
     // ⌀10 by 30 deep with a 118 degree point: cylinder, and a cone of height 5/tan 59°.

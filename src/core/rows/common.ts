@@ -16,12 +16,13 @@ import {
 import { rotate2, v2, type Vec2 } from "../geometry/vec";
 import type { PlanePlace, Resolved, ProfilePoint } from "./kind";
 import type { Pattern, PlaneRef } from "./places";
+import { COINCIDENT, ROUNDING } from "../geometry/tolerance";
 
 /** How deep a cut goes: through everything in its way, or to a depth below its plane. */
 export const depthFields = { depth: z.enum(["thru", "deep"]), deep: numberText.optional() };
 
 export const depthClause: Clause = {
-  ...choice("depth", { thru: word("THRU"), deep: marked("DEEP", "deep", "Depth", "length") }),
+  ...choice("depth", { thru: word("THRU"), deep: marked("DEEP", "deep", "Depth", "length", { means: "depth" }) }),
   expected: "DEEP or THRU",
   required: true,
 };
@@ -170,20 +171,27 @@ export function envelope(pieces: Piece[], thruRadius: number | null): ProfilePoi
         b = all[j];
       const sa = (a.r1 - a.r0) / (a.z1 - a.z0),
         sb = (b.r1 - b.r0) / (b.z1 - b.z0);
-      if (Math.abs(sa - sb) < 1e-12) continue;
+      if (Math.abs(sa - sb) < ROUNDING) continue;
       const z = (b.r0 - sb * b.z0 - a.r0 + sa * a.z0) / (sa - sb);
       if (z > Math.max(a.z0, b.z0) && z < Math.min(a.z1, b.z1)) stops.add(z);
     }
-  const levels = [...stops].sort((x, y) => x - y).filter((z, i, l) => i === 0 || z - l[i - 1] > 1e-9);
+  const levels = [...stops].sort((x, y) => x - y).filter((z, i, l) => i === 0 || z - l[i - 1] > COINCIDENT);
   const profile: ProfilePoint[] = [];
   const push = (r: number, z: number | "thru") => {
     const last = profile[profile.length - 1],
       before = profile[profile.length - 2];
-    if (last && last.z !== "thru" && z !== "thru" && Math.abs(last.r - r) < 1e-9 && Math.abs(last.z - z) < 1e-9) return;
+    if (
+      last &&
+      last.z !== "thru" &&
+      z !== "thru" &&
+      Math.abs(last.r - r) < COINCIDENT &&
+      Math.abs(last.z - z) < COINCIDENT
+    )
+      return;
     // Keep a straight wall in one piece: a seam in it would be an edge nobody drew.
     if (before && last && z !== "thru" && before.z !== "thru" && last.z !== "thru") {
       const turn = (last.r - before.r) * (z - last.z) - (last.z - before.z) * (r - last.r);
-      if (Math.abs(turn) < 1e-12 && (last.z - before.z) * (z - last.z) + (last.r - before.r) * (r - last.r) > 0)
+      if (Math.abs(turn) < ROUNDING && (last.z - before.z) * (z - last.z) + (last.r - before.r) * (r - last.r) > 0)
         profile.pop();
     }
     profile.push({ r, z });

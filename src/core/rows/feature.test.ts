@@ -1,3 +1,4 @@
+import { z } from "zod";
 import { prepare } from "../engine/prepare";
 import { inch, jobOf, mm } from "../../../tests/helpers/card";
 import { kindOf, rowKinds, type FeatureIs } from ".";
@@ -21,8 +22,8 @@ describe("what a row is", () => {
     const [, plain, tapped, thru] = features(
       inch("LEAVE BLOCK 4 X 3 X 1", "CUT ⌀.25 DEEP .5", "CUT 8-32 UNC-2B DEEP .3 DRILL DEEP .45", "CUT ⌀.5 THRU"),
     );
-    expect(plain).toEqual({ is: "hole", diameter: 0.25 * 25.4, depth: 0.5 * 25.4, thread: null });
-    expect(tapped).toMatchObject({ is: "hole", depth: 0.45 * 25.4, thread: { pitch: 25.4 / 32 } });
+    expect(plain).toEqual({ is: "hole", diameter: 0.25 * 25.4, depth: 0.5 * 25.4, mouth: [], thread: null });
+    expect(tapped).toMatchObject({ is: "hole", depth: 0.45 * 25.4, thread: { pitch: 25.4 / 32, full: 0.3 * 25.4 } });
     expect(thru).toMatchObject({ depth: "thru" });
   });
   it("a pocket, round or of an outline, and a body that is round", () => {
@@ -53,8 +54,8 @@ describe("what a row is", () => {
   it("a count is taken by the kinds that say so", () => {
     for (const k of rowKinds) {
       const counted = Boolean(k.traits?.counted);
-      expect([k.kind, "count" in (k.schema as unknown as { shape: object }).shape]).toEqual([k.kind, counted]);
-      expect(kindOf({ kind: k.kind } as never)).toBe(k);
+      expect([k.kind, k.schema instanceof z.ZodObject && "count" in k.schema.shape]).toEqual([k.kind, counted]);
+      expect(kindOf({ kind: k.kind })).toBe(k);
     }
   });
 });

@@ -9,8 +9,14 @@ export type Feature =
   | { is: "body"; round: boolean; free: boolean }
   /** Turned about an axis, left or cut. */
   | { is: "turned" }
-  /** A round hole as it is drilled; `thread` where it is tapped. */
-  | { is: "hole"; diameter: number; depth: number | "thru"; thread: Thread | null }
+  /** A round hole as it is drilled, what widens its mouth, and its thread where it is tapped. */
+  | {
+      is: "hole";
+      diameter: number;
+      depth: number | "thru";
+      mouth: ("counterbore" | "countersink")[];
+      thread: (Thread & { full: number | "thru" }) | null;
+    }
   /** A pocket: typed by its shape, its diameter where that is round, or of an outline (`free`). */
   | { is: "pocket"; free: boolean; round: number | null }
   | { is: "face" }
@@ -33,8 +39,6 @@ export interface Traits {
   startNeeded?: true;
   /** Its bottom may be left to the drill's point or be flat. */
   ends?: true;
-  /** Its size is a radius. */
-  radius?: true;
   /** It stands on one side of the part and may have a twin on the other. */
   sided?: true;
 }

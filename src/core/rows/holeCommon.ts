@@ -35,7 +35,7 @@ export const endClause: Clause = {
         : "",
   numbers: (row) =>
     row.end === "point" && row.point !== undefined
-      ? [{ path: "point", label: "Point angle", quantity: "includedAngle", text: row.point }]
+      ? [{ path: "point", label: "Point angle", quantity: "includedAngle", means: "angle", text: row.point }]
       : [],
 };
 export const cboreClause = optional(
@@ -43,14 +43,14 @@ export const cboreClause = optional(
   sequence(
     word("CBORE"),
     number("cbore.diameter", "Counterbore ⌀", "length", { sign: "⌀" }),
-    marked("DEEP", "cbore.deep", "Counterbore depth", "length"),
+    marked("DEEP", "cbore.deep", "Counterbore depth", "length", { means: "depth" }),
   ),
 );
 export const cskClause = optional(
   "csk",
   sequence(
     word("CSK"),
-    number("csk.diameter", "Countersink ⌀", "length", { sign: "⌀" }),
+    number("csk.diameter", "Countersink ⌀", "length", { sign: "⌀", means: "countersink" }),
     word("X"),
     number("csk.angle", "Countersink angle", "includedAngle", { angle: true }),
   ),
@@ -62,6 +62,12 @@ interface Mouth {
   cbore?: { diameter: number; deep: number };
   csk?: { diameter: number; angle: number };
 }
+
+/** What widens a hole's mouth. */
+export const mouthOf = (row: Mouth): ("counterbore" | "countersink")[] => [
+  ...(row.cbore ? (["counterbore"] as const) : []),
+  ...(row.csk ? (["countersink"] as const) : []),
+];
 
 /**
  * Profile of a hole with its counterbore and countersink, both cut from the plane. Point depth = (d/2) /

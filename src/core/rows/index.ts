@@ -3,3 +3,4 @@ export * from "./kind";
 export * from "./registry";
 export * from "./places";
 export * from "./edges";
+export * from "./changedRow";

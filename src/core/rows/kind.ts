@@ -1,5 +1,6 @@
-import type { ZodType } from "zod";
+import type { ZodObject, ZodType } from "zod";
 import type { CalloutGrammar } from "../grammar/grammar";
+import type { Reader } from "../grammar/reader";
 import type { NumberText } from "../number";
 import type { Outline, Segment } from "../outline";
 import type { Result } from "../base/result";
@@ -56,7 +57,7 @@ export type Recipe =
  * choices.
  */
 export type Field =
-  | { field: "number"; path: string; label: string; optional?: boolean; when?: (row: never) => boolean }
+  | { field: "number"; path: string; label: string; optional?: boolean }
   | {
       field: "choice";
       path: string;
@@ -78,12 +79,14 @@ export interface RowKind<T extends { kind: string }> {
   label: string;
   /** What is known of it before its numbers are. */
   traits?: Traits;
-  schema: ZodType<T>;
+  schema: ZodObject & ZodType<T>;
   /** What a row of this kind holds before its callout is read. */
   blank: () => Partial<T>;
   /** One line to start from, for the button that adds such a row. */
   example: { in: string; mm: string };
   callout: CalloutGrammar;
+  /** Whether its callout stands at the reading point, where its head, past a count, does not say so itself. */
+  starts?(r: Reader): boolean;
   recipe(row: Resolved<T>, raw: T, outlines?: OutlineSource): Result<Recipe>;
   /** What it is to those who judge, plan, prove or draw it; null where its numbers make none. */
   feature(row: Resolved<T>): Feature | null;

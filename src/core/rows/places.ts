@@ -1,6 +1,6 @@
 import { z } from "zod";
-import { numberText, inCallout, type NumberText } from "../number";
-import { optional, type Clause, type NumberField, type Part } from "../grammar/grammar";
+import { numberText, inCallout, type NumberText, type Quantity } from "../number";
+import { getPath, meaningOf, optional, type Clause, type NumberField, type Part } from "../grammar/grammar";
 import type { Reader } from "../grammar/reader";
 import type { Side } from "../geometry/vec";
 
@@ -49,6 +49,7 @@ const coordinate = (path: string, axis: string, text: NumberText): NumberField =
   path,
   label: axis,
   quantity: "coordinate",
+  means: "coordinate",
   text,
 });
 
@@ -137,9 +138,9 @@ export const patternClause: Clause = {
   },
   numbers(row) {
     const p: Pattern = row.pattern;
-    const f = (key: string, label: string, quantity: NumberField["quantity"]): NumberField[] => {
-      const text = (p as unknown as Record<string, NumberText | undefined>)[key];
-      return text === undefined ? [] : [{ path: `pattern.${key}`, label, quantity, text }];
+    const f = (key: string, label: string, quantity: Quantity, means = meaningOf(quantity)): NumberField[] => {
+      const text: NumberText | undefined = getPath(p, key);
+      return text === undefined ? [] : [{ path: `pattern.${key}`, label, quantity, means, text }];
     };
     const place =
       "at" in p && p.at ? [coordinate("pattern.at.x", "X", p.at.x), coordinate("pattern.at.y", "Y", p.at.y)] : [];
@@ -167,7 +168,11 @@ export const patternClause: Clause = {
           ...place,
         ];
       case "boltCircle":
-        return [...f("diameter", "Bolt circle", "length"), ...f("from", "First hole at", "angle"), ...place];
+        return [
+          ...f("diameter", "Bolt circle", "length", "diameter"),
+          ...f("from", "First hole at", "angle"),
+          ...place,
+        ];
     }
   },
 };
@@ -217,7 +222,7 @@ export const startClause: Clause = {
   numbers: (row) =>
     row.plane.start === undefined
       ? []
-      : [{ path: "plane.start", label: "Start below", quantity: "offset", text: row.plane.start }],
+      : [{ path: "plane.start", label: "Start below", quantity: "offset", means: "depth", text: row.plane.start }],
 };
 
 /** How often, as prints write it: `6X`. */
@@ -242,5 +247,7 @@ export const countPrefix: Part = {
   },
   write: (row) => (row.count === undefined ? "" : `${inCallout(row.count)}X`),
   numbers: (row) =>
-    row.count === undefined ? [] : [{ path: "count", label: "Count", quantity: "count", text: row.count }],
+    row.count === undefined
+      ? []
+      : [{ path: "count", label: "Count", quantity: "count", means: "copies", text: row.count }],
 };

@@ -11,7 +11,7 @@ import { cutPocket, type CutPocket } from "./cutPocket";
 import { cutRingGroove, type CutRingGroove } from "./cutRingGroove";
 import { cutRound, type CutRound } from "./cutRound";
 import { cutStep, type CutStep } from "./cutStep";
-import { cutTapped, threadAt, type CutTapped } from "./cutTapped";
+import { cutTapped, type CutTapped } from "./cutTapped";
 import { cutOutline, type CutOutline } from "./cutOutline";
 import { cutTurned, type CutTurned } from "./cutTurned";
 import { cutEngrave, type CutEngrave } from "./cutEngrave";
@@ -21,7 +21,7 @@ import { leaveBlock, type LeaveBlock } from "./leaveBlock";
 import { leavePolygon, type LeavePolygon } from "./leavePolygon";
 import { leaveRing, type LeaveRing } from "./leaveRing";
 import { leaveRound, type LeaveRound } from "./leaveRound";
-import type { RowKind } from "./kind";
+import type { Resolved, RowKind } from "./kind";
 
 export type RowBody =
   | LeaveBlock
@@ -68,13 +68,14 @@ const kinds: RowKind<any>[] = [
   cutHoles,
 ];
 
+/** A row with its numbers worked out: millimetres, radians or plain. */
+export type ResolvedRow = Resolved<RowBody>;
+
 export const rowKinds: readonly RowKind<RowBody>[] = kinds;
 export const kindOf = (body: { kind: string }): RowKind<RowBody> => kinds.find((k) => k.kind === body.kind)!;
 
-export const rowBodySchema = z.discriminatedUnion(
-  "kind",
-  kinds.map((k) => k.schema) as never,
-) as unknown as z.ZodType<RowBody>;
+const [firstSchema, ...otherSchemas] = kinds.map((k): z.ZodObject & z.ZodType<RowBody> => k.schema);
+export const rowBodySchema: z.ZodType<RowBody> = z.discriminatedUnion("kind", [firstSchema, ...otherSchemas]);
 
 export const rowNumbers = (body: RowBody): NumberField[] => numbersOf(kindOf(body).callout, body);
 export const writeRowBody = (body: RowBody, names: RowNames): string =>
@@ -84,16 +85,7 @@ export const writeRowBody = (body: RowBody, names: RowNames): string =>
 function startsAt(kind: RowKind<RowBody>, r: Reader, afterCount: number): boolean {
   const save = r.pos;
   if (kind.traits?.counted) r.pos = afterCount;
-  const starts =
-    kind.kind === "cutOutline"
-      ? r.take("POCKET") && (r.skip(), r.text[r.pos] === '"')
-      : kind.kind === "cutPocket"
-        ? r.sees("POCKET")
-        : kind.kind === "cutTapped"
-          ? threadAt(r) !== null
-          : kind.kind === "cutHoles"
-            ? r.sees("⌀") || r.seesNumber()
-            : kind.callout.head.starts(r);
+  const starts = (kind.starts ?? kind.callout.head.starts)(r);
   r.pos = save;
   return starts;
 }

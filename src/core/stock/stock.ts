@@ -1,11 +1,12 @@
 import type { Job, Stock } from "../job/schema";
 import type { NumberScope, NumberText } from "../number";
 import { lengthText, toInside, evaluateNumber } from "../number";
-import { stockSizes } from "../tables";
+import { stockPractice, stockSizes } from "../tables";
 import { valueOf } from "../engine/numbers";
 import { fail, ok, type Problem, type Result } from "../base/result";
 import { v3, type Box, type Side } from "../geometry/vec";
 import type { EdgeInfo } from "../engine/kernel";
+import { COINCIDENT, CONTACT, PARALLEL } from "../geometry/tolerance";
 
 /** A stock with its numbers worked out and its place known. Lengths mm. */
 export interface PlacedStock {
@@ -22,10 +23,11 @@ export type Allowance = Record<Side, number>;
  * @param part box of the part, or null while there is none
  */
 export function placeStock(stock: Stock, scope: NumberScope, part: Box | null): Result<PlacedStock> {
-  const fields = stock.shape === "plate" ? (["length", "width", "height"] as const) : (["diameter", "height"] as const);
+  const { length, width, height, diameter } = { length: undefined, width: undefined, diameter: undefined, ...stock };
+  const fields = stock.shape === "plate" ? { length, width, height } : { diameter, height };
   const n: Record<string, number> = {};
-  for (const f of fields) {
-    const r = valueOf((stock as unknown as Record<string, NumberText>)[f], "length", scope);
+  for (const [f, text] of Object.entries(fields)) {
+    const r = valueOf(text, "length", scope);
     if (!r.ok)
       return {
         ok: false,
@@ -78,14 +80,11 @@ export function radialAllowance(stock: PlacedStock, edges: EdgeInfo[]): number {
   for (const e of edges) {
     for (const p of [e.from, e.to, e.middle]) far = Math.max(far, Math.hypot(p.x - cx, p.y - cy));
     // Of a whole level circle the farthest point lies beyond its centre.
-    if (e.curve === "circle" && Math.abs(e.axis!.z) > 1 - 1e-9 && e.length > 2 * Math.PI * e.radius! - 1e-6)
+    if (e.curve === "circle" && Math.abs(e.axis!.z) > PARALLEL && e.length > 2 * Math.PI * e.radius! - CONTACT)
       far = Math.max(far, Math.hypot(e.centre!.x - cx, e.centre!.y - cy) + e.radius!);
   }
   return stock.diameter! / 2 - far;
 }
-
-/** Least allowance asked for when a size is proposed, mm a side; common practice, no source. */
-const CLEAN_UP = 1;
 
 /**
  * The smallest usual sizes a part fits in, with something to clean up on every side.
@@ -103,12 +102,12 @@ export function proposeStock(
     return r.ok ? r.value.value : toInside(Number(t), "length", unit);
   };
   const over = (need: number, list: string[]): NumberText =>
-    (list.find((t) => mm(t) >= need - 1e-9) ?? lengthText(Math.ceil(need), unit)) as NumberText;
+    (list.find((t) => mm(t) >= need - COINCIDENT) ?? lengthText(Math.ceil(need), unit)) as NumberText;
   const size = (k: "x" | "y" | "z") => part.max[k] - part.min[k];
-  const need = (k: "x" | "y" | "z") => size(k) + 2 * CLEAN_UP;
+  const need = (k: "x" | "y" | "z") => size(k) + 2 * stockPractice.cleanUp;
   // Sawn to length: rounded up to a quarter inch or five millimetres.
   const sawn = (mmNeed: number): NumberText =>
-    lengthText(Math.ceil(mmNeed / { in: 6.35, mm: 5 }[unit] - 1e-9) * { in: 6.35, mm: 5 }[unit], unit);
+    lengthText(Math.ceil(mmNeed / stockPractice.sawnTo[unit] - COINCIDENT) * stockPractice.sawnTo[unit], unit);
   return {
     plate: {
       shape: "plate",
@@ -119,7 +118,7 @@ export function proposeStock(
     round: {
       shape: "round",
       diameter: over(
-        (isRound ? Math.max(size("x"), size("y")) : Math.hypot(size("x"), size("y"))) + 2 * CLEAN_UP,
+        (isRound ? Math.max(size("x"), size("y")) : Math.hypot(size("x"), size("y"))) + 2 * stockPractice.cleanUp,
         sizes.roundDiameter,
       ),
       height: sawn(need("z")),
@@ -130,5 +129,5 @@ export function proposeStock(
 /** Pieces from a bar: floor((bar - remnant + kerf) / (piece + kerf)). */
 export function piecesPerBar(bar: number, piece: number, kerf: number, remnant: number): Result<number> {
   if (piece <= 0 || bar <= 0 || kerf < 0 || remnant < 0) return fail("lengths must be positive");
-  return ok(Math.max(0, Math.floor((bar - remnant + kerf + 1e-9) / (piece + kerf))));
+  return ok(Math.max(0, Math.floor((bar - remnant + kerf + COINCIDENT) / (piece + kerf))));
 }

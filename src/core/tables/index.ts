@@ -7,3 +7,4 @@ export * from "./stockSizes";
 export * from "./fits";
 export * from "./generalTolerances";
 export * from "./shopMaterials";
+export * from "./practice";

@@ -8,6 +8,7 @@ import { edgesOf, facesOf, samples, volumeOf } from "../topology";
 import { carried, liesOf, regionAt, surroundingsOf, type Host, type Inserted } from "./insert";
 import { silhouette, type Silhouette } from "./silhouette";
 import { borderOf, flatten, sagOf, type Sight } from "./surroundings";
+import { COINCIDENT, MEET, PARALLEL } from "@/core/geometry/tolerance";
 
 type Own = <D extends { delete(): void }>(d: D) => D;
 
@@ -18,8 +19,6 @@ interface Ring {
   /** How far its edges leave their chords. */
   sag: number;
 }
-
-const MEET = 1e-5;
 const near = (a: Vec2, b: Vec2) => Math.hypot(a.x - b.x, a.y - b.y) < MEET;
 const area = (p: Vec2[]) =>
   p.reduce((sum, a, i) => sum + a.x * p[(i + 1) % p.length].y - a.y * p[(i + 1) % p.length].x, 0) / 2;
@@ -65,7 +64,7 @@ function mouthOf(library: Library, own: Own, tool: Tagged, sight: Sight, top: nu
     own(f);
     const flat = library.faces.flat(f);
     const isLid =
-      flat && dot(flat.normal, sight.normal) > 1 - 1e-9 && Math.abs(dot(flat.point, sight.normal) - top) < 1e-7;
+      flat && dot(flat.normal, sight.normal) > PARALLEL && Math.abs(dot(flat.point, sight.normal) - top) < 1e-7;
     if (isLid) lids.push(f);
     else walls.push({ face: f, tag: tool.tags[i] });
   });
@@ -81,7 +80,7 @@ function mouthOf(library: Library, own: Own, tool: Tagged, sight: Sight, top: nu
   return outers.length === 1 ? { outer: outers[0], islands: rings.filter((r) => r !== outers[0]), walls } : null;
 }
 
-const silhouetteOf = (ring: Ring): Silhouette => silhouette(ring.points, ring.sag + 1e-9);
+const silhouetteOf = (ring: Ring): Silhouette => silhouette(ring.points, ring.sag + COINCIDENT);
 
 /** The wire of a ring, running the other way: a hole in the flat, or the border of an island. */
 function wireOf(oc: OC, own: Own, ring: Ring): TopoDS_Shape {

@@ -23,6 +23,7 @@ import {
   type Region,
   type Surroundings,
 } from "./surroundings";
+import { COINCIDENT, CONTACT, PARALLEL, ROUNDING } from "@/core/geometry/tolerance";
 
 /** A state a cut may be put into: one shell, its faces (shared with the next state), what is known of them along each direction. */
 export interface Host {
@@ -48,12 +49,12 @@ const keyOfNormal = (f: Frame) => [f.normal.x, f.normal.y, f.normal.z].map((c) =
 /** The way round what a body takes at one place, seen along its frame's normal; null where it is not one simple way. */
 function loopOf(body: PlacedBody): { loop: Loop; depth: number } | null {
   if (body.body === "prism") {
-    if (body.outline.holes.length || body.more?.length || Math.abs(body.from) > 1e-12) return null;
+    if (body.outline.holes.length || body.more?.length || Math.abs(body.from) > ROUNDING) return null;
     return { loop: body.outline.outer, depth: body.to };
   }
-  if (body.body !== "revolved" || body.profile[0].z !== 0 || body.profile[0].r < 1e-9) return null;
+  if (body.body !== "revolved" || body.profile[0].z !== 0 || body.profile[0].r < COINCIDENT) return null;
   // An undercut is hidden from its mouth: left to the boolean.
-  if (body.profile.some((p) => p.r > body.profile[0].r + 1e-12)) return null;
+  if (body.profile.some((p) => p.r > body.profile[0].r + ROUNDING)) return null;
   return { loop: circle(body.profile[0].r), depth: Math.max(...body.profile.map((p) => p.z)) };
 }
 
@@ -67,7 +68,7 @@ function silhouetteOf(loop: Loop, frame: Frame, around: Surroundings): Silhouett
   });
   return silhouette(
     points.map((p) => flatten(around.sight, fromFrame(frame, p))),
-    sag + 1e-9,
+    sag + COINCIDENT,
   );
 }
 
@@ -78,7 +79,7 @@ function cutOff(body: PlacedBody, depth: number): PlacedBody | null {
   const profile: { r: number; z: number }[] = [];
   for (const p of body.profile) {
     const before = profile[profile.length - 1];
-    if (p.z < depth - 1e-9) profile.push(p);
+    if (p.z < depth - COINCIDENT) profile.push(p);
     else {
       if (!before) return null;
       const t = (depth - before.z) / (p.z - before.z || 1);
@@ -119,7 +120,7 @@ export function liesOf(
     if (heightsApart(o, low, top)) continue;
     if (!o.flat) {
       // What only touches the mouth's plane from above is none of this cut's matter.
-      if (o.low < top - 1e-9 && !keepsOut(o, s)) return null;
+      if (o.low < top - COINCIDENT && !keepsOut(o, s)) return null;
       continue;
     }
     const { face, up } = o.flat;
@@ -130,7 +131,7 @@ export function liesOf(
     else if (!up && !exit) exit = { face, depth: top - o.low };
     else return null;
   }
-  if (entry < 0 || (exit && exit.depth < 1e-6)) return null;
+  if (entry < 0 || (exit && exit.depth < CONTACT)) return null;
   // A floor level with the face it comes out of is a way through; one just short of it leaves a skin for the boolean.
   return { entry, exit };
 }
@@ -163,7 +164,7 @@ export function insertCut(oc: OC, cache: FaceCache, host: Host, step: BodyStep):
     if (!lie) return null;
     lies.push(lie);
     if ((lie.exit === null) !== (lies[0].exit === null)) return null;
-    if (lie.exit && Math.abs(lie.exit.depth - lies[0].exit!.depth) > 1e-9) return null;
+    if (lie.exit && Math.abs(lie.exit.depth - lies[0].exit!.depth) > COINCIDENT) return null;
   }
   const depth = lies[0]?.exit?.depth;
   const body = depth === undefined ? step.body : cutOff(step.body, depth);
@@ -212,7 +213,7 @@ function putIn(oc: OC, cache: FaceCache, own: Own, host: Host, around: Surroundi
     facesOf(oc, tool.shape).forEach((f, k) => {
       own(f);
       const flat = cache.flat(f);
-      const level = flat && Math.abs(dot(flat.normal, normal)) > 1 - 1e-9 ? dot(flat.point, normal) : null;
+      const level = flat && Math.abs(dot(flat.normal, normal)) > PARALLEL ? dot(flat.point, normal) : null;
       const isEntry = level !== null && Math.abs(level - plan.top) < 1e-7;
       const isExit = level !== null && exit !== null && Math.abs(level - plan.top + exit.depth) < 1e-7;
       if (isEntry || isExit) {

@@ -16,6 +16,7 @@ import {
   type Box2,
   type Silhouette,
 } from "./silhouette";
+import { COINCIDENT, EXACTLY_PARALLEL, ROUNDING } from "@/core/geometry/tolerance";
 
 /** A direction with two axes across it: everything is looked at along it. */
 export interface Sight {
@@ -64,7 +65,7 @@ export interface Surroundings {
   regions: Map<number, Region>;
 }
 
-const along = (a: Vec3, b: Vec3) => Math.abs(dot(a, b)) > 1 - 1e-12;
+const along = (a: Vec3, b: Vec3) => Math.abs(dot(a, b)) > EXACTLY_PARALLEL;
 
 /** Heights and widths of a box, looked at along a sight. */
 function spread(sight: Sight, box: Box): { low: number; high: number; box: Box2 } {
@@ -85,11 +86,11 @@ function ringOf(sight: Sight, info: FaceInfo): Obstacle["ring"] {
   return { centre: flatten(sight, info.axis.origin), inner: radius, outer: radius };
 }
 
-const isMainAxis = (v: Vec3) => Math.max(Math.abs(v.x), Math.abs(v.y), Math.abs(v.z)) > 1 - 1e-12;
+const isMainAxis = (v: Vec3) => Math.max(Math.abs(v.x), Math.abs(v.y), Math.abs(v.z)) > EXACTLY_PARALLEL;
 
 /** A plane along the sight is a stretch: its box's diagonal that lies in the plane. Boxes fit only main directions. */
 function wallOf(sight: Sight, info: FaceInfo, box: Box2): Obstacle["wall"] {
-  if (info.surface !== "plane" || Math.abs(dot(info.normal, sight.normal)) > 1e-9) return undefined;
+  if (info.surface !== "plane" || Math.abs(dot(info.normal, sight.normal)) > COINCIDENT) return undefined;
   if (!isMainAxis(sight.normal) || !isMainAxis(sight.x)) return undefined;
   const n = flatten(sight, info.normal);
   const rising = n.x * n.y < 0;
@@ -134,7 +135,7 @@ export function sagOf(points: Vec2[]): number {
   for (let i = 1; i + 1 < points.length; i++) {
     const [a, b, c] = [points[i - 1], points[i], points[i + 1]];
     const chord = Math.hypot(c.x - a.x, c.y - a.y);
-    if (chord < 1e-12) continue;
+    if (chord < ROUNDING) continue;
     most = Math.max(most, Math.abs((c.x - a.x) * (b.y - a.y) - (c.y - a.y) * (b.x - a.x)) / chord);
   }
   return most / 2;

@@ -41,7 +41,7 @@ export function RowEditor({ row, number, duplicate, remove, move }: Props) {
     switch (f.field) {
       case "number": {
         const n = known.get(f.path);
-        if (!n && !(f.optional && (!f.when || f.when(row.body as never)) && parentThere(row.body, f.path))) return null;
+        if (!n && !(f.optional && parentThere(row.body, f.path))) return null;
         return (
           <NumberBox
             key={f.path}

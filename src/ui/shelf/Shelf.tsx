@@ -1,5 +1,6 @@
 "use client";
 import { App, Button, Dropdown, Input, Modal } from "antd";
+import type { Patches } from "mutative";
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import dayjs from "dayjs";
 import Link from "next/link";
@@ -224,7 +225,7 @@ function Rename({
       const r = await api.save(
         job.id,
         now.revision,
-        [{ op: "replace", path: ["name"], value: name.trim() }] as never,
+        [{ op: "replace", path: ["name"], value: name.trim() }] as Patches,
         crypto.randomUUID(),
       );
       if ("conflict" in r) throw new Refused([{ message: "the job was changed meanwhile; try again" }], 409);

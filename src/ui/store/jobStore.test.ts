@@ -1,12 +1,12 @@
 import "fake-indexeddb/auto";
-import { jest } from "@jest/globals";
 import { clear, entries, set as keep } from "idb-keyval";
-import { apply } from "mutative";
+import { apply, type Patches } from "mutative";
 import { documentOf, emptyJob, type JobDocument, type StoredJob } from "@/core/job";
 import { readRowLine } from "@/core/callout";
 import { rowNames } from "@/core/job";
 import { useJob } from "./jobStore";
 import { tabName } from "./tab";
+import type { Unsent } from "./unsent";
 
 /** An answer read in this test's own realm, as a page reads it in its own. */
 const reply = (body: unknown, status = 200) =>
@@ -67,7 +67,7 @@ const add = (id: string) => s().edit([{ edit: "addRows", rows: [row("LEAVE BLOCK
 beforeEach(async () => {
   await clear();
   server = new FakeServer();
-  globalThis.fetch = jest.fn(server.fetch as never) as never;
+  globalThis.fetch = server.fetch as typeof fetch;
   await s().open(server.stored());
 });
 afterEach(async () => {
@@ -183,18 +183,18 @@ describe("a save whose answer was lost", () => {
     await keep(kept[0][0], kept[0][1]);
     server.losesAnswer = server.away = false;
     const { reconcile } = await import("./reconcile");
-    expect(reconcile(server.stored(), kept[0][1] as never)).toEqual({ kind: "none" });
+    expect(reconcile(server.stored(), kept[0][1] as Unsent)).toEqual({ kind: "none" });
     expect(
       reconcile(
         { ...server.stored(), saves: [], revision: 1, job: documentOf(emptyJob("Lid", "mm", "brass")) },
-        kept[0][1] as never,
+        kept[0][1] as Unsent,
       ),
     ).toMatchObject({ kind: "fits", job: { parts: [{ rows: [{ id: "a" }] }] } });
   });
 
   it("nor when the page went so fast that it kept nothing of the save but its id", async () => {
     const { reconcile } = await import("./reconcile");
-    const rest = [{ op: "add", path: ["parts", 0, "rows", 0], value: row("CUT FACE DEEP 1", "x") }] as never;
+    const rest = [{ op: "add", path: ["parts", 0, "rows", 0], value: row("CUT FACE DEEP 1", "x") }] as Patches;
     const kept = { base: 1, batch: null, rest, restId: "sent-by-the-page-before", job: null, at: "" };
     const saves = [{ id: "sent-by-the-page-before", revision: 2 }];
     expect(reconcile({ ...server.stored(), revision: 2, saves }, kept)).toEqual({ kind: "none" });
@@ -276,9 +276,9 @@ describe("when the server does not save", () => {
 });
 
 describe("what closed windows left", () => {
-  const none = [] as never[];
+  const none = [] as Patches;
   const patch = (id: string) =>
-    [{ op: "add", path: ["parts", 0, "rows", 0], value: row("CUT FACE DEEP 1", id) }] as never[];
+    [{ op: "add", path: ["parts", 0, "rows", 0], value: row("CUT FACE DEEP 1", id) }] as Patches;
   const left = (tab: string, unsent: object) => keep(`unsent-${server.id}@${tab}`, unsent);
 
   it("is offered, a window each, and taken up with an undo", async () => {
@@ -359,7 +359,7 @@ describe("what closed windows left", () => {
 });
 
 describe("a slip that is tried", () => {
-  const slip = () => s().tryOut([{ edit: "setHead", head: { name: "tried" } }], "radius-as-diameter" as never);
+  const slip = () => s().tryOut([{ edit: "setHead", head: { name: "tried" } }], "radius-for-diameter");
 
   it("is shown, is no part of the job, and is never saved", async () => {
     add("a");

@@ -204,7 +204,7 @@ export const useJob = create<JobState>((set, get) => {
       if (!conflict || !queue || !document) return;
       if (keep === "theirs") {
         set({ ...shown(conflict.job), past: [], future: [] });
-        queue.restart(conflict.revision, conflict.job, [] as unknown as Patches);
+        queue.restart(conflict.revision, conflict.job, [] as Patches);
         return;
       }
       const r = applyEdits(conflict.job, [{ edit: "replace", job: document }]);

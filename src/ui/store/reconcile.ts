@@ -19,7 +19,7 @@ export function reconcile(stored: StoredJob, unsent: Unsent): Reconciled {
   const restDone = doneOf(unsent.restId);
   const batchDone = restDone ?? doneOf(unsent.batch?.id);
   const batch = batchDone ? null : unsent.batch;
-  const rest = restDone ? ([] as unknown as Patches) : unsent.rest;
+  const rest = restDone ? ([] as Patches) : unsent.rest;
   const base = batchDone?.revision ?? unsent.base;
   const pending = [...(batch?.patches ?? []), ...rest] as Patches;
   if (!pending.length) return { kind: "none" };

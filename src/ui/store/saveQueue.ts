@@ -16,7 +16,7 @@ export interface SaveStatus {
 const SAVE_AFTER = 350;
 const FIRST_PAUSE = 1000;
 const LONGEST_PAUSE = 60_000;
-const none = [] as unknown as Patches;
+const none = [] as Patches;
 
 /**
  * Edits of one job on their way to the server, in order. They are forgotten only when the server has acknowledged them;

@@ -63,7 +63,7 @@ export async function readUnsent(job: string): Promise<{ mine: Unsent | null; ot
 
 /** What an older version kept knew only the patches. */
 function whole(kept: Partial<Unsent> & { patches?: Patches }): Unsent {
-  const none = [] as unknown as Patches;
+  const none = [] as Patches;
   return {
     base: kept.base ?? 0,
     batch: kept.batch ?? null,

@@ -1,6 +1,7 @@
 import type { CutHoles } from "../../rows/cutHoles";
 import { inchDrills, metricDrills } from "../../tables";
 import { say, whose, type Rule } from "../rule";
+import { CONTACT } from "../../geometry/tolerance";
 
 /**
  * A hole over the largest drill: milled or bored. Where its bottom is left to the drill's point, the point of a
@@ -15,7 +16,7 @@ export const tooBigToDrill: Rule = {
       const { diameter } = hole;
       const drills = { in: inchDrills, mm: metricDrills }[c.job.unit].rows;
       const largest = drills[drills.length - 1].diameter;
-      if (diameter <= largest + 1e-6) return [];
+      if (diameter <= largest + CONTACT) return [];
       const body = row.row.body as CutHoles;
       const asked = body.depth === "deep" && body.end === undefined;
       const over = `⌀${say(c, diameter)} is over the largest drill, ⌀${say(c, largest)}: milled or bored`;

@@ -9,6 +9,7 @@ import type { SolvedRow } from "../../engine/solve";
 import { jawMet } from "../../paths/jaws";
 import { planPaths } from "../../paths/plan";
 import { placeVise, type ViseSetup } from "../../hold/vise";
+import { CONTACT } from "../../geometry/tolerance";
 
 function setup(c: RuleContext): ViseSetup | null {
   if (!c.job.hold) return null;
@@ -25,7 +26,7 @@ export const gripTooShallow: Rule = {
     const need = Math.max(gripLeast.value, v.above / heightOverGrip.value);
     const whole = v.grip + v.above;
     const fits = Math.max(gripLeast.value, whole / (1 + heightOverGrip.value));
-    if (v.grip >= gripLeast.value - 1e-6 && v.above / v.grip <= heightOverGrip.value + 1e-6) return [];
+    if (v.grip >= gripLeast.value - CONTACT && v.above / v.grip <= heightOverGrip.value + CONTACT) return [];
     const grip = lengthText(Math.ceil(fits * 20 + 1) / 20, c.job.unit);
     const p = v.jaws[0].max;
     return [
@@ -103,8 +104,8 @@ function openCutsIntoJaws(c: RuleContext, v: ViseSetup): Omit<Finding, "rule">[]
     const floor = v.upIsTop ? box.min.z : box.max.z;
     const below = v.upIsTop ? v.jawTop - floor : floor - v.jawTop;
     const open =
-      box.min[v.across] <= c.partBox.min[v.across] + 1e-6 || box.max[v.across] >= c.partBox.max[v.across] - 1e-6;
-    if (!open || below <= 1e-6) return [];
+      box.min[v.across] <= c.partBox.min[v.across] + CONTACT || box.max[v.across] >= c.partBox.max[v.across] - CONTACT;
+    if (!open || below <= CONTACT) return [];
     const place = { x: (box.min.x + box.max.x) / 2, y: (box.min.y + box.max.y) / 2, z: floor };
     return [
       jawFinding(

@@ -10,15 +10,16 @@ import {
   type Frame,
   type Vec3,
 } from "../../geometry/vec";
-import type { Feature, Resolved } from "../../rows";
+import type { Feature } from "../../rows";
 import type { CutHoles } from "../../rows/cutHoles";
-import { drilledHole, type CutTapped } from "../../rows/cutTapped";
+import { type CutTapped } from "../../rows/cutTapped";
 import type { SolvedRow } from "../../engine/solve";
 import type { FaceInfo } from "../../engine/kernel";
 import { lengthText, showLength, type NumberText } from "../../number";
 import { drillOver, drillUnder, inchDrills, metricDrills, minorLimits, percentThread } from "../../tables";
 import type { Finding, Fix } from "../finding";
 import { down, facesOfRow, say, up, whose, type Rule, type RuleContext } from "../rule";
+import { COINCIDENT, CONTACT, DISPLAY } from "../../geometry/tolerance";
 
 type Hole = Extract<Feature, { is: "hole" }>;
 /** The hole a row makes; null for any other row, and for one that could not be made. */
@@ -37,7 +38,7 @@ function drilled(c: RuleContext, row: SolvedRow): { diameter: number; depth: num
   if (depth !== "thru") return { diameter, depth, blind: true };
   const frame = row.planes!.start!;
   const own = facesOfRow(c, row.row.id).filter(
-    ({ face }) => face.surface === "cylinder" && Math.abs(face.radius! - diameter / 2) < 1e-6,
+    ({ face }) => face.surface === "cylinder" && Math.abs(face.radius! - diameter / 2) < CONTACT,
   );
   const deepest = Math.max(0, ...own.map(({ face }) => -boxInFrame(frame, face.box).min.z));
   // A hole that starts in the air over a lower place is as deep as from where it meets the material.
@@ -61,7 +62,7 @@ export const drillDepthRatio: Rule = {
       if (!hole || hole.depth === 0) return [];
       const ratio = hole.depth / hole.diameter;
       const { drillPeck, drillDeep, drillStop } = c.limits;
-      const over = [drillStop, drillDeep, drillPeck].find((l) => ratio > l.value + 1e-6);
+      const over = [drillStop, drillDeep, drillPeck].find((l) => ratio > l.value + CONTACT);
       if (!over) return [];
       let fix: Fix | undefined;
       const tapped = isTapped(row);
@@ -76,8 +77,8 @@ export const drillDepthRatio: Rule = {
         const depth = down(c, hole.diameter * drillPeck.value);
         const body = structuredClone(row.row.body) as CutTapped;
         body.drill = { ...(body.drill ?? {}), deep: depth };
-        const own = (row.resolved as Resolved<CutTapped>).deep;
-        if (own !== undefined && own > hole.diameter * drillPeck.value) body.deep = depth;
+        const own = row.feature?.is === "hole" ? row.feature.thread?.full : undefined;
+        if (typeof own === "number" && own > hole.diameter * drillPeck.value) body.deep = depth;
         fix = { label: `drill ${depth}`, edits: [{ edit: "setRow", id: row.row.id, body }] };
       }
       const how =
@@ -106,14 +107,13 @@ export const tapDepth: Rule = {
   id: "tap-depth",
   find: (c) =>
     c.rows.filter(isTapped).flatMap((row) => {
-      const body = row.resolved as Resolved<CutTapped>;
-      const hole = drilledHole(body);
-      if (!hole.ok || hole.value.depth === "thru" || body.deep === undefined) return [];
-      const { pitch } = hole.value.thread;
+      const hole = row.feature;
+      if (hole?.is !== "hole" || !hole.thread || hole.depth === "thru" || hole.thread.full === "thru") return [];
+      const { pitch, full } = hole.thread;
       const { tapLeadPlug, tapLeadBottoming } = c.limits;
-      const need = body.deep + tapLeadPlug.value * pitch;
-      if (hole.value.depth >= need - 1e-6) return [];
-      const bare = hole.value.depth < body.deep + tapLeadBottoming.value * pitch - 1e-6;
+      const need = full + tapLeadPlug.value * pitch;
+      if (hole.depth >= need - CONTACT) return [];
+      const bare = hole.depth < full + tapLeadBottoming.value * pitch - CONTACT;
       const depth = up(c, need);
       const next = structuredClone(row.row.body) as CutTapped;
       next.drill = { ...(next.drill ?? {}), deep: depth };
@@ -121,10 +121,10 @@ export const tapDepth: Rule = {
         {
           ...whose(row),
           severity: bare ? ("stop" as const) : ("caution" as const),
-          value: hole.value.depth,
+          value: hole.depth,
           limit: need,
           place: facesOfRow(c, row.row.id)[0]?.face.point ?? null,
-          text: `no room for the tap's lead: ${say(c, body.deep)} of thread and ${tapLeadPlug.value} pitches want ${say(c, need)}; drilled ${say(c, hole.value.depth)}${bare ? ", too little even for a bottoming tap" : ""}`,
+          text: `no room for the tap's lead: ${say(c, full)} of thread and ${tapLeadPlug.value} pitches want ${say(c, need)}; drilled ${say(c, hole.depth)}${bare ? ", too little even for a bottoming tap" : ""}`,
           source: bare ? tapLeadBottoming.source : tapLeadPlug.source,
           fix: { label: `drill ${depth}`, edits: [{ edit: "setRow" as const, id: row.row.id, body: next }] },
         },
@@ -136,9 +136,8 @@ export const tapDrill: Rule = {
   id: "tap-drill",
   find: (c) =>
     c.rows.filter(isTapped).flatMap((row) => {
-      const hole = drilledHole(row.resolved as Resolved<CutTapped>);
-      if (!hole.ok) return [];
-      const { thread, diameter } = hole.value;
+      if (row.feature?.is !== "hole" || !row.feature.thread) return [];
+      const { thread, diameter } = row.feature;
       const percent = percentThread(thread, diameter);
       const { min, max } = minorLimits(thread);
       const most = c.limits.threadPercentMost;
@@ -146,21 +145,21 @@ export const tapDrill: Rule = {
         thread.system === "metric" ? "ISO 965-1 class 6H, from memory" : "ASME B1.1 class 2B, from memory";
       const unit = thread.system === "metric" ? "mm" : c.job.unit;
       let found: Pick<Finding, "value" | "limit" | "text" | "source"> | null = null;
-      if (diameter > max + 1e-4)
+      if (diameter > max + DISPLAY)
         found = {
           value: diameter,
           limit: max,
           text: `drill ⌀${showLength(diameter, unit, 4)} is over the largest minor diameter ⌀${showLength(max, unit, 4)}: ${percent.toFixed(0)} % of thread`,
           source: standard,
         };
-      else if (percent > most.value + 1e-6)
+      else if (percent > most.value + CONTACT)
         found = {
           value: percent,
           limit: most.value,
           text: `drill ⌀${showLength(diameter, unit, 4)} leaves ${percent.toFixed(0)} % of thread: hard on the tap`,
           source: most.source,
         };
-      else if (diameter < min - 1e-4)
+      else if (diameter < min - DISPLAY)
         found = {
           value: diameter,
           limit: min,
@@ -227,14 +226,14 @@ export const edgeDistance: Rule = {
           if (same || gap(mine.box, other.box) > limit) continue;
           const d = across(frame, mine.face, mine.box, other.face, other.box, ends[other.index]);
           // Faces that touch break into one another: that is a crossing, not a wall.
-          if (!d || d.wall < 1e-6) continue;
+          if (!d || d.wall < CONTACT) continue;
           // The thread stands wider than its drill.
           const wall =
             d.wall -
-            (Math.abs(mine.face.radius! - hole.diameter / 2) < 1e-6
+            (Math.abs(mine.face.radius! - hole.diameter / 2) < CONTACT
               ? (largestDiameter(row, hole.diameter) - hole.diameter) / 2
               : 0);
-          if (wall >= limit - 1e-6 || (worst && wall >= worst.wall)) continue;
+          if (wall >= limit - CONTACT || (worst && wall >= worst.wall)) continue;
           worst = { ...d, wall, instance: mine.face.tag.instance, other: other.face };
         }
       }
@@ -283,7 +282,7 @@ function across(
 ): { wall: number; from: Vec3; to: Vec3 } | null {
   const low = Math.max(holeBox.min.z, otherBox.min.z),
     high = Math.min(holeBox.max.z, otherBox.max.z);
-  if (high - low < 1e-6) return null;
+  if (high - low < CONTACT) return null;
   const at = (x: number, y: number) => fromFrame(frame, { x, y }, -(low + high) / 2);
   const c = toFrame(frame, hole.axis!.origin),
     r = hole.radius!;
@@ -302,14 +301,14 @@ function across(
   } else {
     const o = toFrame(frame, other.axis!.origin);
     const d = Math.hypot(c.x - o.x, c.y - o.y);
-    if (d < 1e-9) return null; // the same axis: a counterbore, a bore behind the hole
+    if (d < COINCIDENT) return null; // the same axis: a counterbore, a bore behind the hole
     const u = { x: (c.x - o.x) / d, y: (c.y - o.y) / d };
     near = { x: o.x + u.x * other.radius!, y: o.y + u.y * other.radius! };
     const middle = toFrame(frame, other.point);
     const m = { x: (middle.x - o.x) / other.radius!, y: (middle.y - o.y) / other.radius! };
     if (
       other.sweep! < 2 * Math.PI - 0.01 &&
-      Math.acos(Math.max(-1, Math.min(1, u.x * m.x + u.y * m.y))) > other.sweep! / 2 + 1e-6
+      Math.acos(Math.max(-1, Math.min(1, u.x * m.x + u.y * m.y))) > other.sweep! / 2 + CONTACT
     )
       return null;
     // Out of the material: towards the axis of a hollow face, away from it on a boss.
@@ -330,15 +329,15 @@ function edgeFix(c: RuleContext, row: SolvedRow, worst: Wall, limit: number, dia
   const ownNeighbour = worst.other.tag?.row === row.row.id;
   const dx = dot(away, frame.x) * missing,
     dy = dot(away, frame.y) * missing;
-  const resolved = row.resolved as Resolved<CutHoles>;
+  const resolved = row.resolved && "pattern" in row.resolved ? row.resolved.pattern : { kind: "single" as const };
   if (
     !ownNeighbour &&
     body.pattern.kind === "points" &&
-    resolved.pattern.kind === "points" &&
-    length(sub(worst.to, worst.from)) > 1e-6
+    resolved.kind === "points" &&
+    length(sub(worst.to, worst.from)) > CONTACT
   ) {
     const next = structuredClone(body);
-    const p = resolved.pattern.points[worst.instance];
+    const p = resolved.points[worst.instance];
     if (next.pattern.kind === "points")
       next.pattern.points[worst.instance] = {
         x: lengthText(p.x + dx, c.job.unit),
@@ -349,9 +348,9 @@ function edgeFix(c: RuleContext, row: SolvedRow, worst: Wall, limit: number, dia
       edits: [{ edit: "setRow", id: row.row.id, body: next }],
     };
   }
-  if (!ownNeighbour && body.pattern.kind === "boltCircle" && resolved.pattern.kind === "boltCircle") {
+  if (!ownNeighbour && body.pattern.kind === "boltCircle" && resolved.kind === "boltCircle") {
     const outward = worst.other.hollow ? 1 : -1;
-    const wanted = resolved.pattern.diameter + 2 * outward * missing;
+    const wanted = resolved.diameter + 2 * outward * missing;
     const bc = outward > 0 ? up(c, wanted) : down(c, wanted);
     return number(row, "pattern.diameter", bc, `BC ${bc}`);
   }
@@ -376,7 +375,7 @@ function edgeFix(c: RuleContext, row: SolvedRow, worst: Wall, limit: number, dia
 
 /** Walls that stand along the hole: planes and cylinders whose normals lie across its axis. */
 const standsAlong = (f: FaceInfo, axis: Vec3): boolean =>
-  (f.surface === "plane" || f.surface === "cylinder") && Math.abs(dot(f.normal, axis)) < 1e-6;
+  (f.surface === "plane" || f.surface === "cylinder") && Math.abs(dot(f.normal, axis)) < CONTACT;
 
 function gap(a: Box, b: Box): number {
   const g = (k: "x" | "y") => Math.max(0, a.min[k] - b.max[k], b.min[k] - a.max[k]);

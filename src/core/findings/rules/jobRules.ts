@@ -6,6 +6,7 @@ import { readRowLine } from "../../callout/card";
 import { rowNames } from "../../job/names";
 import { say, type Rule, type RuleContext } from "../rule";
 import type { Fix } from "../finding";
+import { CONTACT } from "../../geometry/tolerance";
 
 /** Faces a saw leaves: the four edges of a plate, the two ends of a bar. */
 const sawn: Record<"plate" | "round", Side[]> = { plate: ["left", "right", "front", "back"], round: ["top", "bottom"] };
@@ -22,7 +23,7 @@ export const outsideStock: Rule = {
     const bars = c.faces.every((f) => f.surface !== "plane" || Math.abs(f.normal.z) > 0.999);
     const proposed = proposeStock(c.partBox, c.job.unit, c.scope, bars)[c.stock.shape];
     const fix: Fix = { label: "next size", edits: [{ edit: "setStock", stock: proposed }] };
-    if (out < -1e-6) {
+    if (out < -CONTACT) {
       const where = radial < c.allowance[least] ? "round the bar" : `on the ${least}`;
       const row = sticksOut(c);
       return [
@@ -40,7 +41,7 @@ export const outsideStock: Rule = {
       ];
     }
     const limit = c.limits.sawnAllowance;
-    const thin = sawn[c.stock.shape].filter((s) => c.allowance![s] < limit.value - 1e-6);
+    const thin = sawn[c.stock.shape].filter((s) => c.allowance![s] < limit.value - CONTACT);
     if (!thin.length) return [];
     const tight = thin.reduce((a, b) => (c.allowance![b] < c.allowance![a] ? b : a));
     return [
@@ -73,10 +74,10 @@ export const stockOverCut: Rule = {
         r.state === "ok" &&
         r.recipe?.op === "face" &&
         (r.planes?.start?.normal.z ?? 0) > 0.999 &&
-        r.planes!.floor!.origin.z <= c.partBox.max.z + 1e-6,
+        r.planes!.floor!.origin.z <= c.partBox.max.z + CONTACT,
     );
     const over = c.allowance.top;
-    if (!cutsFromAbove || faced || over < 1e-6) return [];
+    if (!cutsFromAbove || faced || over < CONTACT) return [];
     const first = c.rows.findIndex((r) => r.recipe?.op === "leave");
     const line = readRowLine("CUT FACE", rowNames(c.job.rows), freshFaceId(c.job.rows));
     return [
@@ -108,7 +109,7 @@ function sticksOut(c: RuleContext) {
     c.rows.find((r) => {
       if (r.state !== "ok" || r.recipe?.op !== "leave") return false;
       const box = c.kernel.measure(r.key!).box;
-      return (["x", "y", "z"] as const).some((k) => box.min[k] < b.min[k] - 1e-6 || box.max[k] > b.max[k] + 1e-6);
+      return (["x", "y", "z"] as const).some((k) => box.min[k] < b.min[k] - CONTACT || box.max[k] > b.max[k] + CONTACT);
     }) ?? c.rows.find((r) => r.state === "ok" && r.recipe?.op === "leave")
   );
 }
@@ -141,7 +142,7 @@ export const edgeBreak: Rule = {
     // An engraved line is its own sharp edge.
     const engraved = (f: number) => features.get(c.faces[f].tag?.row ?? "") === "engraving";
     const sharp = c.edges.filter(
-      (e) => isSharp(e) && e.length > 1e-6 && !e.faces.some(treated) && !e.faces.some(engraved),
+      (e) => isSharp(e) && e.length > CONTACT && !e.faces.some(treated) && !e.faces.some(engraved),
     );
     if (!sharp.length) return [];
     const line = readRowLine(

@@ -1,6 +1,7 @@
 import { roundedLoop } from "../../outline";
 import { pocketShape, type CutPocket } from "../../rows/cutPocket";
 import type { Resolved } from "../../rows";
+import type { Cutter } from "../../tables";
 import type { SolvedRow } from "../../engine/solve";
 import {
   insideCorners,
@@ -17,6 +18,7 @@ import {
   type RuleContext,
 } from "../rule";
 import type { Fix } from "../finding";
+import { CONTACT, DISPLAY } from "../../geometry/tolerance";
 
 const isTyped = (r: SolvedRow): boolean => r.feature?.is === "pocket" && !r.feature.free;
 /** Pockets typed by their shape and pockets of an outline alike. */
@@ -55,12 +57,12 @@ export const sharpInsideCorner: Rule = {
         let fix: Fix | undefined;
         if (isTyped(row)) {
           const depth = wallDepth(c, row);
-          const room = c.crib.filter((t) => t.reach >= depth && fits(row, t.diameter * 0.55 * 3));
+          const corner = (t: Cutter) => (t.diameter / 2) * c.limits.cornerOverCutter.value;
+          const room = c.crib.filter((t) => t.reach >= depth && fits(row, corner(t) * c.limits.cornerRoom.value));
           const cutter = room.length
             ? room.reduce((a, b) => (b.diameter > a.diameter ? b : a))
             : smallestReaching(c.crib, depth);
-          if (cutter && fits(row, cutter.diameter * 0.55))
-            fix = setRadius(c, row, (cutter.diameter / 2) * c.limits.cornerOverCutter.value);
+          if (cutter && fits(row, corner(cutter))) fix = setRadius(c, row, corner(cutter));
         }
         return [
           {
@@ -126,9 +128,9 @@ export const cornerEqualsCutter: Rule = {
       const corner = corners.reduce((a, b) => (b.radius < a.radius ? b : a));
       const cutter = largestWithin(c.crib, corner.radius, depth);
       const limit = c.limits.cornerOverCutter;
-      if (!cutter || corner.radius >= (cutter.diameter / 2) * limit.value - 1e-6) return [];
+      if (!cutter || corner.radius >= (cutter.diameter / 2) * limit.value - CONTACT) return [];
       const better = (cutter.diameter / 2) * limit.value;
-      const equal = Math.abs(corner.radius - cutter.diameter / 2) < 1e-4;
+      const equal = Math.abs(corner.radius - cutter.diameter / 2) < DISPLAY;
       return [
         {
           ...whose(row),
@@ -157,7 +159,7 @@ export const deepForItsCutter: Rule = {
       if (!cutter || depth === 0) return [];
       const ratio = depth / cutter.diameter;
       const { depthOverCutterCaution: three, depthOverCutterLong: five, depthOverCutterStop: eight } = c.limits;
-      const over = [eight, five, three].find((l) => ratio > l.value + 1e-6);
+      const over = [eight, five, three].find((l) => ratio > l.value + CONTACT);
       if (!over) return [];
       const need = c.crib
         .filter((t) => depth / t.diameter <= three.value && t.reach >= depth)

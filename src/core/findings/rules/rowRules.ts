@@ -17,8 +17,7 @@ import type { BodyStep, EdgeInfo, FaceInfo } from "../../engine/kernel";
 import type { SolvedRow } from "../../engine/solve";
 import type { Finding } from "../finding";
 import { say, whose, type Rule, type RuleContext } from "../rule";
-
-const NEAR = 1e-6;
+import { COINCIDENT, CONTACT, DISPLAY, PARALLEL } from "../../geometry/tolerance";
 const WHOLE = 2 * Math.PI - 0.01;
 type Found = Omit<Finding, "rule">;
 
@@ -49,9 +48,9 @@ export const cutsNothing: Rule = {
     c.rows.flatMap((row): Found[] => {
       if (row.state !== "ok" || !row.recipe || row.recipe.op === "leave" || row.recipe.op === "edges") return [];
       const place = row.planes?.start?.origin ?? null;
-      const facesStock = row.recipe.op === "face" && row.placed?.step === null && (c.allowance?.top ?? 0) > NEAR;
+      const facesStock = row.recipe.op === "face" && row.placed?.step === null && (c.allowance?.top ?? 0) > CONTACT;
       const source = "the solid before and after the row";
-      if (Math.abs(row.removed) < NEAR)
+      if (Math.abs(row.removed) < CONTACT)
         return facesStock
           ? []
           : [
@@ -90,13 +89,13 @@ export const cutsNothing: Rule = {
 };
 const MOST_LOOKED = 400;
 const doubled = (places: Vec2[], i: number): boolean =>
-  places.slice(0, i).some((p) => Math.hypot(p.x - places[i].x, p.y - places[i].y) < NEAR);
+  places.slice(0, i).some((p) => Math.hypot(p.x - places[i].x, p.y - places[i].y) < CONTACT);
 
 export const addsNothing: Rule = {
   id: "adds-nothing",
   find: (c) =>
     c.rows.flatMap((row): Found[] =>
-      row.state === "ok" && row.recipe?.op === "leave" && row.removed > -NEAR
+      row.state === "ok" && row.recipe?.op === "leave" && row.removed > -CONTACT
         ? [
             {
               ...whose(row),
@@ -165,13 +164,13 @@ export const overlap: Rule = {
     for (let i = 0; i < holes.length; i++) {
       for (let j = i + 1; j < holes.length; j++) {
         const [a, b] = [holes[i], holes[j]];
-        if (dot(a.frame.normal, b.frame.normal) < 1 - 1e-9) continue;
+        if (dot(a.frame.normal, b.frame.normal) < PARALLEL) continue;
         const q = toFrame(a.frame, b.place);
         const apart = Math.hypot(q.x - a.at.x, q.y - a.at.y);
         const into = a.radius + b.radius - apart;
         // On one axis: a step of the same hole.
-        if (apart < NEAR && a.row !== b.row) continue;
-        if (into <= NEAR || found.has(b.row.row.id)) continue;
+        if (apart < CONTACT && a.row !== b.row) continue;
+        if (into <= CONTACT || found.has(b.row.row.id)) continue;
         const other = a.row === b.row ? "one another" : `those of row ${a.row.number}`;
         found.set(b.row.row.id, {
           ...whose(b.row),
@@ -179,7 +178,8 @@ export const overlap: Rule = {
           value: into,
           limit: 0,
           place: b.place,
-          text: apart < NEAR ? "two of its holes stand in one place" : `its holes run into ${other} by ${say(c, into)}`,
+          text:
+            apart < CONTACT ? "two of its holes stand in one place" : `its holes run into ${other} by ${say(c, into)}`,
           source: "geometry: places and widest diameters",
         });
       }
@@ -191,10 +191,10 @@ export const overlap: Rule = {
 /** Circles of a radius round a hole's axis, at a level of its frame, as they stood after the row. */
 const circlesAt = (edges: EdgeInfo[], f: Frame, at: Vec2, radius: number): EdgeInfo[] =>
   edges.filter((e) => {
-    if (e.curve !== "circle" || Math.abs(e.radius! - radius) > NEAR || Math.abs(dot(e.axis!, f.normal)) < 1 - 1e-9)
+    if (e.curve !== "circle" || Math.abs(e.radius! - radius) > CONTACT || Math.abs(dot(e.axis!, f.normal)) < PARALLEL)
       return false;
     const q = toFrame(f, e.centre!);
-    return Math.hypot(q.x - at.x, q.y - at.y) < NEAR;
+    return Math.hypot(q.x - at.x, q.y - at.y) < CONTACT;
   });
 const isWhole = (e: EdgeInfo): boolean => e.length > WHOLE * e.radius!;
 
@@ -231,7 +231,7 @@ function holeState(c: RuleContext, row: SolvedRow): HoleState {
 function stateOfHoles(profile: { r: number }[], step: BodyStep, faces: FaceInfo[], edges: EdgeInfo[]): HoleState {
   const out: HoleState = { broken: [], mouths: [], slanted: [] };
   const last = profile[profile.length - 1].r;
-  const drill = last > NEAR ? last : (profile[profile.length - 2]?.r ?? 0);
+  const drill = last > CONTACT ? last : (profile[profile.length - 2]?.r ?? 0);
   const top = profile[0].r;
   const circles = edges.filter((e) => e.curve === "circle" && isWhole(e));
   step.places.forEach((at, i) => {
@@ -240,15 +240,15 @@ function stateOfHoles(profile: { r: number }[], step: BodyStep, faces: FaceInfo[
     const walls = mine.filter((f) => f.surface === "cylinder");
     const rims = circlesAt(circles, step.frame, at, top);
     if (walls.length && walls.every((f) => f.sweep! < WHOLE)) out.broken.push(place);
-    else if (top > drill + NEAR && mine.length && !rims.length) out.mouths.push(place);
-    else if (walls.length && top <= drill + NEAR && !rims.some((e) => entryLevel(step.frame, e.centre!, walls)))
+    else if (top > drill + CONTACT && mine.length && !rims.length) out.mouths.push(place);
+    else if (walls.length && top <= drill + CONTACT && !rims.some((e) => entryLevel(step.frame, e.centre!, walls)))
       out.slanted.push({ place, deep: -Math.max(...walls.map((f) => boxInFrame(step.frame, f.box).max.z)) });
   });
   return out;
 }
 /** Whether a circle is where the hole begins: no wall reaches higher. */
 const entryLevel = (f: Frame, centre: Vec3, walls: FaceInfo[]): boolean =>
-  toFrame(f, centre).z > Math.max(...walls.map((w) => boxInFrame(f, w.box).max.z)) - 1e-4;
+  toFrame(f, centre).z > Math.max(...walls.map((w) => boxInFrame(f, w.box).max.z)) - DISPLAY;
 
 export const breaksOut: Rule = {
   id: "breaks-out",
@@ -328,16 +328,16 @@ function thinPlaces(c: RuleContext, most: number): Thickness[] {
   const flats = c.faces.filter((f) => f.surface === "plane" && f.area > 1);
   flats.forEach((a, i) => {
     for (const b of flats.slice(i + 1)) {
-      if (dot(a.normal, b.normal) > -1 + 1e-9) continue;
+      if (dot(a.normal, b.normal) > -1 + COINCIDENT) continue;
       const thick = dot(a.normal, a.point) + dot(b.normal, b.point);
-      if (thick > NEAR && thick < most && sideBySide(a, b, a.normal)) out.push({ thick, a, b });
+      if (thick > CONTACT && thick < most && sideBySide(a, b, a.normal)) out.push({ thick, a, b });
     }
   });
   const round = c.faces.filter((f) => f.surface === "cylinder" && f.sweep! > Math.PI);
   for (const inner of round.filter((f) => f.hollow))
     for (const outer of round.filter((f) => !f.hollow)) {
       const thick = outer.radius! - inner.radius!;
-      if (thick < NEAR || thick >= most || Math.abs(dot(inner.axis!.direction, outer.axis!.direction)) < 1 - 1e-9)
+      if (thick < CONTACT || thick >= most || Math.abs(dot(inner.axis!.direction, outer.axis!.direction)) < PARALLEL)
         continue;
       const d = {
         x: inner.axis!.origin.x - outer.axis!.origin.x,
@@ -351,9 +351,9 @@ function thinPlaces(c: RuleContext, most: number): Thickness[] {
         d.z - along * outer.axis!.direction.z,
       );
       const overlapping = (["x", "y", "z"] as const).every(
-        (k) => inner.box.min[k] < outer.box.max[k] - NEAR && inner.box.max[k] > outer.box.min[k] + NEAR,
+        (k) => inner.box.min[k] < outer.box.max[k] - CONTACT && inner.box.max[k] > outer.box.min[k] + CONTACT,
       );
-      if (off < NEAR && overlapping) out.push({ thick, a: inner, b: outer });
+      if (off < CONTACT && overlapping) out.push({ thick, a: inner, b: outer });
     }
   return out;
 }
@@ -367,7 +367,7 @@ const isFloor = (t: Thickness): boolean => t.a.tag?.role === "floor" || t.b.tag?
 
 function thin(c: RuleContext, floors: boolean): Found[] {
   const limit = floors ? c.limits.thinFloor : c.limits.thinWall;
-  const found = thinPlaces(c, limit.value - NEAR).filter((t) => isFloor(t) === floors);
+  const found = thinPlaces(c, limit.value - CONTACT).filter((t) => isFloor(t) === floors);
   if (!found.length) return [];
   const worst = found.reduce((x, y) => (y.thick < x.thick ? y : x));
   const number = (f: FaceInfo) => c.rows.findIndex((r) => r.row.id === f.tag?.row);
@@ -443,8 +443,8 @@ export const runsOff: Rule = {
         .faces(key)
         .flatMap((f, i) =>
           f.surface === "plane" &&
-          dot(f.normal, step.frame.normal) > 1 - 1e-9 &&
-          Math.abs(toFrame(step.frame, f.point).z) < NEAR
+          dot(f.normal, step.frame.normal) > PARALLEL &&
+          Math.abs(toFrame(step.frame, f.point).z) < CONTACT
             ? [i]
             : [],
         );

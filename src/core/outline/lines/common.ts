@@ -1,3 +1,4 @@
+import type { Meaning } from "../../grammar/grammar";
 import { z } from "zod";
 import type { RowNames } from "../../grammar/grammar";
 import type { Reader } from "../../grammar/reader";
@@ -33,7 +34,7 @@ export interface ItemNumber {
   at: (string | number)[];
   label: string;
   quantity: Quantity;
-  role: "length" | "diameter" | "radius" | "angle" | "count";
+  means: Extract<Meaning, "length" | "diameter" | "radius" | "angle" | "repeat">;
   text: NumberText;
 }
 
@@ -134,8 +135,8 @@ type Maybe<T> = T | undefined;
 /** Takes down a line's numbers, kind by kind: nothing else of a line is ever taken for one. */
 export class Put {
   readonly found: ItemNumber[] = [];
-  private one(role: ItemNumber["role"], quantity: Quantity, text: Maybe<NumberText>, at: (string | number)[]): void {
-    if (text !== undefined) this.found.push({ at, label: String(at[at.length - 1]), quantity, role, text });
+  private one(means: ItemNumber["means"], quantity: Quantity, text: Maybe<NumberText>, at: (string | number)[]): void {
+    if (text !== undefined) this.found.push({ at, label: String(at[at.length - 1]), quantity, means, text });
   }
   length(text: Maybe<NumberText>, ...at: (string | number)[]): void {
     this.one("length", "coordinate", text, at);
@@ -150,7 +151,7 @@ export class Put {
     this.one("angle", "angle", text, at);
   }
   count(text: Maybe<NumberText>, ...at: (string | number)[]): void {
-    this.one("count", "count", text, at);
+    this.one("repeat", "count", text, at);
   }
   spot(p: Maybe<Some>, ...at: (string | number)[]): void {
     if (!p) return;
@@ -167,7 +168,7 @@ export class Put {
 // Doing.
 /** All of them, or null where one failed. */
 export const all = <T extends number[]>(...v: { [K in keyof T]: T[K] | null }): T | null =>
-  v.some((x) => x === null) ? null : (v as unknown as T);
+  v.some((x) => x === null) ? null : (v as T);
 export function spotOf(p: XY, { num }: Pick<Work, "num">): Vec2 | null {
   const v = all<[number, number]>(num(p.x, "coordinate"), num(p.y, "coordinate"));
   return v && v2(p.diameter ? v[0] / 2 : v[0], v[1]);

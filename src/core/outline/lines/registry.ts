@@ -98,7 +98,7 @@ export const outlineItem = z.discriminatedUnion("item", [
 export type OutlineItem = z.infer<typeof outlineItem>;
 
 // A kind is looked up by the name its own schema takes: what it is given is what it made.
-const every = lines as unknown as readonly OutlineLine<OutlineItem>[];
+const every = lines as readonly OutlineLine<OutlineItem>[];
 const byItem = new Map(
   lines.flatMap((kind, i) => {
     const { item } = kind.schema.shape;

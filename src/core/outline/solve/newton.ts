@@ -1,5 +1,6 @@
 import { CholeskyDecomposition, Matrix } from "ml-matrix";
 import { gradient, sizeOf, type Equation, type System } from "./system";
+import { COINCIDENT, CONTACT, ROUNDING } from "../../geometry/tolerance";
 
 export interface Solution {
   v: Float64Array;
@@ -27,7 +28,7 @@ export function solveSystem(s: System, active: Equation[] = s.equations, from: F
     if (e.vars.length === 1 && !fixed.has(e.vars[0])) {
       const i = e.vars[0],
         [g] = gradient(e, v, size);
-      if (Math.abs(g) > 1e-9) {
+      if (Math.abs(g) > COINCIDENT) {
         v[i] -= e.f(v) / g;
         fixed.add(i);
         continue;
@@ -71,7 +72,7 @@ export function solveSystem(s: System, active: Equation[] = s.equations, from: F
     let moved = false;
     for (let t = 0; t < 12 && !moved; t++) {
       const damped = a.clone();
-      for (let i = 0; i < n; i++) damped.set(i, i, damped.get(i, i) + lambda * (1e-6 + a.get(i, i)) + 1e-13);
+      for (let i = 0; i < n; i++) damped.set(i, i, damped.get(i, i) + lambda * (CONTACT + a.get(i, i)) + 1e-13);
       const step = new CholeskyDecomposition(damped);
       if (step.isPositiveDefinite()) {
         const d = step.solve(Matrix.columnVector(b)).getColumn(0);
@@ -89,7 +90,7 @@ export function solveSystem(s: System, active: Equation[] = s.equations, from: F
           stalled = gain > STALLS ? stalled + 1 : 0;
           v = w;
           cost = next;
-          lambda = Math.max(1e-12, lambda * (gain < 0.25 ? 0.05 : 0.3));
+          lambda = Math.max(ROUNDING, lambda * (gain < 0.25 ? 0.05 : 0.3));
           continue;
         }
       }
@@ -144,7 +145,7 @@ function keptDistance(e: Equation, v: Float64Array, size: number): number | null
       [0.7, -0.3],
       [-1.9, 1.3],
       [0.2, 2.6],
-    ].every(([p, q]) => Math.abs(at(p * size, q * size) - f0 - (q - p) * size) < 1e-9 * size);
+    ].every(([p, q]) => Math.abs(at(p * size, q * size) - f0 - (q - p) * size) < COINCIDENT * size);
   v[a] = x;
   v[b] = y;
   return straight ? -f0 : null;

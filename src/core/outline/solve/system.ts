@@ -1,3 +1,4 @@
+import { CONTACT } from "../../geometry/tolerance";
 /**
  * Unknowns and equations of an outline. Variables are plain numbers (mm); an equation's residual is in mm too,
  * whatever it is about.
@@ -34,7 +35,7 @@ export interface System {
  * to 1e-10 mm.
  */
 export function gradient(e: Equation, v: Float64Array, size: number): number[] {
-  const h = 1e-6 * Math.max(1, size);
+  const h = CONTACT * Math.max(1, size);
   return e.vars.map((i) => {
     const keep = v[i];
     v[i] = keep + h;

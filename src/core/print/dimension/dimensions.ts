@@ -13,6 +13,7 @@ import { circleThrough, waysOfOne, waysOfTwo, type Family } from "./measure";
 import { modelOf, movedModel, type PartModel } from "./model";
 import { realOf, Solid } from "./real";
 import type { Shape, Surface } from "./surfaces";
+import { COINCIDENT, CONTACT, DISPLAY, PARALLEL, ROUNDING } from "../../geometry/tolerance";
 
 /** Something on the solid that was measured, and how it answers to one balloon. */
 export interface Dimension {
@@ -54,10 +55,8 @@ interface Measure {
  * How far a balloon is moved to see what answers: mm, or radians. Small against any dimension, large against the
  * solver's arithmetic.
  */
-const STEP = { length: 1e-4, angle: 2e-5 };
+const STEP = { length: DISPLAY, angle: 2e-5 };
 const MOST_COPIES = 16;
-/** Figures of the model that are the same, mm or radians. */
-const SAME = 1e-6;
 const zero: Surface[] = (["X", "Y", "Z"] as const).map((k) => ({
   id: `zero/${k}`,
   row: "",
@@ -160,7 +159,7 @@ export class Dimensions {
     const numbers = r.numbers.map((n) => changed.find((m) => m.path === n.path) ?? n);
     const resolved = resolveBody(r.row.body, numbers, this.job.balloons);
     const recipe = resolved.ok
-      ? kindOf(r.row.body).recipe(resolved.value, r.row.body as never, this.source(this.solvedOutlines))
+      ? kindOf(r.row.body).recipe(resolved.value, r.row.body, this.source(this.solvedOutlines))
       : resolved;
     if (!recipe.ok) return new Set();
     return new Set(
@@ -227,7 +226,7 @@ export class Dimensions {
   private rowsOf = (balloon: Balloon) => new Set((this.citing.get(balloon.number) ?? []).map((r) => r.row.id));
   private isDriven(figure: number, balloon: Balloon): boolean {
     const driven = drivingValue(balloon, this.job, numberScope(this.job));
-    return driven.ok && Math.abs(figure - driven.value) < SAME;
+    return driven.ok && Math.abs(figure - driven.value) < CONTACT;
   }
 
   /** Whether the rows made from a balloon have its figure somewhere in the model, on the solid or cut away since. */
@@ -269,7 +268,7 @@ export class Dimensions {
       (o) =>
         own.has(o.row) &&
         o.shape.is === "plane" &&
-        dot(o.shape.normal, shape.normal) > 1 - 1e-9 &&
+        dot(o.shape.normal, shape.normal) > PARALLEL &&
         this.standing(o.id) === null,
     );
   }
@@ -358,7 +357,7 @@ export class Dimensions {
     return new Map(
       rows.map((r) => {
         const resolved = resolveBody(r.row.body, reportNumbers(r.row.body, scope), this.job.balloons);
-        const recipe = resolved.ok ? kindOf(r.row.body).recipe(resolved.value, r.row.body as never, source) : resolved;
+        const recipe = resolved.ok ? kindOf(r.row.body).recipe(resolved.value, r.row.body, source) : resolved;
         return [r.row.id, recipe.ok ? recipe.value : null];
       }),
     );
@@ -379,7 +378,7 @@ export class Dimensions {
     if (
       !frame ||
       this.rowOf(floor.row)?.recipe?.op === "leave" ||
-      Math.abs(dot(other.shape.normal, frame.normal)) < 1 - 1e-9
+      Math.abs(dot(other.shape.normal, frame.normal)) < PARALLEL
     )
       return true;
     // Looking the other way: a web that is left, not a depth.
@@ -387,14 +386,14 @@ export class Dimensions {
     const mouth = this.mouth(floor);
     const level = dot(other.shape.normal, frame.normal) * other.shape.offset;
     return (
-      mouth !== null && (Math.abs(mouth - level) < 1e-6 || (other.role === "floor" && this.isMouthOf(other, floor)))
+      mouth !== null && (Math.abs(mouth - level) < CONTACT || (other.role === "floor" && this.isMouthOf(other, floor)))
     );
   }
   private isMouthOf(below: Surface, above: Surface): boolean {
     const mouth = this.mouth(below);
     const frame = this.frameOf(below.row);
     if (mouth === null || !frame || above.shape.is !== "plane") return false;
-    return Math.abs(dot(above.shape.normal, frame.normal) * above.shape.offset - mouth) < 1e-6;
+    return Math.abs(dot(above.shape.normal, frame.normal) * above.shape.offset - mouth) < CONTACT;
   }
 
   private rowOf = (id: string) => this.model.rows.find((m) => m.row.row.id === id);
@@ -425,8 +424,8 @@ export class Dimensions {
         (t) =>
           t.shape.is === "plane" &&
           t.role !== "middle" &&
-          Math.abs(Math.abs(dot(t.shape.normal, frame.normal)) - 1) < 1e-9 &&
-          Math.abs(dot(t.shape.normal, frame.normal) * t.shape.offset - mouth) < 1e-6 &&
+          Math.abs(Math.abs(dot(t.shape.normal, frame.normal)) - 1) < COINCIDENT &&
+          Math.abs(dot(t.shape.normal, frame.normal) * t.shape.offset - mouth) < CONTACT &&
           this.solid.looksAlong(t, frame.normal),
       );
       if (!top) return [];
@@ -518,7 +517,7 @@ export class Dimensions {
       const shared = new Set(
         others.flatMap((b) =>
           slopeOf(r, b)
-            .filter((n) => Math.abs(n.slope) > 1e-6)
+            .filter((n) => Math.abs(n.slope) > CONTACT)
             .map((n) => n.path),
         ),
       );
@@ -553,7 +552,7 @@ function differs(a: Shape, b: Shape | undefined): boolean {
   if (far(a.origin, b.origin) || far(a.direction, b.direction)) return true;
   if (a.is === "torus" && b.is === "torus" && Math.abs(a.reach - b.reach) > 1e-10) return true;
   if ("radius" in a && "radius" in b) return Math.abs(a.radius - b.radius) > 1e-10;
-  return a.is === "cone" && b.is === "cone" && Math.abs(a.halfAngle - b.halfAngle) > 1e-12;
+  return a.is === "cone" && b.is === "cone" && Math.abs(a.halfAngle - b.halfAngle) > ROUNDING;
 }
 
 const directions = (f: Frame): [string, Vec3][] => [
@@ -567,5 +566,5 @@ const directions = (f: Frame): [string, Vec3][] => [
 function angleBetween(d: Vec3, from: Vec3, normal: Vec3): number | null {
   const flat = sub(d, { x: normal.x * dot(d, normal), y: normal.y * dot(d, normal), z: normal.z * dot(d, normal) });
   const l = length(flat);
-  return l < 1e-9 ? null : Math.acos(Math.max(-1, Math.min(1, dot(flat, from) / l)));
+  return l < COINCIDENT ? null : Math.acos(Math.max(-1, Math.min(1, dot(flat, from) / l)));
 }

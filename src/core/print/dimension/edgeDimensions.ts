@@ -3,6 +3,7 @@ import type { FaceInfo } from "../../engine/kernel";
 import type { SolvedRow } from "../../engine/solve";
 import type { Dimension } from "./dimensions";
 import type { Solid } from "./real";
+import { CONTACT } from "../../geometry/tolerance";
 
 /** A number of a row, and how it answers to one balloon. */
 export interface NumberSlope {
@@ -11,15 +12,13 @@ export interface NumberSlope {
   slope: number;
 }
 
-const NEAR = 1e-6;
-
 /**
  * What the numbers of a chamfer or round size: legs, radii and slopes of the faces that row made.
  * A leg is the number's where it is as long; where none is, the nearest stands for what became of it.
  */
 export function edgeDimensions(row: SolvedRow, n: NumberSlope, solid: Solid): Omit<Dimension, "alone" | "rowWords">[] {
   const step = row.placed?.step;
-  if (Math.abs(n.slope) < 1e-6 || step?.op !== "edges") return [];
+  if (Math.abs(n.slope) < CONTACT || step?.op !== "edges") return [];
   const faces = solid.ofRow(row.row.id);
   const [family, words, values] =
     n.path === "angle"
@@ -29,8 +28,8 @@ export function edgeDimensions(row: SolvedRow, n: NumberSlope, solid: Solid): Om
         : (["leg", "leg of a chamfer", faces.flatMap(legs)] as const);
   if (!values.length) return [];
   const nearest = values.reduce((a, b) => (Math.abs(b - n.value) < Math.abs(a - n.value) ? b : a));
-  const own = values.some((v) => Math.abs(v - n.value) < NEAR)
-    ? values.filter((v) => Math.abs(v - n.value) < NEAR).slice(0, 1)
+  const own = values.some((v) => Math.abs(v - n.value) < CONTACT)
+    ? values.filter((v) => Math.abs(v - n.value) < CONTACT).slice(0, 1)
     : [nearest];
   return own.map((value) => ({
     value,
@@ -53,7 +52,7 @@ const size = (f: FaceInfo, axis: Vec3): number =>
 
 /** Legs of a chamfer's face: along the directions it leans between; of one round an axis, along it and across it. */
 function legs(f: FaceInfo): number[] {
-  if (f.surface === "plane") return main.filter((a) => Math.abs(dot(f.normal, a)) > NEAR).map((a) => size(f, a));
+  if (f.surface === "plane") return main.filter((a) => Math.abs(dot(f.normal, a)) > CONTACT).map((a) => size(f, a));
   if (f.surface !== "cone" || f.halfAngle === undefined) return [];
   // Its height is the least of its box; across it is that times the slope.
   const height = Math.min(...main.map((a) => size(f, a)));
@@ -64,7 +63,7 @@ function legs(f: FaceInfo): number[] {
 function slopes(f: FaceInfo): number[] {
   if (f.surface === "plane")
     return main
-      .filter((a) => Math.abs(dot(f.normal, a)) > NEAR)
+      .filter((a) => Math.abs(dot(f.normal, a)) > CONTACT)
       .map((a) => Math.acos(Math.min(1, Math.abs(dot(f.normal, a)))));
   return f.halfAngle === undefined ? [] : [f.halfAngle, Math.PI / 2 - f.halfAngle];
 }

@@ -1,5 +1,6 @@
 import { dot, length, scale, sub, type Vec3 } from "../../geometry/vec";
 import type { Shape } from "./surfaces";
+import { COINCIDENT, CONTACT } from "../../geometry/tolerance";
 
 /** What kind of dimension a measurement is; a balloon says which it prints. */
 export type Family = "diameter" | "radius" | "distance" | "angle" | "boltCircle";
@@ -10,10 +11,8 @@ interface Way {
   words: string;
   of: (a: Shape, b: Shape) => number | null;
 }
-
-const FLAT = 1e-9;
-const along = (a: Vec3, b: Vec3) => Math.abs(dot(a, b)) > 1 - FLAT;
-const across = (a: Vec3, b: Vec3) => Math.abs(dot(a, b)) < FLAT;
+const along = (a: Vec3, b: Vec3) => Math.abs(dot(a, b)) > 1 - COINCIDENT;
+const across = (a: Vec3, b: Vec3) => Math.abs(dot(a, b)) < COINCIDENT;
 const hasAxis = (s: Shape): s is Exclude<Shape, { is: "plane" }> => s.is !== "plane";
 const axes: [string, Vec3][] = [
   ["X", { x: 1, y: 0, z: 0 }],
@@ -139,7 +138,7 @@ function planeAndAxis(p: Extract<Shape, { is: "plane" }>, s: Exclude<Shape, { is
       },
     });
     // A round that runs into the flat has no far side of its own.
-    const touches = Math.abs((gap(s, p) ?? 0) - s.radius) < 1e-6;
+    const touches = Math.abs((gap(s, p) ?? 0) - s.radius) < CONTACT;
     return touches ? [plain] : [plain, over(1), over(-1)];
   }
   if (!along(p.normal, s.direction) || (s.is !== "ring" && s.is !== "torus")) return [];
@@ -161,7 +160,7 @@ function twoAxes(a: Exclude<Shape, { is: "plane" }>, b: Exclude<Shape, { is: "pl
     return sub(d, scale(p.direction, dot(d, p.direction)));
   };
   const now = apart(a, b)!;
-  if (length(now) > 1e-9) {
+  if (length(now) > COINCIDENT) {
     out.push({
       family: "distance",
       words: "between two axes",
@@ -171,7 +170,7 @@ function twoAxes(a: Exclude<Shape, { is: "plane" }>, b: Exclude<Shape, { is: "pl
       },
     });
     for (const [name, axis] of axes)
-      if (Math.abs(dot(now, axis)) > 1e-9 && Math.abs(dot(now, axis)) < length(now) - 1e-9)
+      if (Math.abs(dot(now, axis)) > COINCIDENT && Math.abs(dot(now, axis)) < length(now) - COINCIDENT)
         out.push({
           family: "distance",
           words: `between two axes along ${name}`,
@@ -184,7 +183,7 @@ function twoAxes(a: Exclude<Shape, { is: "plane" }>, b: Exclude<Shape, { is: "pl
   if ((a.is === "ring" || a.is === "torus") && (b.is === "ring" || b.is === "torus")) {
     const level = (p: Shape, q: Shape) =>
       hasAxis(p) && hasAxis(q) ? Math.abs(dot(sub(q.origin, p.origin), p.direction)) : null;
-    if ((level(a, b) ?? 0) > 1e-9)
+    if ((level(a, b) ?? 0) > COINCIDENT)
       out.push({ family: "distance", words: "between the ends of round walls", of: level });
   }
   return out;
@@ -212,10 +211,10 @@ export function circleThrough(origins: Vec3[], direction: Vec3): AxisCircle | nu
   const vv = dot(v, v);
   const uv = dot(u, v);
   const d = 2 * (uu * vv - uv * uv);
-  if (Math.abs(d) < 1e-9) return null;
+  if (Math.abs(d) < COINCIDENT) return null;
   const s = (vv * (uu - uv)) / d;
   const t = (uu * (vv - uv)) / d;
   const centre = { x: a.x + s * u.x + t * v.x, y: a.y + s * u.y + t * v.y, z: a.z + s * u.z + t * v.z };
   const r = length(sub(a, centre));
-  return flat.every((p) => Math.abs(length(sub(p, centre)) - r) < 1e-6) ? { centre, diameter: 2 * r } : null;
+  return flat.every((p) => Math.abs(length(sub(p, centre)) - r) < CONTACT) ? { centre, diameter: 2 * r } : null;
 }

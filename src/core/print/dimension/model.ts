@@ -3,6 +3,7 @@ import type { SolvedRow } from "../../engine/solve";
 import { levelsOf } from "../../engine/place";
 import type { Recipe } from "../../rows";
 import { surfacesOf, type StepWall, type Surface } from "./surfaces";
+import { COINCIDENT, CONTACT, PARALLEL, ROUNDING } from "../../geometry/tolerance";
 
 /**
  * What a frame or a step's edge rests on: nothing that moves, a plane an earlier row offers, or a surface of the
@@ -27,8 +28,6 @@ export interface PartModel {
   rows: RowModel[];
   surfaces: Map<string, Surface>;
 }
-
-const NEAR = 1e-6;
 
 /**
  * Reads a solved job as a model: where every row stands is taken from the part, what it makes there from its recipe.
@@ -64,7 +63,8 @@ export function movedModel(model: PartModel, recipes: Map<string, Recipe | null>
     offered.set(m.row.row.id, levelsOf(recipe, frame));
     const edge = m.edge ? m.edge.offset + shiftOf(m.edge.anchor, m.edge.normal, model, out, offered) : 0;
     // What neither moves nor is made of other numbers is as it was.
-    if (recipe === m.recipe && Math.abs(shift) < 1e-12 && Math.abs(edge - (m.edge?.offset ?? 0)) < 1e-12) continue;
+    if (recipe === m.recipe && Math.abs(shift) < ROUNDING && Math.abs(edge - (m.edge?.offset ?? 0)) < ROUNDING)
+      continue;
     for (const s of surfacesOf(m.row.row.id, recipe, frame, wallOf(recipe, m.edge, edge))) out.set(s.id, s);
   }
   return out;
@@ -95,12 +95,12 @@ function anchorAt(normal: Vec3, offset: number, model: PartModel): Anchor {
   for (const s of model.surfaces.values()) {
     if (s.shape.is === "plane" && s.role !== "middle") {
       const c = dot(s.shape.normal, normal);
-      if (Math.abs(c) > 1 - 1e-9 && Math.abs(c * s.shape.offset - offset) < NEAR)
+      if (Math.abs(c) > PARALLEL && Math.abs(c * s.shape.offset - offset) < CONTACT)
         return { on: "surface", id: s.id, sign: Math.sign(c), reach: 0 };
     } else if (
       s.shape.is === "cylinder" &&
-      Math.abs(dot(s.shape.direction, normal)) < 1e-9 &&
-      Math.abs(dot(s.shape.origin, normal) + s.shape.radius - offset) < NEAR
+      Math.abs(dot(s.shape.direction, normal)) < COINCIDENT &&
+      Math.abs(dot(s.shape.origin, normal) + s.shape.radius - offset) < CONTACT
     ) {
       return { on: "surface", id: s.id, sign: 1, reach: 1 };
     }

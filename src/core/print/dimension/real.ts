@@ -1,10 +1,9 @@
 import { add, dot, length, scale, sub, type Vec3 } from "../../geometry/vec";
 import type { EdgeInfo, FaceInfo } from "../../engine/kernel";
 import type { Shape, Surface } from "./surfaces";
-
-const NEAR = 1e-6;
+import { CONTACT, PARALLEL } from "../../geometry/tolerance";
 const WHOLE = 2 * Math.PI - 0.01;
-const along = (a: Vec3, b: Vec3) => Math.abs(dot(a, b)) > 1 - 1e-9;
+const along = (a: Vec3, b: Vec3) => Math.abs(dot(a, b)) > PARALLEL;
 /** Distance of a point from a line. */
 const offLine = (p: Vec3, origin: Vec3, direction: Vec3): number => {
   const d = sub(p, origin);
@@ -42,7 +41,7 @@ export class Solid {
 
   /** Whether the face of a flat looks out in a direction. */
   looksAlong(s: Surface, direction: Vec3): boolean {
-    return this.of(s.row, s.instance).some((f) => isPlane(f, s.shape) && dot(f.normal, direction) > 1 - 1e-9);
+    return this.of(s.row, s.instance).some((f) => isPlane(f, s.shape) && dot(f.normal, direction) > PARALLEL);
   }
 
   /**
@@ -61,9 +60,9 @@ export class Solid {
       top === null
         ? []
         : this.faces
-            .filter((f) => f.surface === "plane" && dot(f.normal, up) > 1 - 1e-9)
+            .filter((f) => f.surface === "plane" && dot(f.normal, up) > PARALLEL)
             .map((f) => dot(f.point, up))
-            .filter((l) => l > top - NEAR);
+            .filter((l) => l > top - CONTACT);
     const level = levels.length ? Math.min(...levels) : null;
     this.mouths.set(key, level);
     return level;
@@ -79,7 +78,7 @@ const isPlane = (f: FaceInfo, s: Shape): boolean =>
   s.is === "plane" &&
   f.surface === "plane" &&
   along(f.normal, s.normal) &&
-  Math.abs(dot(f.point, s.normal) - s.offset) < NEAR;
+  Math.abs(dot(f.point, s.normal) - s.offset) < CONTACT;
 
 /**
  * A surface of a row as it stands on the solid, measured there; null when nothing of it is left. `whole`: a round
@@ -104,8 +103,8 @@ export function realOf(
         (g) =>
           g.surface === "cylinder" &&
           along(g.axis!.direction, shape.direction) &&
-          offLine(g.axis!.origin, shape.origin, shape.direction) < NEAR &&
-          Math.abs(g.radius! - shape.radius) < NEAR,
+          offLine(g.axis!.origin, shape.origin, shape.direction) < CONTACT &&
+          Math.abs(g.radius! - shape.radius) < CONTACT,
       );
       if (!all.length) return null;
       return {
@@ -115,21 +114,21 @@ export function realOf(
     }
     case "cone": {
       const shape = s.shape;
-      const f = mine.find((g) => g.surface === "cone" && Math.abs(g.halfAngle! - shape.halfAngle) < NEAR);
+      const f = mine.find((g) => g.surface === "cone" && Math.abs(g.halfAngle! - shape.halfAngle) < CONTACT);
       return f ? { shape: { ...shape, halfAngle: f.halfAngle! }, whole: true } : null;
     }
     case "torus": {
       const shape = s.shape;
       for (const g of mine) {
-        if (g.surface === "sphere" && Math.abs((g.radius ?? 0) - shape.radius) < NEAR && shape.reach < NEAR)
+        if (g.surface === "sphere" && Math.abs((g.radius ?? 0) - shape.radius) < CONTACT && shape.reach < CONTACT)
           return { shape: { ...shape, radius: g.radius! }, whole: true };
         if (g.surface !== "torus" || !g.tube) continue;
         const reach = offLine(g.tube, shape.origin, shape.direction);
         const height = dot(sub(g.tube, shape.origin), shape.direction);
         if (
-          Math.abs(g.radius! - shape.radius) < NEAR &&
-          Math.abs(reach - shape.reach) < NEAR &&
-          Math.abs(height) < NEAR
+          Math.abs(g.radius! - shape.radius) < CONTACT &&
+          Math.abs(reach - shape.reach) < CONTACT &&
+          Math.abs(height) < CONTACT
         )
           return {
             shape: { ...shape, radius: g.radius!, reach, origin: add(shape.origin, scale(shape.direction, height)) },
@@ -145,9 +144,9 @@ export function realOf(
         .some(
           (e) =>
             e.curve === "line" &&
-            e.length > NEAR &&
-            offLine(e.from, origin, direction) < NEAR &&
-            offLine(e.to, origin, direction) < NEAR,
+            e.length > CONTACT &&
+            offLine(e.from, origin, direction) < CONTACT &&
+            offLine(e.to, origin, direction) < CONTACT,
         );
       return there ? { shape: s.shape, whole: true } : null;
     }
@@ -158,8 +157,8 @@ export function realOf(
         .find(
           (g) =>
             g.curve === "circle" &&
-            length(sub(g.centre!, shape.origin)) < NEAR &&
-            Math.abs(g.radius! - shape.radius) < NEAR,
+            length(sub(g.centre!, shape.origin)) < CONTACT &&
+            Math.abs(g.radius! - shape.radius) < CONTACT,
         );
       return e
         ? {

@@ -2,6 +2,7 @@ import { add, dot, fromFrame, scale, unit, v2, type Frame, type Vec2, type Vec3 
 import { arcPoint, endOf, startOf, type Loop, type Segment } from "../../outline";
 import { directionAt } from "../../outline/meet";
 import type { Body, ProfilePoint, Recipe } from "../../rows";
+import { COINCIDENT, CONTACT } from "../../geometry/tolerance";
 
 /** A surface of the part, or a line or circle where surfaces meet, as exact numbers. Lengths mm, angles radians. */
 export type Shape =
@@ -142,7 +143,7 @@ function walls(loops: Loop[], frame: Frame, place: Vec2): Named[] {
 function turnsAt(a: Segment, b: Segment): boolean {
   const p = endOf(a);
   const q = startOf(b);
-  if (Math.hypot(p.x - q.x, p.y - q.y) > 1e-6) return false;
+  if (Math.hypot(p.x - q.x, p.y - q.y) > CONTACT) return false;
   const d = directionAt(a, 1);
   const e = directionAt(b, 0);
   return Math.abs(d.x * e.y - d.y * e.x) > TANGENT || d.x * e.x + d.y * e.y < 0;
@@ -155,7 +156,7 @@ function middles(loop: Loop, l: number, frame: Frame, place: Vec2): Named[] {
   const out: Named[] = [];
   lines.forEach((a, k) => {
     for (const b of lines.slice(k + 1)) {
-      if (a.d.x * b.d.x + a.d.y * b.d.y > -1 + 1e-9) continue;
+      if (a.d.x * b.d.x + a.d.y * b.d.y > -1 + COINCIDENT) continue;
       // Halfway between the two walls, along their common direction.
       const normal = v2(a.d.y, -a.d.x);
       const h = ((b.s.from.x - a.s.from.x) * normal.x + (b.s.from.y - a.s.from.y) * normal.y) / 2;
@@ -187,11 +188,11 @@ function revolved(profile: ProfilePoint[], frame: Frame, place: Vec2): Named[] {
   const at = (z: number) => fromFrame(frame, place, z);
   const direction = frame.normal;
   profile.forEach((p, i) => {
-    if (p.z !== "thru" && p.r > 1e-9)
+    if (p.z !== "thru" && p.r > COINCIDENT)
       out.push({ name: `ring ${i}`, role: "floor", shape: { is: "ring", origin: at(p.z), direction, radius: p.r } });
     const q = profile[i + 1];
     if (!q) return;
-    if (Math.abs(p.r - q.r) < 1e-9)
+    if (Math.abs(p.r - q.r) < COINCIDENT)
       out.push({ name: `wall ${i}`, role: "wall", shape: { is: "cylinder", origin: at(0), direction, radius: p.r } });
     else if (p.z === q.z)
       out.push({ name: `floor ${i}`, role: "floor", shape: planeThrough(direction, at(p.z as number)) });
@@ -208,7 +209,7 @@ function revolved(profile: ProfilePoint[], frame: Frame, place: Vec2): Named[] {
       });
   });
   const last = profile[profile.length - 1];
-  if (last.z !== "thru" && last.r > 1e-9)
+  if (last.z !== "thru" && last.r > COINCIDENT)
     out.push({ name: "floor end", role: "floor", shape: planeThrough(direction, at(last.z)) });
   return out;
 }
@@ -223,7 +224,7 @@ function turned(chains: Segment[][], frame: Frame, place: Vec2): Named[] {
       const name = `${c}.${i}`;
       const a = startOf(s);
       const b = endOf(s);
-      if (a.x > 1e-9)
+      if (a.x > COINCIDENT)
         out.push({
           name: `ring ${name}`,
           role: "wall",
@@ -231,20 +232,20 @@ function turned(chains: Segment[][], frame: Frame, place: Vec2): Named[] {
         });
       if (s.kind === "arc") {
         const middle = arcPoint(s, 0.5);
-        if (middle.x > 1e-9)
+        if (middle.x > COINCIDENT)
           out.push({
             name: `round ${name}`,
             role: "wall",
             shape: { is: "torus", origin: at(s.centre.y), direction, radius: s.radius, reach: s.centre.x },
           });
-      } else if (Math.abs(a.x - b.x) < 1e-9) {
-        if (a.x > 1e-9)
+      } else if (Math.abs(a.x - b.x) < COINCIDENT) {
+        if (a.x > COINCIDENT)
           out.push({
             name: `wall ${name}`,
             role: "wall",
             shape: { is: "cylinder", origin: at(0), direction, radius: a.x },
           });
-      } else if (Math.abs(a.y - b.y) < 1e-9)
+      } else if (Math.abs(a.y - b.y) < COINCIDENT)
         out.push({ name: `level ${name}`, role: "top", shape: planeThrough(direction, at(a.y)) });
       else
         out.push({

@@ -15,10 +15,12 @@ export const cutBreak: RowKind<CutBreak> = {
   schema,
   blank: () => ({}),
   example: { in: "CUT BREAK .01 ALL SHARP", mm: "CUT BREAK .3 ALL SHARP" },
-  callout: { head: sequence(word("BREAK"), number("size", "Break", "length")), clauses: [required(edgesPart)] },
+  callout: {
+    head: sequence(word("BREAK"), number("size", "Break", "length", { means: "leg" })),
+    clauses: [required(edgesPart)],
+  },
   feature: () => ({ is: "edge", treatment: "chamfer" }),
-  recipe: (row) =>
-    ok({ op: "edges", treatment: "chamfer", size: row.size, angle: Math.PI / 4, edges: row.edges as never }),
+  recipe: (row) => ok({ op: "edges", treatment: "chamfer", size: row.size, angle: Math.PI / 4, edges: row.edges }),
   closedForm: () => null,
   fields: [{ field: "number", path: "size", label: "Break" }, { field: "edges" }],
 };

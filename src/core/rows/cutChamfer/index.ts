@@ -4,6 +4,7 @@ import { numberText } from "../../number";
 import { fail, ok } from "../../base/result";
 import { edgeList, edgesPart } from "../edges";
 import type { RowKind } from "../kind";
+import { COINCIDENT } from "../../geometry/tolerance";
 
 const schema = z.strictObject({
   kind: z.literal("cutChamfer"),
@@ -36,7 +37,7 @@ const angleClause: Clause = {
       : `${angle.write(row, names)}${/^\d*\.\d+$/.test(row.angle) && Number(row.angle) < 1 ? "°" : ""}`,
   numbers: (row) => (row.angle === undefined ? [] : angle.numbers(row)),
 };
-const secondLeg = optional("second", marked("BY", "second", "Second leg", "length"));
+const secondLeg = optional("second", marked("BY", "second", "Second leg", "length", { means: "leg" }));
 
 export const cutChamfer: RowKind<CutChamfer> = {
   kind: "cutChamfer",
@@ -46,12 +47,12 @@ export const cutChamfer: RowKind<CutChamfer> = {
   blank: () => ({}),
   example: { in: "CUT CHAMFER .03 OUTER TOP", mm: "CUT CHAMFER 1 OUTER TOP" },
   callout: {
-    head: sequence(word("CHAMFER"), number("size", "Chamfer", "length")),
+    head: sequence(word("CHAMFER"), number("size", "Chamfer", "length", { means: "leg" })),
     clauses: [angleClause, secondLeg, required(edgesPart)],
   },
   feature: () => ({ is: "edge", treatment: "chamfer" }),
   recipe: (row) =>
-    row.angle !== undefined && row.angle >= Math.PI / 2 - 1e-9
+    row.angle !== undefined && row.angle >= Math.PI / 2 - COINCIDENT
       ? fail("a chamfer leans less than 90 degrees", { path: "angle", expected: "an angle such as 45" })
       : row.angle !== undefined && row.second !== undefined
         ? fail("an angle and a second leg say the same twice", { path: "second", expected: "one of the two" })
@@ -61,7 +62,7 @@ export const cutChamfer: RowKind<CutChamfer> = {
             treatment: "chamfer",
             size: row.size,
             angle: row.second === undefined ? (row.angle ?? Math.PI / 4) : Math.atan2(row.second, row.size),
-            edges: row.edges as never,
+            edges: row.edges,
           }),
   closedForm: () => null,
   fields: [

@@ -3,7 +3,7 @@ import { number, sequence } from "../../grammar/grammar";
 import { numberText } from "../../number";
 import { ok } from "../../base/result";
 import { depthClause, depthField, depthFields, depthOf, placesOf, planeOf, profileVolume } from "../common";
-import { cboreClause, cskClause, endClause, holeProfile, mouthEditor, mouthFields } from "../holeCommon";
+import { cboreClause, cskClause, endClause, holeProfile, mouthOf, mouthEditor, mouthFields } from "../holeCommon";
 import type { RowKind } from "../kind";
 import { countPrefix, pattern, patternClause, planeClause, planeRef, startClause } from "../places";
 
@@ -23,6 +23,7 @@ export const cutHoles: RowKind<CutHoles> = {
   verb: "cut",
   label: "holes",
   traits: { counted: true, ends: true },
+  starts: (r) => r.sees("⌀") || r.seesNumber(),
   schema,
   blank: () => ({ pattern: { kind: "single" }, plane: { on: "top" } }),
   example: { in: "CUT 4X ⌀.266 THRU GRID 2 2 BY 3 1.5", mm: "CUT 4X ⌀6.6 THRU GRID 2 2 BY 80 40" },
@@ -34,6 +35,7 @@ export const cutHoles: RowKind<CutHoles> = {
     is: "hole",
     diameter: row.diameter,
     depth: row.depth === "thru" ? "thru" : row.deep!,
+    mouth: mouthOf(row),
     thread: null,
   }),
   recipe(row) {

@@ -36,6 +36,7 @@ export const cutOutline: RowKind<CutOutline> = {
   verb: "cut",
   label: "outline",
   traits: { counted: true },
+  starts: (r) => r.take("POCKET") && (r.skip(), r.text[r.pos] === '"'),
   schema,
   blank: () => ({ pattern: { kind: "single" }, plane: { on: "top" } }),
   example: { in: 'CUT POCKET "outline" DEEP .25', mm: 'CUT POCKET "outline" DEEP 6' },

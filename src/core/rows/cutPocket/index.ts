@@ -43,7 +43,7 @@ const rectangle = by(number("shape.length", "Length", "length"), number("shape.w
 const round = number("shape.diameter", "Diameter", "length", { sign: "⌀" });
 const polygon = sequence(
   word("POLYGON"),
-  number("shape.sides", "Number of sides", "count"),
+  number("shape.sides", "Number of sides", "count", { means: "sides" }),
   acrossParts("shape.across", "shape.size"),
 );
 const forms: Record<string, Part> = { rectangle, circle: round, polygon };
@@ -78,7 +78,7 @@ export function pocketShape(row: Resolved<CutPocket>): Result<ConvexShape | null
   const made =
     s.form === "rectangle"
       ? rectangleShape(s.length, s.width, row.radius ?? 0, Boolean(row.corner))
-      : polygonShape(s as never, row.radius ?? 0);
+      : polygonShape(s, row.radius ?? 0);
   return made.ok ? ok(turned(made.value, row.turn ?? 0)) : made;
 }
 
@@ -97,13 +97,14 @@ export const cutPocket: RowKind<CutPocket> = {
   verb: "cut",
   label: "pocket",
   traits: { counted: true, floor: true },
+  starts: (r) => r.sees("POCKET"),
   schema,
   blank: () => ({ pattern: { kind: "single" }, plane: { on: "top" } }),
   example: { in: "CUT POCKET 2 X 1 R.188 DEEP .4", mm: "CUT POCKET 50 X 30 R5 DEEP 8" },
   callout: {
     head: sequence(countPrefix, word("POCKET"), shapePart),
     clauses: [
-      marked("R", "radius", "Corner radius", "length", { tight: true }),
+      marked("R", "radius", "Corner radius", "length", { tight: true, means: "radius" }),
       depthClause,
       flag("CORNER", "corner"),
       marked("TURN", "turn", "Turn", "angle", { angle: true }),

@@ -12,13 +12,15 @@ export const cutRound: RowKind<CutRound> = {
   kind: "cutRound",
   verb: "cut",
   label: "round",
-  traits: { radius: true },
   schema,
   blank: () => ({}),
   example: { in: "CUT ROUND .06 VERTICAL", mm: "CUT ROUND 2 VERTICAL" },
-  callout: { head: sequence(word("ROUND"), number("size", "Radius", "length")), clauses: [required(edgesPart)] },
+  callout: {
+    head: sequence(word("ROUND"), number("size", "Radius", "length", { means: "radius" })),
+    clauses: [required(edgesPart)],
+  },
   feature: () => ({ is: "edge", treatment: "round" }),
-  recipe: (row) => ok({ op: "edges", treatment: "round", size: row.size, angle: 0, edges: row.edges as never }),
+  recipe: (row) => ok({ op: "edges", treatment: "round", size: row.size, angle: 0, edges: row.edges }),
   closedForm: () => null,
   fields: [{ field: "number", path: "size", label: "Radius" }, { field: "edges" }],
 };

@@ -5,9 +5,10 @@ import { inCallout, numberText } from "../../number";
 import { fail, ok, type Result } from "../../base/result";
 import { findThread, readThread, type Thread } from "../../tables";
 import { depthClause, depthFields, depthField, placesOf, planeOf, profileVolume } from "../common";
-import { cboreClause, cskClause, endClause, holeProfile, mouthEditor, mouthFields } from "../holeCommon";
+import { cboreClause, cskClause, endClause, holeProfile, mouthOf, mouthEditor, mouthFields } from "../holeCommon";
 import type { Resolved, RowKind } from "../kind";
 import { countPrefix, pattern, patternClause, planeClause, planeRef, startClause } from "../places";
+import { COINCIDENT } from "../../geometry/tolerance";
 
 const schema = z.strictObject({
   kind: z.literal("cutTapped"),
@@ -71,10 +72,26 @@ const drillClause: Clause = {
   numbers: (row) => [
     ...(row.drill?.diameter === undefined
       ? []
-      : [{ path: "drill.diameter", label: "Drill ⌀", quantity: "length" as const, text: row.drill.diameter }]),
+      : [
+          {
+            path: "drill.diameter",
+            label: "Drill ⌀",
+            quantity: "length" as const,
+            means: "diameter" as const,
+            text: row.drill.diameter,
+          },
+        ]),
     ...(row.drill?.deep === undefined
       ? []
-      : [{ path: "drill.deep", label: "Drilled depth", quantity: "length" as const, text: row.drill.deep }]),
+      : [
+          {
+            path: "drill.deep",
+            label: "Drilled depth",
+            quantity: "length" as const,
+            means: "depth" as const,
+            text: row.drill.deep,
+          },
+        ]),
   ],
 };
 
@@ -96,7 +113,7 @@ export function drilledHole(
   const threadDepth = row.depth === "thru" ? "thru" : row.deep;
   if (threadDepth === undefined) return fail("the depth is missing", { path: "deep", expected: "DEEP and a depth" });
   const depth = row.drill?.thru ? "thru" : (row.drill?.deep ?? threadDepth);
-  if (depth !== "thru" && threadDepth !== "thru" && depth < threadDepth - 1e-9)
+  if (depth !== "thru" && threadDepth !== "thru" && depth < threadDepth - COINCIDENT)
     return fail("the drilled hole is shallower than the thread", {
       path: "drill.deep",
       expected: "a drilled depth of at least the thread",
@@ -114,6 +131,7 @@ export const cutTapped: RowKind<CutTapped> = {
   verb: "cut",
   label: "tapped holes",
   traits: { counted: true },
+  starts: (r) => threadAt(r) !== null,
   schema,
   blank: () => ({ pattern: { kind: "single" }, plane: { on: "top" } }),
   example: {
@@ -128,7 +146,8 @@ export const cutTapped: RowKind<CutTapped> = {
     const hole = drilledHole(row);
     if (!hole.ok) return null;
     const { diameter, depth, thread } = hole.value;
-    return { is: "hole", diameter, depth, thread };
+    const full = row.depth === "thru" ? "thru" : row.deep!;
+    return { is: "hole", diameter, depth, mouth: mouthOf(row), thread: { ...thread, full } };
   },
   recipe(row) {
     const hole = drilledHole(row);
@@ -166,13 +185,7 @@ export const cutTapped: RowKind<CutTapped> = {
       ],
     },
     { field: "number", path: "drill.deep", label: "Drilled depth" },
-    {
-      field: "number",
-      path: "drill.diameter",
-      label: "Drill ⌀",
-      optional: true,
-      when: (row: CutTapped) => row.drill !== undefined,
-    } as never,
+    { field: "number", path: "drill.diameter", label: "Drill ⌀", optional: true },
     ...mouthEditor,
     { field: "pattern" },
     { field: "plane" },

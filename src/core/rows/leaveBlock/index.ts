@@ -38,7 +38,7 @@ export const leaveBlock: RowKind<LeaveBlock> = {
       ),
     ),
     clauses: [
-      marked("R", "radius", "Corner radius", "length", { tight: true }),
+      marked("R", "radius", "Corner radius", "length", { tight: true, means: "radius" }),
       flag("CORNER", "corner"),
       atZ,
       marked("TURN", "turn", "Turn", "angle", { angle: true }),

@@ -32,13 +32,13 @@ export const leavePolygon: RowKind<LeavePolygon> = {
   callout: {
     head: sequence(
       word("POLYGON"),
-      number("sides", "Number of sides", "count"),
+      number("sides", "Number of sides", "count", { means: "sides" }),
       acrossParts("across", "size"),
       word("X"),
       number("height", "Height", "length"),
     ),
     clauses: [
-      marked("R", "radius", "Corner radius", "length", { tight: true }),
+      marked("R", "radius", "Corner radius", "length", { tight: true, means: "radius" }),
       marked("TURN", "turn", "Turn", "angle", { angle: true }),
       atZ,
       standingClause,
@@ -46,11 +46,11 @@ export const leavePolygon: RowKind<LeavePolygon> = {
   },
   feature: () => ({ is: "body", round: false, free: false }),
   recipe(row) {
-    const shape = polygonShape(row as never, row.radius ?? 0);
+    const shape = polygonShape(row, row.radius ?? 0);
     return shape.ok ? raised(row, { outer: loopOf(shape.value, row.turn), holes: [] }, row.height) : shape;
   },
   closedForm(row) {
-    const shape = polygonShape(row as never, row.radius ?? 0);
+    const shape = polygonShape(row, row.radius ?? 0);
     return shape.ok ? loopArea(loopOf(shape.value)) * row.height : null;
   },
   fields: [

@@ -7,6 +7,7 @@ import { standing } from "../leaveCommon";
 import type { RowKind } from "../kind";
 import { outlineName } from "../outlineSource";
 import { atZ, pointZ } from "../places";
+import { COINCIDENT } from "../../geometry/tolerance";
 
 const schema = z.strictObject({
   kind: z.literal("leaveTurned"),
@@ -36,7 +37,7 @@ export const leaveTurned: RowKind<LeaveTurned> = {
     const body = halfProfile(raw.outline, outlines, "bore");
     if (!body.ok) return body;
     const sweep = row.sweep ?? 2 * Math.PI;
-    if (!(sweep > 0) || sweep > 2 * Math.PI + 1e-9)
+    if (!(sweep > 0) || sweep > 2 * Math.PI + COINCIDENT)
       return fail("a part is turned through more than 0 and at most 360 degrees", {
         path: "sweep",
         expected: "an angle up to 360",
