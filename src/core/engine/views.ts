@@ -1,4 +1,4 @@
-import { cross, unit, v3, type Side } from "../geometry/vec";
+import { cross, dot, scale, sideNormal, unit, v3, type Box, type Side, type Vec3 } from "../geometry/vec";
 import type { View } from "./kernel";
 
 /** The views of a drawing sheet. Pictorial looks from the front right, from above, all three axes alike. */
@@ -16,4 +16,24 @@ function pictorial(): View {
   const toEye = unit(v3(1, -1.35, 1.1));
   const right = unit(cross(v3(0, 0, 1), toEye));
   return { right, up: cross(toEye, right), toEye };
+}
+
+/** How a section is looked at: a little from the side of the view it is cut along, so that the cut face and what
+ * stands behind it are both seen. */
+export function sectionView(side: Side): View {
+  const n = viewOf[side].toEye;
+  const toEye = unit(v3(n.x * 0.8 + 0.45, n.y * 0.8 - 0.55, n.z * 0.8 + 0.5));
+  const right = unit(cross(v3(0, 0, 1), toEye));
+  return { right, up: cross(toEye, right), toEye };
+}
+
+/**
+ * A point on the plane that cuts a box across a side's direction.
+ * @param share how deep the plane lies, 0 at that side's face to 1 at the opposite one
+ */
+export function sectionOrigin(box: Box, side: Side, share: number): Vec3 {
+  const n = sideNormal(side);
+  const [a, b] = [dot(box.min, n), dot(box.max, n)];
+  const low = Math.min(a, b);
+  return scale(n, low + (Math.max(a, b) - low) * (1 - share));
 }

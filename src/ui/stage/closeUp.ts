@@ -1,4 +1,4 @@
-import type { Vec2 } from "@/core/geometry/vec";
+import { boxOf, type Box, type Vec2 } from "@/core/geometry/vec";
 
 /** The stretch of the plane an open outline is looked at in. */
 export interface CloseUp {
@@ -30,4 +30,15 @@ export function framed(before: CloseUp | null, id: string, box: Flat): CloseUp {
     max: { x: Math.max(before.max.x, box.max.x), y: Math.max(before.max.y, box.max.y) },
   };
   return { id, ...grown(both) };
+}
+
+/** A stretch of the plane as a box in space; with the piece, unless it is small beside that. */
+export function withPiece({ min, max }: CloseUp, piece: Box | null): Box {
+  const alone =
+    piece && max.x - min.x < 0.5 * (piece.max.x - piece.min.x) && max.y - min.y < 0.5 * (piece.max.y - piece.min.y);
+  return boxOf([
+    { ...min, z: piece?.min.z ?? -1 },
+    { ...max, z: piece?.max.z ?? 1 },
+    ...(piece && !alone ? [piece.min, piece.max] : []),
+  ]);
 }
