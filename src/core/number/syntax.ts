@@ -40,210 +40,242 @@ const MAX_DEPTH = 60;
  * @throws NumberSyntaxError with the offset at fault
  */
 export function readExpression(text: string, start: number, spaced: boolean): { node: Node; end: number } {
-  let pos = start;
-  let brackets = 0;
-  let calls = 0;
-  let depth = 0;
+  const reader = new ExpressionReader(text, start, spaced);
+  const node = reader.sum();
+  return { node, end: reader.pos };
+}
 
-  const bad = (message: string, expected = "a number", at = pos): never => {
+/** Goes down an expression by the rank of its operators: sum, product, sign, power, and what stands by itself. */
+class ExpressionReader {
+  private brackets = 0;
+  private calls = 0;
+  private depth = 0;
+  constructor(
+    private text: string,
+    public pos: number,
+    private spaced: boolean,
+  ) {}
+
+  private bad(message: string, expected = "a number", at = this.pos): never {
     throw new NumberSyntaxError({ message, expected, at });
-  };
-  const blanks = () => {
-    if (spaced || brackets > 0) while (text[pos] === " " || text[pos] === "\t") pos++;
-  };
-  const match = (re: RegExp): RegExpExecArray | null => {
-    re.lastIndex = pos;
-    return re.exec(text);
-  };
+  }
+  private get here(): string | undefined {
+    return this.text[this.pos];
+  }
+  private get blanksAllowed(): boolean {
+    return this.spaced || this.brackets > 0;
+  }
+  private blanks(): void {
+    if (this.blanksAllowed) while (this.here === " " || this.here === "\t") this.pos++;
+  }
+  private match(re: RegExp): RegExpExecArray | null {
+    re.lastIndex = this.pos;
+    return re.exec(this.text);
+  }
+  private deeper<T>(what: string, read: () => T): T {
+    if (++this.depth > MAX_DEPTH) this.bad(what);
+    const value = read();
+    this.depth--;
+    return value;
+  }
+
+  sum(): Node {
+    let left = this.product();
+    for (;;) {
+      const operator = this.operator("+", "-");
+      if (!operator) return left;
+      left = { kind: "binary", operator: operator.sign, left, right: this.product(), at: operator.at };
+    }
+  }
+
+  private product(): Node {
+    let left = this.signed("");
+    for (;;) {
+      const operator = this.operator("*", "/");
+      if (!operator) return left;
+      left = { kind: "binary", operator: operator.sign, left, right: this.signed(operator.sign), at: operator.at };
+    }
+  }
+
+  private signed(previous: string): Node {
+    this.blanks();
+    const at = this.pos;
+    const c = this.here;
+    if (c !== "-" && c !== "+") return this.power(previous);
+    return this.deeper("too many signs", () => {
+      this.pos++;
+      return { kind: "unary", operator: c, of: this.signed(""), at };
+    });
+  }
+
+  /** `a^b`, from the right: 2^3^2 is 2^9. */
+  private power(previous: string): Node {
+    const left = this.primary(previous);
+    const operator = this.operator("^");
+    if (!operator) return left;
+    const right = this.deeper("too many powers", () => this.signed("^"));
+    return { kind: "binary", operator: "^", left, right, at: operator.at };
+  }
+
+  /** One of some operators, past the blanks before it; the reading point stays where there is none. */
+  private operator<S extends string>(...signs: S[]): { sign: S; at: number } | null {
+    const save = this.pos;
+    this.blanks();
+    const sign = signs.find((s) => s === this.here);
+    if (sign) return { sign, at: this.pos++ };
+    this.pos = save;
+    return null;
+  }
+
+  /** What stands by itself: a bracket, a balloon, a number, a function or a name; and the unit after it. */
+  private primary(previous: string): Node {
+    return this.deeper("too many brackets inside one another", () => {
+      this.blanks();
+      const at = this.pos;
+      const c = this.here;
+      const node = this.alone(c, previous);
+      if (node.kind === "literal" && c !== "(") return node;
+      const u = this.unitAt();
+      if (!u || u.unit === "thou") return node;
+      this.pos += u.length;
+      return { kind: "unit", unit: u.unit, of: node, at };
+    });
+  }
+
+  private alone(c: string | undefined, previous: string): Node {
+    if (c === undefined) return this.bad("a number is missing");
+    if (c === "(") return this.bracketed();
+    if (c === "#") return this.balloon();
+    if (/[A-Za-z_]/.test(c)) return this.word();
+    if (!/[0-9.]/.test(c)) return this.bad(`${JSON.stringify(c)} is no number`);
+    if (c === "." && !/[0-9]/.test(this.text[this.pos + 1] ?? "")) this.bad("a point alone is no number");
+    return this.literal(previous);
+  }
+
+  private bracketed(): Node {
+    this.pos++;
+    this.brackets++;
+    const node = this.sum();
+    this.close();
+    return node;
+  }
+
+  /** The bracket that ends what one began. */
+  private close(): void {
+    this.blanks();
+    if (this.here === "!") this.bad("the ! of an own choice stands at the end of the whole number", "(…)!");
+    if (this.here !== ")") this.bad("a bracket is open", ")");
+    this.pos++;
+    this.brackets--;
+  }
+
+  private balloon(): Node {
+    const at = this.pos;
+    const m = this.match(/#(\d{1,4})/y);
+    if (!m) return this.bad("a balloon is # and its number", "a balloon such as #4", at + 1);
+    this.pos += m[0].length;
+    return { kind: "balloon", number: Number(m[1]), at };
+  }
+
+  private word(): Node {
+    const at = this.pos;
+    const word = this.match(/[A-Za-z_][A-Za-z0-9_]*/y)![0];
+    this.pos += word.length;
+    if (this.here !== "(") return { kind: "name", name: word, at };
+    return this.called(word, at);
+  }
+
+  private called(word: string, at: number): Node {
+    const name = word.toLowerCase();
+    const arity = functions[name];
+    if (arity === undefined) this.bad(`${word} is no function`, Object.keys(functions).join(", "), at);
+    this.pos++;
+    this.brackets++;
+    this.calls++;
+    const args: Node[] = [this.sum()];
+    this.blanks();
+    while (this.here === ",") {
+      this.pos++;
+      args.push(this.sum());
+      this.blanks();
+    }
+    this.close();
+    this.calls--;
+    if (arity !== "many" && args.length !== arity)
+      this.bad(`${name} takes ${arity} number${arity === 1 ? "" : "s"}`, `${name}(…)`, at);
+    return { kind: "call", name, args, at };
+  }
 
   /** Unit letters straight after a number, or after blanks where blanks are allowed (`375 thou`). */
-  const unitAt = (): { unit: "mm" | "in" | "thou"; length: number } | null => {
-    const m = match(
-      spaced || brackets > 0 ? /[ \t]*(thou|mm|in)(?![A-Za-z0-9_])/iy : /(thou|mm|in)(?![a-wyzA-WYZ_])/iy,
+  private unitAt(): { unit: "mm" | "in" | "thou"; length: number } | null {
+    const m = this.match(
+      this.blanksAllowed ? /[ \t]*(thou|mm|in)(?![A-Za-z0-9_])/iy : /(thou|mm|in)(?![a-wyzA-WYZ_])/iy,
     );
     return m ? { unit: m[1].toLowerCase() as "mm" | "in" | "thou", length: m[0].length } : null;
-  };
+  }
 
-  const literal = (previous: string): Node => {
-    const at = pos;
-    const number = (value: number): Node => {
-      if (!Number.isFinite(value)) bad("this number is too large", "a number that fits a workshop", at);
-      const u = unitAt();
-      if (!u) return { kind: "literal", value, at };
-      pos += u.length;
-      return u.unit === "thou"
-        ? { kind: "literal", value: value / 1000, unit: "in", at }
-        : { kind: "literal", value, unit: u.unit, at };
-    };
-    // 1°26'16", 1d26m16s: an angle in degrees, minutes, seconds
-    const dms = match(/(\d+)(?:°|d)(?:(\d+)(?:'|′|m(?!m)))(?:(\d+(?:\.\d+)?)(?:"|″|s))?/y) ?? match(/(\d+)d(?![a-z])/y);
-    if (dms) {
-      pos += dms[0].length;
-      const minutes = Number(dms[2] ?? 0),
-        seconds = Number(dms[3] ?? 0);
-      if (minutes >= 60 || seconds >= 60) bad("minutes and seconds stay below 60", "an angle such as 1°26'16\"", at);
-      return { kind: "literal", value: Number(dms[1]) + minutes / 60 + seconds / 3600, unit: "dms", at };
-    }
-    // A mixed number: 1-1/2 without blanks, or 1 1/2 with them
-    const mixed = match(
-      spaced || brackets > 0 ? /(\d+)(?:-|[ \t]+)(\d+)\/(\d+)(?![\d.])/y : /(\d+)-(\d+)\/(\d+)(?![\d.])/y,
+  private literal(previous: string): Node {
+    const at = this.pos;
+    const read = this.angle(at) ?? (previous === "/" ? null : (this.mixed(at) ?? this.fraction(at)));
+    return read ?? this.decimal(at);
+  }
+
+  /** A number with the unit that may follow it. */
+  private withUnit(value: number, at: number): Node {
+    if (!Number.isFinite(value)) this.bad("this number is too large", "a number that fits a workshop", at);
+    const u = this.unitAt();
+    if (!u) return { kind: "literal", value, at };
+    this.pos += u.length;
+    return u.unit === "thou"
+      ? { kind: "literal", value: value / 1000, unit: "in", at }
+      : { kind: "literal", value, unit: u.unit, at };
+  }
+
+  /** 1°26'16", 1d26m16s: an angle in degrees, minutes, seconds. */
+  private angle(at: number): Node | null {
+    const dms =
+      this.match(/(\d+)(?:°|d)(?:(\d+)(?:'|′|m(?!m)))(?:(\d+(?:\.\d+)?)(?:"|″|s))?/y) ?? this.match(/(\d+)d(?![a-z])/y);
+    if (!dms) return null;
+    this.pos += dms[0].length;
+    const minutes = Number(dms[2] ?? 0),
+      seconds = Number(dms[3] ?? 0);
+    if (minutes >= 60 || seconds >= 60) this.bad("minutes and seconds stay below 60", "an angle such as 1°26'16\"", at);
+    return { kind: "literal", value: Number(dms[1]) + minutes / 60 + seconds / 3600, unit: "dms", at };
+  }
+
+  /** A mixed number: 1-1/2 without blanks, or 1 1/2 with them. */
+  private mixed(at: number): Node | null {
+    const mixed = this.match(
+      this.blanksAllowed ? /(\d+)(?:-|[ \t]+)(\d+)\/(\d+)(?![\d.])/y : /(\d+)-(\d+)\/(\d+)(?![\d.])/y,
     );
-    if (mixed && previous !== "/") {
-      const [whole, top, bottom] = [Number(mixed[1]), Number(mixed[2]), Number(mixed[3])];
-      const fractionAt = pos + mixed[0].indexOf("/");
-      if (bottom === 0) bad("division by zero", "a fraction such as 1/2", fractionAt);
-      if (top >= bottom)
-        bad(
-          `${mixed[0]} is no mixed number: ${top}/${bottom} is not less than one`,
-          "a mixed number such as 1-1/2; a subtraction is written with blanks: (1 - 3/2)",
-          at,
-        );
-      pos += mixed[0].length;
-      return number(whole + top / bottom);
-    }
-    const fraction = match(/(\d+)\/(\d+)(?![\d.])/y);
-    if (fraction && previous !== "/") {
-      if (Number(fraction[2]) === 0) bad("division by zero", "a fraction such as 3/8", pos + fraction[1].length);
-      pos += fraction[0].length;
-      return number(Number(fraction[1]) / Number(fraction[2]));
-    }
-    const plain = match(decimal)!;
-    pos += plain[0].length;
-    if (text[pos] === "." || /[0-9]/.test(text[pos] ?? ""))
-      bad("a number has one decimal point", "a number such as 1.25");
-    const read = number(Number(plain[0]));
+    if (!mixed) return null;
+    const [whole, top, bottom] = [Number(mixed[1]), Number(mixed[2]), Number(mixed[3])];
+    if (bottom === 0) this.bad("division by zero", "a fraction such as 1/2", at + mixed[0].indexOf("/"));
+    if (top >= bottom)
+      this.bad(
+        `${mixed[0]} is no mixed number: ${top}/${bottom} is not less than one`,
+        "a mixed number such as 1-1/2; a subtraction is written with blanks: (1 - 3/2)",
+        at,
+      );
+    this.pos += mixed[0].length;
+    return this.withUnit(whole + top / bottom, at);
+  }
+
+  private fraction(at: number): Node | null {
+    const fraction = this.match(/(\d+)\/(\d+)(?![\d.])/y);
+    if (!fraction) return null;
+    if (Number(fraction[2]) === 0) this.bad("division by zero", "a fraction such as 3/8", at + fraction[1].length);
+    this.pos += fraction[0].length;
+    return this.withUnit(Number(fraction[1]) / Number(fraction[2]), at);
+  }
+
+  private decimal(at: number): Node {
+    const plain = this.match(decimal)!;
+    this.pos += plain[0].length;
+    if (/[.0-9]/.test(this.here ?? "")) this.bad("a number has one decimal point", "a number such as 1.25");
+    const read = this.withUnit(Number(plain[0]), at);
     // Functions take degrees: the sign may be written.
-    if (calls > 0 && text[pos] === "°") pos++;
+    if (this.calls > 0 && this.here === "°") this.pos++;
     return read;
-  };
-
-  const primary = (previous: string): Node => {
-    if (++depth > MAX_DEPTH) bad("too many brackets inside one another");
-    blanks();
-    const at = pos;
-    const c = text[pos];
-    let node: Node;
-    if (c === "(") {
-      pos++;
-      brackets++;
-      node = sum();
-      blanks();
-      if (text[pos] !== ")")
-        bad(
-          text[pos] === "!" ? "the ! of an own choice stands at the end of the whole number" : "a bracket is open",
-          text[pos] === "!" ? "(…)!" : ")",
-        );
-      pos++;
-      brackets--;
-    } else if (c === "#") {
-      const m = match(/#(\d{1,4})/y);
-      if (!m) bad("a balloon is # and its number", "a balloon such as #4", pos + 1);
-      pos += m![0].length;
-      node = { kind: "balloon", number: Number(m![1]), at };
-    } else if (c !== undefined && /[0-9.]/.test(c)) {
-      if (c === "." && !/[0-9]/.test(text[pos + 1] ?? "")) bad("a point alone is no number");
-      node = literal(previous);
-    } else if (c !== undefined && /[A-Za-z_]/.test(c)) {
-      const word = match(/[A-Za-z_][A-Za-z0-9_]*/y)![0];
-      const name = word.toLowerCase();
-      if (text[pos + word.length] === "(") {
-        const arity = functions[name];
-        if (arity === undefined) bad(`${word} is no function`, Object.keys(functions).join(", "));
-        pos += word.length + 1;
-        brackets++;
-        calls++;
-        const args: Node[] = [sum()];
-        blanks();
-        while (text[pos] === ",") {
-          pos++;
-          args.push(sum());
-          blanks();
-        }
-        if (text[pos] !== ")")
-          bad(
-            text[pos] === "!" ? "the ! of an own choice stands at the end of the whole number" : "a bracket is open",
-            text[pos] === "!" ? "(…)!" : ")",
-          );
-        pos++;
-        brackets--;
-        calls--;
-        if (arity !== "many" && args.length !== arity)
-          bad(`${name} takes ${arity} number${arity === 1 ? "" : "s"}`, `${name}(…)`, at);
-        node = { kind: "call", name, args, at };
-      } else {
-        pos += word.length;
-        node = { kind: "name", name: word, at };
-      }
-    } else {
-      return bad(c === undefined ? "a number is missing" : `${JSON.stringify(c)} is no number`);
-    }
-    if (node.kind !== "literal" || c === "(") {
-      const u = unitAt();
-      if (u && u.unit !== "thou") {
-        pos += u.length;
-        node = { kind: "unit", unit: u.unit, of: node, at };
-      }
-    }
-    depth--;
-    return node;
-  };
-  /** `a^b`, from the right: 2^3^2 is 2^9. */
-  const power = (previous: string): Node => {
-    const base = primary(previous);
-    const save = pos;
-    blanks();
-    if (text[pos] !== "^") {
-      pos = save;
-      return base;
-    }
-    const at = pos++;
-    if (++depth > MAX_DEPTH) bad("too many powers");
-    const right = signed("^");
-    depth--;
-    return { kind: "binary", operator: "^", left: base, right, at };
-  };
-  const signed = (previous: string): Node => {
-    blanks();
-    const at = pos;
-    const c = text[pos];
-    if (c === "-" || c === "+") {
-      if (++depth > MAX_DEPTH) bad("too many signs");
-      pos++;
-      const of = signed("");
-      depth--;
-      return { kind: "unary", operator: c, of, at };
-    }
-    return power(previous);
-  };
-  const product = (): Node => {
-    let left = signed("");
-    for (;;) {
-      const save = pos;
-      blanks();
-      const c = text[pos];
-      if (c !== "*" && c !== "/") {
-        pos = save;
-        return left;
-      }
-      const at = pos++;
-      left = { kind: "binary", operator: c, left, right: signed(c), at };
-    }
-  };
-  const sum = (): Node => {
-    let left = product();
-    for (;;) {
-      const save = pos;
-      blanks();
-      const c = text[pos];
-      if (c !== "+" && c !== "-") {
-        pos = save;
-        return left;
-      }
-      const at = pos++;
-      left = { kind: "binary", operator: c, left, right: product(), at };
-    }
-  };
-
-  const node = sum();
-  return { node, end: pos };
+  }
 }
