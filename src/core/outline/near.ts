@@ -22,7 +22,9 @@ function solvedFromNear(walk: Walk, equations: Equation[]): Solution {
   const pins = walk.near.flatMap((n): Equation[] =>
     (["x", "y"] as const).flatMap((axis, k) => {
       const [at, i] = [n[axis], 2 * n.point + k];
-      return at === null ? [] : [{ item: n.item, kind: "shape", vars: [i], words: "", f: (v) => v[i] - at }];
+      return at === null
+        ? []
+        : [{ item: n.item, kind: "shape", vars: [i], words: "", residual: (u) => u.at(i).shifted(-at) }];
     }),
   );
   const pinned = solveSystem(system, [...pins, ...equations], start);
@@ -43,7 +45,7 @@ export function goNear(
   const other = solvedFromNear(walk, equations);
   const best = other.converged && awayFrom(walk, other.v) < awayFrom(walk, solution.v) - CONTACT ? other : solution;
   if (!equations.some((e) => e.eitherWay)) return { solution: best, problems: [] };
-  const loose = equations.map((e) => ({ ...e, f: e.eitherWay ?? e.f }));
+  const loose = equations.map((e) => ({ ...e, residual: e.eitherWay ?? e.residual }));
   const back = solvedFromNear(walk, loose);
   if (!back.converged) return { solution: best, problems: [] };
   const problems = walk.near.flatMap((n) => {

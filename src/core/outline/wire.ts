@@ -9,7 +9,9 @@ import { findConflicts, type Conflict } from "./solve/conflict";
 import { freedomOf } from "./solve/diagnose";
 import { solveSystem, steadily } from "./solve/newton";
 import type { Equation } from "./solve/system";
-import { buildWalk, segmentsOf, type Walk } from "./walk";
+import { apart } from "./solve/terms";
+import { buildWalk } from "./buildWalk";
+import { segmentsOf, type Walk } from "./walk";
 import { CONTACT } from "../geometry/tolerance";
 
 /**
@@ -115,14 +117,14 @@ function halfCircles(w: Walk, v: Float64Array): boolean {
   w.elements.forEach((e) => {
     if (e.kind !== "arc" || e.radius === undefined || e.from === e.to) return;
     const { from: a, to: b, centre: c, radius } = e;
-    const chord = (u: Float64Array) => Math.hypot(u[2 * b] - u[2 * a], u[2 * b + 1] - u[2 * a + 1]);
-    if (Math.abs(chord(v) - 2 * radius) > CONTACT * radius) return;
+    const chord = Math.hypot(v[2 * b] - v[2 * a], v[2 * b + 1] - v[2 * a + 1]);
+    if (Math.abs(chord - 2 * radius) > CONTACT * radius) return;
     const ends = [2 * a, 2 * a + 1, 2 * b, 2 * b + 1];
     // What made it an arc of that radius, wherever it was said.
     const about = (q: Equation) =>
       q.vars.includes(2 * c) &&
       q.vars.every((i) => ends.includes(i) || i === 2 * c || i === 2 * c + 1) &&
-      (q.kind === "shape" || /^(radius|diameter)/.test(q.words));
+      (q.kind === "shape" || q.role === "radius");
     const mine = w.system.equations.filter(about),
       said = mine.find((q) => q.kind !== "shape");
     if (!said) return;
@@ -133,7 +135,13 @@ function halfCircles(w: Walk, v: Float64Array): boolean {
         kind: "shape",
         vars: [2 * c + k, 2 * a + k, 2 * b + k],
         words: "the centre of half a circle",
-        f: (u) => u[2 * c + k] - (u[2 * a + k] + u[2 * b + k]) / 2,
+        residual: (u) =>
+          u.at(2 * c + k).minus(
+            u
+              .at(2 * a + k)
+              .plus(u.at(2 * b + k))
+              .scaled(0.5),
+          ),
       });
     w.system.equations.push({
       item: said.item,
@@ -141,7 +149,7 @@ function halfCircles(w: Walk, v: Float64Array): boolean {
       vars: ends,
       words: said.words,
       role: "halfCircle",
-      f: (u) => chord(u) - 2 * radius,
+      residual: (u) => apart(u, a, b).shifted(-2 * radius),
     });
     found = true;
   });

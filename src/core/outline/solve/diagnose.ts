@@ -1,4 +1,4 @@
-import { gradient, sizeOf, type Equation, type System } from "./system";
+import { linearised, type Equation, type System } from "./system";
 
 interface Diagnosis {
   freedom: number;
@@ -13,14 +13,13 @@ interface Diagnosis {
  * Rows are kept sparse: an equation of an outline looks at a handful of unknowns.
  */
 export function freedomOf(s: System, v: Float64Array, equations: Equation[] = s.equations): Diagnosis {
-  const n = v.length,
-    size = sizeOf(v);
+  const n = v.length;
   // Every row is free of the pivots of all others; `by` finds the row of a pivot.
   const by = new Map<number, Map<number, number>>();
   const redundant: Equation[] = [];
   for (const e of equations) {
     const r = new Map<number, number>(),
-      g = gradient(e, v, size);
+      g = linearised(e, v).by;
     const scale = Math.max(...g.map(Math.abs));
     if (scale > 0)
       e.vars.forEach((i, k) => {

@@ -1,4 +1,6 @@
-import { CONTACT } from "../../geometry/tolerance";
+import { Unknowns } from "./dual";
+import type { Residual } from "./terms";
+
 /**
  * Unknowns and equations of an outline. Variables are plain numbers (mm); an equation's residual is in mm too,
  * whatever it is about.
@@ -6,19 +8,21 @@ import { CONTACT } from "../../geometry/tolerance";
 export interface Equation {
   /** Variables it looks at, by index. */
   vars: number[];
-  /** Residual, zero when it holds; `v` is the whole vector. */
-  f(v: Float64Array): number;
+  /** Zero when it holds. */
+  residual: Residual;
   /** The same where turning back counts as going on: for telling that only the way ruled a solution out. */
-  eitherWay?(v: Float64Array): number;
+  eitherWay?: Residual;
+  /** The distance v[b] − v[a] that its two unknowns keep, where that is all it says. */
+  keeps?: number;
   /** The item of the outline it comes from. */
   item: number;
   /** A dimension can be dropped, a relation or the chain's own closing is meant as it stands. */
   kind: "dimension" | "relation" | "shape";
   /**
-   * What it says besides: where the walk starts, that an arc is half a circle, or what a step is by itself (it
-   * cannot be dropped alone).
+   * What it says besides: where the walk starts, an arc's radius, that an arc is half a circle, or what a step is by
+   * itself (it cannot be dropped alone).
    */
-  role?: "start" | "halfCircle" | "step";
+  role?: "start" | "radius" | "halfCircle" | "step";
   /** In words, for messages. */
   words: string;
 }
@@ -30,21 +34,13 @@ export interface System {
   sound?(v: Float64Array): boolean;
 }
 
-/**
- * Derivatives of an equation by its own variables: central differences, exact enough for quadratic convergence down
- * to 1e-10 mm.
- */
-export function gradient(e: Equation, v: Float64Array, size: number): number[] {
-  const h = CONTACT * Math.max(1, size);
-  return e.vars.map((i) => {
-    const keep = v[i];
-    v[i] = keep + h;
-    const up = e.f(v);
-    v[i] = keep - h;
-    const down = e.f(v);
-    v[i] = keep;
-    return (up - down) / (2 * h);
-  });
+/** How far an equation is from holding, mm. */
+export const residualOf = (e: Equation, v: Float64Array): number => e.residual(new Unknowns(v)).value;
+
+/** Residual of an equation and its derivatives by its own variables, exact. */
+export function linearised(e: Equation, v: Float64Array): { value: number; by: readonly number[] } {
+  const { value, by } = e.residual(new Unknowns(v, e.vars));
+  return { value, by: by.length === e.vars.length ? by : e.vars.map((_, k) => by[k] ?? 0) };
 }
 
 /** Largest extent of the numbers, for tolerances. */
