@@ -24,10 +24,7 @@ export class Dual {
     return chained(this.value / o.value, this, 1 / o.value, o, -this.value / o.value ** 2);
   }
   scaled(k: number): Dual {
-    return new Dual(
-      this.value * k,
-      this.by.map((d) => d * k),
-    );
+    return chained(this.value * k, this, k, zero, 0);
   }
   /** A constant added. */
   shifted(k: number): Dual {
@@ -37,12 +34,14 @@ export class Dual {
 
 /** A function of two numbers by the chain rule: its value, and how it goes with each. */
 function chained(value: number, a: Dual, withA: number, b: Dual, withB: number): Dual {
-  const n = Math.max(a.by.length, b.by.length);
-  if (n === 0) return new Dual(value);
-  const by = new Array<number>(n);
-  for (let i = 0; i < n; i++) by[i] = (a.by[i] ?? 0) * withA + (b.by[i] ?? 0) * withB;
-  return new Dual(value, by);
+  const [p, q] = [a.by, b.by];
+  const by: number[] = [];
+  if (q.length === 0) for (const d of p) by.push(d * withA);
+  else if (p.length === 0) for (const d of q) by.push(d * withB);
+  else for (let i = 0; i < p.length; i++) by.push(p[i] * withA + q[i] * withB);
+  return by.length ? new Dual(value, by) : new Dual(value);
 }
+const zero = new Dual(0);
 
 /** √(x² + y²); of two in one place nothing is known but that it is no length. */
 export function hypot(x: Dual, y: Dual): Dual {
@@ -68,9 +67,11 @@ export class Unknowns {
     private readonly vars: readonly number[] | null = null,
   ) {}
   at(i: number): Dual {
-    if (!this.vars) return new Dual(this.v[i]);
-    const by = new Array<number>(this.vars.length).fill(0);
-    by[this.vars.indexOf(i)] = 1;
-    return new Dual(this.v[i], by);
+    return this.vars ? new Dual(this.v[i], basis(this.vars.length)[this.vars.indexOf(i)]) : new Dual(this.v[i]);
   }
 }
+
+const bases: (readonly number[])[][] = [];
+/** The derivatives of n unknowns by themselves; made once for every n. */
+const basis = (n: number): (readonly number[])[] =>
+  (bases[n] ??= Array.from({ length: n }, (_, k) => Array.from({ length: n }, (_, i) => (i === k ? 1 : 0))));

@@ -119,6 +119,7 @@ class Descent {
       b = new Float64Array(n);
     for (const e of this.equations) {
       const { value, by } = linearised(e, v);
+      if (!Number.isFinite(value) || !by.every(Number.isFinite)) return null;
       const columns = e.vars.map((i) => this.column.get(this.root[i]));
       columns.forEach((ci, p) => {
         if (ci === undefined) return;
@@ -130,7 +131,7 @@ class Descent {
     }
     // Sums taken in another order differ in their last digit; the matrix is symmetric all the same.
     for (let i = 0; i < n; i++) for (let j = 0; j < i; j++) a.set(i, j, a.get(j, i));
-    return b.every(Number.isFinite) && a.to1DArray().every(Number.isFinite) ? { a, b } : null;
+    return { a, b };
   }
 
   private damped({ a, b }: { a: Matrix; b: Float64Array }): number[] | null {
