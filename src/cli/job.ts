@@ -2,7 +2,7 @@ import { readFile, writeFile } from "node:fs/promises";
 import { evaluate } from "@/core/evaluate/evaluate";
 import { headlessReport } from "@/core/evaluate/report";
 import { headlessExplanations } from "@/core/mismatch/headless";
-import { readCard, writeCard, type CardError, type ReadCard } from "@/core/callout/card";
+import { readCard, writeCard, type CardError, type ReadCard } from "@/core/callout";
 import { lineAndColumn, readJobText } from "@/core/job/read";
 import type { Job } from "@/core/job/schema";
 import { loadKernel } from "@/kernel/node";

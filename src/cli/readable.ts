@@ -1,6 +1,6 @@
 import type { Evaluation } from "@/core/evaluate/evaluate";
 import { placesInSpace } from "@/core/engine/places";
-import { writeRow } from "@/core/callout/card";
+import { writeRow } from "@/core/callout";
 import { rowNames } from "@/core/job/names";
 import type { Job } from "@/core/job/schema";
 import { conflictWords } from "@/core/outline/wire";

@@ -11,7 +11,7 @@ import { fail, ok, type Result } from "@/core/base/result";
 import { pathsDxf } from "./dxf";
 import { outlineDxf, outlineDxfNewer } from "./dxfOutlines";
 import { pathsNc } from "./ncWords";
-import { setupSheet } from "./setupSheet";
+import { setupSheet } from "./sheet/setupSheet";
 import { stlBytes } from "./stl";
 import { drawingSvg, outlinesSvg } from "./svg";
 

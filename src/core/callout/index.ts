@@ -1,4 +1,6 @@
 export * from "./card";
+export * from "./cardReader";
+export { namedIn, readBalloonLine, readOutlineLine, readRowLine, type CardError } from "./lines";
 export type { RowNames, NumberField } from "../grammar/grammar";
 export { writeOutlineItem } from "../outline/items";
 export { writeBalloonText } from "./balloonLine";

@@ -1,5 +1,5 @@
 import { placesInSpace } from "../engine/places";
-import { writeRow, type CardError, type RowPlace } from "../callout/card";
+import { writeRow, type CardError, type RowPlace } from "../callout";
 import { writeBalloonText } from "../callout/balloonLine";
 import { completeness } from "./complete";
 import { rowNames } from "../job/names";

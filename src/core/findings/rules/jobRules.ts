@@ -2,7 +2,7 @@ import { isSharp } from "../../engine/edgesByMeaning";
 import { sides, type Side } from "../../geometry/vec";
 import { inCallout } from "../../number";
 import { proposeStock } from "../../stock/stock";
-import { readRowLine } from "../../callout/card";
+import { readRowLine } from "../../callout";
 import { rowNames } from "../../job/names";
 import { say, type Rule, type RuleContext } from "../rule";
 import type { Fix } from "../finding";

@@ -1,0 +1,243 @@
+import { CalloutError, Reader } from "../grammar/reader";
+import type { RowNames } from "../grammar/grammar";
+import { emptyJob, type Hold, type Job } from "../job/schema";
+import { toNumberText } from "../number";
+import { readOutlineItem } from "../outline/items";
+import { readBalloon } from "./balloonLine";
+import { readCheck, readLet, readStock, readTolerances } from "./headLines";
+import { readBalloonLine, readRow, withoutRemark, type CardError } from "./lines";
+
+/** Where the numbers of a row stand in its text, by path. */
+export interface RowPlace {
+  line: number;
+  columns: Map<string, number>;
+}
+
+export interface ReadCard {
+  job: Job;
+  errors: CardError[];
+  places: Map<string, RowPlace>;
+  /** Lines of each outline's items, by its id. */
+  outlineLines: Map<string, number[]>;
+}
+
+const MAX_LINES = 20_000;
+const MAX_LINE = 20_000;
+const names: RowNames = { idOf: (n) => `r${n}`, numberOf: (id) => id.slice(1) };
+
+/** Reads a whole card. Wrong lines are listed; what could be read stands in the job. */
+export function readCard(text: string): ReadCard {
+  const lines = text.replace(/^\uFEFF/, "").split(/\r\n|\n|\r/);
+  const reader = new CardReader(namedBy(lines.slice(0, MAX_LINES)));
+  if (lines.length > MAX_LINES) reader.fault(MAX_LINES + 1, 1, `more than ${MAX_LINES} lines`, "a shorter card");
+  else lines.forEach((line, i) => reader.line(line, i + 1));
+  return reader.end();
+}
+
+/** Names the lines of a card define: named values, and balloons that print a thread. */
+function namedBy(lines: string[]): Set<string> {
+  const named = new Set(lines.flatMap((l) => /^\s*LET\s+([A-Za-z_]\w*)/i.exec(l)?.[1].toLowerCase() ?? []));
+  for (const l of lines) {
+    const b = /^\s*#(\d{1,4})\s+(.+)$/.exec(withoutRemark(l));
+    const read = b && readBalloonLine(b[2], Number(b[1]), named);
+    if (read?.ok && read.balloon.thread !== undefined) named.add(`#${read.balloon.number}`);
+  }
+  return named;
+}
+
+/** A line being read: its text and where in the card it stands. */
+interface Line {
+  r: Reader;
+  body: string;
+  at: number;
+}
+type Head = (typeof heads)[number];
+const heads = [
+  "JOB",
+  "UNIT",
+  "MATERIAL",
+  "STOCK",
+  "CHECK",
+  "EDGES",
+  "HOLD",
+  "LET",
+  "TOLERANCES",
+  "TOLERANCE",
+  "OUTLINE",
+] as const;
+const indent = (text: string): number => text.length - text.trimStart().length;
+
+class CardReader {
+  private readonly job = emptyJob("Untitled", "mm", "");
+  private readonly errors: CardError[] = [];
+  private readonly places = new Map<string, RowPlace>();
+  private readonly outlineLines = new Map<string, number[]>();
+  /** The outline whose lines are being read, and the line it begins in. */
+  private open: { outline: Job["outlines"][number]; lines: number[]; at: number } | null = null;
+  private unitSeen = false;
+  private unitMissed = false;
+  private rows = 0;
+  private isEmpty = true;
+
+  constructor(private readonly named: ReadonlySet<string>) {}
+
+  fault(line: number, column: number, message: string, expected: string): void {
+    this.errors.push({ line, column, message, expected });
+  }
+
+  /** What was read, with what only shows at the end. */
+  end(): ReadCard {
+    if (this.open) this.fault(this.open.at, 1, `outline "${this.open.outline.name}" has no end`, "END");
+    if (this.isEmpty && !this.errors.length) this.fault(1, 1, "the card is empty", "JOB, UNIT and rows");
+    const { job, errors, places, outlineLines } = this;
+    return { job, errors, places, outlineLines };
+  }
+
+  line(whole: string, at: number): void {
+    if (whole.length > MAX_LINE)
+      return this.fault(at, MAX_LINE, "this line is too long", `at most ${MAX_LINE} characters`);
+    const body = withoutRemark(whole).trimEnd();
+    if (body.trim() === "") return;
+    this.isEmpty = false;
+    const line = { r: new Reader(body, this.named), body, at };
+    try {
+      if (this.open) this.outlineLine(line, this.open);
+      else this.cardLine(line);
+      if (!line.r.done) line.r.fail("the end of the line");
+    } catch (e) {
+      if (!(e instanceof CalloutError)) throw e;
+      this.fault(at, e.at + 1, e.message, e.expected);
+    }
+  }
+
+  private outlineLine({ r, at }: Line, open: NonNullable<CardReader["open"]>): void {
+    if (r.take("END")) {
+      this.open = null;
+      return;
+    }
+    const item = readOutlineItem(r, names);
+    open.lines.push(at);
+    open.outline.items.push(item);
+  }
+
+  private cardLine(line: Line): void {
+    const { r, body } = line;
+    const isRow = r.sees("LEAVE") || r.sees("CUT") || r.sees("OFF");
+    if (isRow) this.rows++;
+    const isBalloon = body.trimStart()[0] === "#";
+    const head = r.takeOne(heads);
+    this.unitFirst(body, head, isRow || isBalloon);
+    if (head) return this.heads[head](line);
+    if (isRow) return this.row(line);
+    if (isBalloon) return this.balloon(line);
+    r.fail(
+      "JOB, UNIT, MATERIAL, STOCK, LET, TOLERANCES, #, OUTLINE, LEAVE, CUT or CHECK",
+      `${JSON.stringify(r.here)} starts no line of a card`,
+    );
+  }
+
+  /** The unit stands before any number: said once. */
+  private unitFirst(body: string, head: Head | null, isRowOrBalloon: boolean): void {
+    if (this.unitSeen || this.unitMissed) return;
+    const hasNumbers =
+      head === "MATERIAL" ? /density/i.test(body) : head === null ? isRowOrBalloon : head !== "JOB" && head !== "UNIT";
+    if (!hasNumbers) return;
+    this.unitMissed = true;
+    throw new CalloutError(indent(body), "the unit must come before any number", "UNIT in or UNIT mm");
+  }
+
+  private row({ r, at }: Line): void {
+    const { row, columns } = readRow(r, names, `r${this.rows}`);
+    this.job.rows.push(row);
+    this.places.set(row.id, { line: at, columns });
+  }
+
+  private balloon({ r }: Line): void {
+    r.skip();
+    const m = /^#(\d{1,4})(?![\d.])/.exec(r.text.slice(r.pos));
+    if (!m) return r.fail("a balloon number", undefined, r.pos + 1);
+    const numberAt = r.pos;
+    r.pos += m[0].length;
+    const b = readBalloon(r, Number(m[1]));
+    if (b.number < 1) r.fail("a number from 1", "a balloon has a number from 1", numberAt);
+    if (this.job.balloons.some((o) => o.number === b.number))
+      r.fail("another number", `balloon #${b.number} is there twice`, numberAt);
+    this.job.balloons.push(b);
+  }
+
+  /** What each word that heads a line begins. */
+  private readonly heads: Record<Head, (line: Line) => void> = {
+    JOB: ({ r }) => this.title(r),
+    UNIT: (line) => this.unit(line),
+    MATERIAL: ({ r }) => {
+      this.job.material = { name: r.quoted().slice(0, 120) };
+      if (r.take("DENSITY")) this.job.material.density = r.number("density", "a density in g/cm³");
+    },
+    STOCK: ({ r }) => {
+      this.job.stock = readStock(r);
+    },
+    CHECK: ({ r }) => {
+      this.job.checks.push(readCheck(r, names));
+    },
+    EDGES: ({ r }) => {
+      r.want("BREAK");
+      this.job.title.edgeBreak = r.number("edgeBreak", "the size of the break");
+    },
+    HOLD: ({ r }) => this.hold(r),
+    LET: ({ r }) => {
+      const at = r.pos;
+      const n = readLet(r);
+      if (this.job.names.some((o) => o.name.toLowerCase() === n.name.toLowerCase()))
+        r.fail("another name", `${n.name} is named twice`, at);
+      this.job.names.push(n);
+    },
+    TOLERANCES: ({ r }) => readTolerances(r, this.job.title),
+    TOLERANCE: ({ r }) => readTolerances(r, this.job.title),
+    OUTLINE: (line) => this.outline(line),
+  };
+
+  private title(r: Reader): void {
+    this.job.name = r.quoted().trim() || "Untitled";
+    if (!r.take("REV")) return;
+    r.skip();
+    const rev = /^"([^"]*)"|^[^\s"]+/.exec(r.text.slice(r.pos));
+    if (!rev) return r.fail("a revision");
+    this.job.revision = (rev[1] ?? rev[0]).slice(0, 20);
+    r.pos += rev[0].length;
+  }
+
+  private unit({ r, body }: Line): void {
+    const unit = r.takeOne(["IN", "MM"] as const);
+    if (!unit) return r.fail("in or mm");
+    if (this.unitSeen) r.fail("one UNIT line", "the unit is given twice", indent(body));
+    this.job.unit = ({ IN: "in", MM: "mm" } as const)[unit];
+    this.unitSeen = true;
+  }
+
+  private outline({ r, at: line }: Line): void {
+    const at = r.pos;
+    const name = r.quoted().trim().slice(0, 120);
+    if (!name) r.fail("a name in double quotes", "the outline has no name", at);
+    if (this.job.outlines.some((o) => o.name.toLowerCase() === name.toLowerCase()))
+      r.fail("another name", `outline "${name}" is there twice`, at);
+    this.open = { outline: { id: `o${this.job.outlines.length + 1}`, name, items: [] }, lines: [], at: line };
+    this.job.outlines.push(this.open.outline);
+    this.outlineLines.set(this.open.outline.id, this.open.lines);
+  }
+
+  private hold(r: Reader): void {
+    r.want("VISE");
+    const hold: Hold = { fixture: "vise", across: "y", grip: toNumberText("?"), up: "top" };
+    this.job.hold = hold;
+    while (!r.done) {
+      if (r.take("GRIP")) hold.grip = r.number("grip", "a grip depth");
+      else if (r.take("ACROSS"))
+        hold.across = ({ X: "x", Y: "y" } as const)[r.takeOne(["X", "Y"] as const) ?? r.fail("X or Y")];
+      else if (r.take("UP"))
+        hold.up = ({ TOP: "top", BOTTOM: "bottom" } as const)[
+          r.takeOne(["TOP", "BOTTOM"] as const) ?? r.fail("TOP or BOTTOM")
+        ];
+      else r.fail("GRIP, ACROSS or UP");
+    }
+  }
+}
