@@ -1,6 +1,6 @@
-import { boxInFrame, type Box, type Frame, type Vec2 } from "../geometry/vec";
-import { loopBox, roundedLoop, type Loop } from "../outline";
-import { ok, type Result } from "../base/result";
+import { boxInFrame, v2, type Box, type Frame } from "../geometry/vec";
+import { loopBox, rectangleBetween } from "../outline";
+import { fail, ok, type Result } from "../base/result";
 import type { Body, Recipe } from "../rows";
 import { edgesByMeaning } from "./edgesByMeaning";
 import { openPocket, turnedOutlines } from "./openChains";
@@ -15,6 +15,16 @@ export interface Placed {
   thru: boolean;
 }
 
+/** What a recipe is put on: the state before it, and what the rows before it offer. */
+interface Ground {
+  row: string;
+  kernel: SolidKernel;
+  key: string | null;
+  earlier: Map<string, RowPlanes>;
+  nameOf: (id: string) => string;
+}
+type Cut<Op extends Recipe["op"]> = Extract<Recipe, { op: Op }>;
+
 /** Puts a recipe on a state: finds its plane, works out how far "through" is, picks the edges it means. */
 export function place(
   recipe: Recipe,
@@ -24,88 +34,106 @@ export function place(
   earlier: Map<string, RowPlanes>,
   nameOf: (id: string) => string,
 ): Result<Placed> {
-  if (recipe.op === "edges") {
-    if (key === null)
-      return { ok: false, problems: [{ message: "there is nothing to cut yet", expected: "a LEAVE row first" }] };
-    const edges = edgesByMeaning(recipe.edges, kernel, key, earlier, nameOf);
-    if (!edges.ok) return edges;
-    return ok({
-      step: {
-        op: "edges",
-        row,
-        treatment: recipe.treatment,
-        size: recipe.size,
-        angle: recipe.angle,
-        edges: edges.value,
-      },
-      planes: { start: null, floor: null, top: null },
-      thru: false,
-    });
+  const ground = { row, kernel, key, earlier, nameOf };
+  if (recipe.op === "leave") return placeLeave(recipe, ground);
+  if (key === null) return fail("there is nothing to cut yet", { expected: "a LEAVE row first" });
+  const standing = { ...ground, key };
+  if (recipe.op === "edges") return placeEdges(recipe, standing);
+  const frame = frameOf(recipe.plane, kernel, key, earlier, nameOf);
+  if (!frame.ok) return frame;
+  switch (recipe.op) {
+    case "face":
+      return ok(placeFace(recipe, standing, frame.value));
+    case "step":
+      return ok(placeStep(recipe, standing, frame.value));
+    case "cut":
+      return placeCut(recipe, standing, frame.value);
   }
+}
+
+type Standing = Ground & { key: string };
+
+function placeEdges(recipe: Cut<"edges">, { row, kernel, key, earlier, nameOf }: Standing): Result<Placed> {
+  const edges = edgesByMeaning(recipe.edges, kernel, key, earlier, nameOf);
+  if (!edges.ok) return edges;
+  const { treatment, size, angle } = recipe;
+  return ok({
+    step: { op: "edges", row, treatment, size, angle, edges: edges.value },
+    planes: { start: null, floor: null, top: null },
+    thru: false,
+  });
+}
+
+function placeLeave(recipe: Cut<"leave">, { row, kernel, key, earlier, nameOf }: Ground): Result<Placed> {
   const found = frameOf(recipe.plane, kernel, key, earlier, nameOf);
   if (!found.ok) return found;
   const frame = found.value;
-  if (recipe.op === "leave") {
-    const made =
-      recipe.body.body === "prism"
-        ? ok({ body: "prism" as const, outline: recipe.body.outline, from: 0, to: -(recipe.body.depth as number) })
-        : placedBody(recipe.body, frame, null, 0);
-    if (!made.ok) return made;
-    const body: PlacedBody = made.value;
-    const top =
-      recipe.body.body === "prism"
-        ? lowered(frame, -(recipe.body.depth as number))
-        : body.body === "turned"
-          ? lowered(frame, -loopBox(body.outlines.flatMap((o) => o.outer)).max.y)
-          : null;
-    return ok({
-      step: { op: "leave", row, frame, body, places: recipe.places },
-      planes: { start: frame, floor: null, top },
-      thru: false,
-    });
-  }
-  if (key === null)
-    return { ok: false, problems: [{ message: "there is nothing to cut yet", expected: "a LEAVE row first" }] };
-  const box = kernel.measure(key).box;
+  const made = leftBody(recipe.body, frame);
+  if (!made.ok) return made;
+  return ok({
+    step: { op: "leave", row, frame, body: made.value, places: recipe.places },
+    planes: { start: frame, floor: null, top: topOf(made.value, frame) },
+    thru: false,
+  });
+}
+
+/** What is left stands over its plane: a prism counts its height upwards. */
+const leftBody = (body: Body, frame: Frame): Result<PlacedBody> =>
+  body.body === "prism"
+    ? ok({ body: "prism", outline: body.outline, from: 0, to: -(body.depth as number) })
+    : placedBody(body, frame, null, 0);
+
+function topOf(body: PlacedBody, frame: Frame): Frame | null {
+  if (body.body === "prism") return lowered(frame, body.to);
+  return body.body === "turned" ? lowered(frame, -loopBox(body.outlines.flatMap((o) => o.outer)).max.y) : null;
+}
+
+/** A facing takes all that stands over its floor. Without a depth it takes nothing of the part but stock. */
+function placeFace(recipe: Cut<"face">, { row, kernel, key }: Standing, frame: Frame): Placed {
+  if (recipe.depth === 0) return { step: null, planes: { start: frame, floor: frame, top: null }, thru: false };
+  const part = boxInFrame(frame, kernel.measure(key).box);
+  const outer = rectangleBetween(v2(part.min.x - 1, part.min.y - 1), v2(part.max.x + 1, part.max.y + 1));
+  const above = -Math.max(0, part.max.z) - 1;
+  return {
+    step: cut(row, frame, { body: "prism", outline: { outer, holes: [] }, from: above, to: recipe.depth }),
+    planes: { start: frame, floor: lowered(frame, recipe.depth), top: null },
+    thru: false,
+  };
+}
+
+function placeStep(recipe: Cut<"step">, { row, kernel, key }: Standing, frame: Frame): Placed {
+  const b = outlineBox(kernel, key, frame);
+  const { axis, sign } = sideInPlane(frame, recipe.side);
+  const edge = sign > 0 ? b.max[axis] : b.min[axis];
+  const other = edge - sign * recipe.width;
+  const [lo, hi] = [Math.min(edge, other), Math.max(edge, other)];
+  const outer =
+    axis === "x"
+      ? rectangleBetween(v2(lo, b.min.y), v2(hi, b.max.y))
+      : rectangleBetween(v2(b.min.x, lo), v2(b.max.x, hi));
+  return {
+    step: cut(row, frame, { body: "prism", outline: { outer, holes: [] }, from: 0, to: recipe.depth }),
+    planes: { start: frame, floor: lowered(frame, recipe.depth), top: null },
+    thru: false,
+  };
+}
+
+function placeCut({ body, places }: Cut<"cut">, { row, kernel, key }: Standing, frame: Frame): Result<Placed> {
+  const { box } = kernel.measure(key);
   const far = depthThrough(frame, box);
-  if (recipe.op === "face") {
-    if (recipe.depth === 0) return ok({ step: null, planes: { start: frame, floor: frame, top: null }, thru: false });
-    const part = boxInFrame(frame, box);
-    const loop = rectangle(part.min.x - 1, part.min.y - 1, part.max.x + 1, part.max.y + 1);
-    const above = -Math.max(0, part.max.z) - 1;
-    return ok({
-      step: cut(row, frame, { body: "prism", outline: { outer: loop, holes: [] }, from: above, to: recipe.depth }),
-      planes: { start: frame, floor: lowered(frame, recipe.depth), top: null },
-      thru: false,
-    });
-  }
-  if (recipe.op === "step") {
-    const b = outlineBox(kernel, key, frame);
-    const { axis, sign } = sideInPlane(frame, recipe.side);
-    const edge = sign > 0 ? b.max[axis] : b.min[axis];
-    const other = edge - sign * recipe.width;
-    const [lo, hi] = [Math.min(edge, other), Math.max(edge, other)];
-    const loop = axis === "x" ? rectangle(lo, b.min.y, hi, b.max.y) : rectangle(b.min.x, lo, b.max.x, hi);
-    return ok({
-      step: cut(row, frame, { body: "prism", outline: { outer: loop, holes: [] }, from: 0, to: recipe.depth }),
-      planes: { start: frame, floor: lowered(frame, recipe.depth), top: null },
-      thru: false,
-    });
-  }
-  const { body, places } = recipe;
-  const thru =
-    body.body === "prism" || body.body === "open"
-      ? body.depth === "thru"
-      : body.body === "revolved" && body.profile[body.profile.length - 1].z === "thru";
   const made =
     body.body === "open" ? openPocket(body, kernel, key, frame, places, far) : placedBody(body, frame, box, far);
   if (!made.ok) return made;
-  const placed = made.value;
   return ok({
-    step: { op: "cut", row, frame, body: placed, places },
+    step: { op: "cut", row, frame, body: made.value, places },
     planes: { start: frame, floor: floorOf(body, frame), top: null },
-    thru,
+    thru: goesThrough(body),
   });
+}
+
+function goesThrough(body: Body): boolean {
+  if (body.body === "prism" || body.body === "open") return body.depth === "thru";
+  return body.body === "revolved" && body.profile[body.profile.length - 1].z === "thru";
 }
 
 function placedBody(body: Body, frame: Frame, box: Box | null, far: number): Result<PlacedBody> {
@@ -170,12 +198,3 @@ const cut = (row: string, frame: Frame, body: PlacedBody): KernelStep => ({
   body,
   places: [{ x: 0, y: 0 }],
 });
-const rectangle = (x0: number, y0: number, x1: number, y1: number): Loop => {
-  const corners: Vec2[] = [
-    { x: x0, y: y0 },
-    { x: x1, y: y0 },
-    { x: x1, y: y1 },
-    { x: x0, y: y1 },
-  ];
-  return roundedLoop(corners, 0)!;
-};

@@ -8,6 +8,11 @@ import type { Job } from "../job/schema";
 import type { EvaluatedOutline } from "../outline/evaluateOutline";
 import { writeOutlineItem, type OutlineText } from "../outline/items";
 import { conflictWords, type WireConflict } from "../outline/wire";
+import type { Finding } from "../findings";
+import type { Vec3 } from "../geometry/vec";
+import type { SolvedRow } from "../engine/solve";
+import type { CheckResult } from "../print/checks";
+import type { LedgerEntry } from "../print/ledger";
 import type { Evaluation } from "./evaluate";
 
 /** The headless report, as the contract names it. Lengths mm, areas mm², volumes mm³, masses g, angles degrees. */
@@ -20,58 +25,16 @@ export function headlessReport(
 ) {
   if (!job || !evaluation)
     return { ok: false, errors, unit: null, rows: [], part: null, stock: null, findings: [], ledger: [], checks: [] };
-  const { solved, part, stock, findings, ledger, checks } = evaluation;
-  // A row that failed at a number also says where in the text that number stands.
-  const rowErrors = places
-    ? solved.rows
-        .filter((r) => r.state === "failed")
-        .map((r): CardError => {
-          const p = places.get(r.row.id)!;
-          const column = r.failure?.path ? columnOf(p, r.failure.path) + (r.failure.at ?? 0) : 1;
-          return {
-            line: p.line,
-            column,
-            message: r.failure?.message ?? "the row failed",
-            expected: r.failure?.expected ?? "",
-          };
-        })
-    : [];
   const names = rowNames(job.rows);
-  const v = (p: { x: number; y: number; z: number }) => [p.x, p.y, p.z];
+  const { solved } = evaluation;
   return {
     ok: solved.rows.every((r) => r.state !== "failed"),
-    errors: [...errors, ...rowErrors],
+    errors: [...errors, ...(places ? rowErrors(solved.rows, places) : [])],
     unit: job.unit,
-    rows: solved.rows.map((r) => ({
-      number: r.number,
-      name: r.row.name ?? "",
-      callout: writeRow(r.row, names),
-      state: r.state,
-      message: r.message,
-      removed: r.removed,
-      ...(placesInSpace(r).length ? { places: placesInSpace(r).map((p) => [p.x, p.y, p.z]) } : {}),
-      volumeAfter: r.volumeAfter,
-    })),
-    part: part && {
-      volume: part.volume,
-      mass: part.mass,
-      surfaceArea: part.surfaceArea,
-      boundingBox: { min: v(part.box.min), max: v(part.box.max) },
-      faceArea: part.faceArea,
-    },
-    stock: stock && { volume: stock.volume, mass: stock.mass, chipMass: stock.chipMass, allowance: stock.allowance },
-    findings: findings.map((f) => ({
-      rule: f.rule,
-      severity: f.severity,
-      row: f.row,
-      value: f.value,
-      limit: f.limit,
-      text: f.text,
-      source: f.source,
-      ...(f.waived ? { waived: f.waived } : {}),
-      ...(f.place ? { place: v(f.place) } : {}),
-      ...(f.fix ? { fix: f.fix.label } : {}),
-    })),
+    rows: solved.rows.map((r) => rowReport(r, names)),
+    part: partReport(evaluation),
+    stock: stockReport(evaluation),
+    findings: evaluation.findings.map(findingReport),
     outlines: job.outlines.map((o) =>
       outlineReport(
         o,
@@ -81,36 +44,96 @@ export function headlessReport(
       ),
     ),
     complete: completeness(job, evaluation),
-    ledger: ledger.map((l) => {
-      const b = job.balloons.find((o) => o.number === l.number)!;
-      const angle = b.kind === "angle";
-      const out = (n: number | null) => (n === null || !angle ? n : (n * 180) / Math.PI);
-      return {
-        number: l.number,
-        text: writeBalloonText(b),
-        kind: b.kind,
-        state: l.state,
-        nominal: out(l.nominal),
-        low: out(l.low),
-        high: out(l.high),
-        tolerance: l.tolerance,
-        measured: out(l.measured),
-        by: l.by,
-        rows: l.rows,
-        ...(l.problem ? { problem: l.problem } : {}),
-      };
-    }),
-    checks: checks.map((c) => ({
-      kind: c.kind,
-      ...(c.of ? { of: c.of } : {}),
-      expected: c.expected,
-      actual: c.actual,
-      tolerance: c.tolerance,
-      agrees: c.agrees,
-      ...(c.problem ? { problem: c.problem } : {}),
-    })),
+    ledger: evaluation.ledger.map((l) => ledgerReport(l, job)),
+    checks: evaluation.checks.map(checkReport),
   };
 }
+
+const list = (p: Vec3): [number, number, number] => [p.x, p.y, p.z];
+
+/** A row that failed at a number also says where in the text that number stands. */
+function rowErrors(rows: SolvedRow[], places: Map<string, RowPlace>): CardError[] {
+  return rows
+    .filter((r) => r.state === "failed")
+    .map((r) => {
+      const p = places.get(r.row.id)!;
+      return {
+        line: p.line,
+        column: r.failure?.path ? columnOf(p, r.failure.path) + (r.failure.at ?? 0) : 1,
+        message: r.failure?.message ?? "the row failed",
+        expected: r.failure?.expected ?? "",
+      };
+    });
+}
+
+function rowReport(r: SolvedRow, names: RowNames) {
+  const places = placesInSpace(r);
+  return {
+    number: r.number,
+    name: r.row.name ?? "",
+    callout: writeRow(r.row, names),
+    state: r.state,
+    message: r.message,
+    removed: r.removed,
+    ...(places.length ? { places: places.map(list) } : {}),
+    volumeAfter: r.volumeAfter,
+  };
+}
+
+const partReport = ({ part }: Evaluation) =>
+  part && {
+    volume: part.volume,
+    mass: part.mass,
+    surfaceArea: part.surfaceArea,
+    boundingBox: { min: list(part.box.min), max: list(part.box.max) },
+    faceArea: part.faceArea,
+  };
+
+const stockReport = ({ stock }: Evaluation) =>
+  stock && { volume: stock.volume, mass: stock.mass, chipMass: stock.chipMass, allowance: stock.allowance };
+
+const findingReport = (f: Finding) => ({
+  rule: f.rule,
+  severity: f.severity,
+  row: f.row,
+  value: f.value,
+  limit: f.limit,
+  text: f.text,
+  source: f.source,
+  ...(f.waived ? { waived: f.waived } : {}),
+  ...(f.place ? { place: list(f.place) } : {}),
+  ...(f.fix ? { fix: f.fix.label } : {}),
+});
+
+function ledgerReport(l: LedgerEntry, job: Job) {
+  const b = job.balloons.find((o) => o.number === l.number)!;
+  const isAngle = b.kind === "angle";
+  const out = (n: number | null) => (n === null || !isAngle ? n : (n * 180) / Math.PI);
+  return {
+    number: l.number,
+    text: writeBalloonText(b),
+    kind: b.kind,
+    state: l.state,
+    nominal: out(l.nominal),
+    low: out(l.low),
+    high: out(l.high),
+    tolerance: l.tolerance,
+    measured: out(l.measured),
+    by: l.by,
+    rows: l.rows,
+    ...(l.problem ? { problem: l.problem } : {}),
+  };
+}
+
+const checkReport = (c: CheckResult) => ({
+  kind: c.kind,
+  ...(c.of ? { of: c.of } : {}),
+  expected: c.expected,
+  actual: c.actual,
+  tolerance: c.tolerance,
+  agrees: c.agrees,
+  ...(c.problem ? { problem: c.problem } : {}),
+});
 
 /**
  * An outline as the headless command tells it: mm, mm². Lines are those of the card; without a card, items counted

@@ -1,6 +1,6 @@
 import { densityOf, type Evaluation } from "../evaluate/evaluate";
 import type { SolidKernel } from "../engine/kernel";
-import { prepare } from "../engine/prepare";
+import { prepare, type Prepared } from "../engine/prepare";
 import { patient, type Patience } from "../engine/solve";
 import type { Job } from "../job/schema";
 import type { CheckResult } from "../print/checks";
@@ -8,8 +8,8 @@ import { likelyPairs, type Effect } from "./pairs";
 import { agrees, rank, type Tried } from "./rank";
 import { response } from "./response";
 import type { Slip } from "./slip";
-import { slipOf, targets } from "./targets";
-import { makeTrial } from "./trial";
+import { slipOf, targets, type Target } from "./targets";
+import { makeTrial, type Trial } from "./trial";
 import { unusedSlips } from "./unused";
 import { massSlips, wholeSlips } from "./wholes";
 
@@ -57,9 +57,8 @@ const PAIRS_UNTIL = 12_000;
 /**
  * Looks for the single slip that explains each check value the model misses.
  * Every number's influence is measured with a small change; areas and volumes go with a diameter's square and with a
- * length itself, which
- * forecasts what each other reading would give, and the readings whose forecast fits are computed exactly. Counts,
- * whole rows, depths and the material are computed outright.
+ * length itself, which forecasts what each other reading would give, and the readings whose forecast fits are computed
+ * exactly. Counts, whole rows, depths and the material are computed outright.
  */
 export async function explain(
   job: Job,
@@ -71,146 +70,180 @@ export async function explain(
     .map((check, index) => ({ check, index }))
     .filter(({ check: c }) => !c.agrees && c.expected !== null && c.tolerance !== null);
   if (!off.length || !evaluation.part) return [];
-  const prepared = prepare(job);
-  const trial = makeTrial(job, evaluation, kernel, options.patience ?? patient);
-  // In the order of the rows: what makes the piece itself explains most.
-  const numbers = targets(job, prepared)
-    .filter((t) => Number.isFinite(t.value) && t.value !== 0)
-    .sort((a, b) => (a.row ?? Infinity) - (b.row ?? Infinity));
-  const whole = [...unusedSlips(job, prepared, evaluation.part.box), ...wholeSlips(job, prepared)];
-  const effects: Effect[] = [];
-  let total = numbers.length + whole.length,
-    done = 0;
-  const step = () => options.progress?.(++done, total);
-  const results: Tried[] = [];
-  const computed = new Set<string>();
-  const began = performance.now();
-  let pairs = 0;
-  const sofar = () => {
-    const tried = {
-      numbers: numbers.length,
-      readings: numbers.reduce((n, t) => n + t.readings.length, 0),
-      rows: whole.length,
-      pairs,
-    };
-    return off.map(({ check, index }) => ({
-      check,
-      index,
-      explanations: rank(check, index, evaluation.checks, results, options.most ?? SHOWN),
-      tried,
-    }));
-  };
-  const compute = async (slip: Slip) => {
-    const key = JSON.stringify(slip.edits);
-    if (computed.has(key)) return;
-    computed.add(key);
-    const checks = await trial.exact(slip.edits);
-    if (!checks) return;
-    results.push({ slip, checks });
-    if (off.some(({ check, index }) => checks[index].actual !== null && agrees(check, checks[index].actual!)))
-      options.found?.(sofar());
-  };
+  return new Search(job, { ...evaluation, part: evaluation.part }, kernel, off, options).run();
+}
 
-  const density = densityOf(prepared);
-  for (const { density: rho, ...slip } of massSlips(job, density)) {
-    const mass = (evaluation.part.volume * rho!) / 1000;
-    results.push({
-      slip,
-      checks: evaluation.checks.map((c) =>
-        c.kind === "mass" && c.expected !== null ? { ...c, actual: mass, agrees: agrees(c, mass) } : c,
-      ),
-    });
+interface OffCheck {
+  check: CheckResult;
+  index: number;
+}
+
+/** The search at work: what has been forecast, what has been computed, and what is told of it. */
+class Search {
+  private readonly prepared: Prepared;
+  private readonly trial: Trial;
+  private readonly numbers: Target[];
+  private readonly whole: Slip[];
+  private readonly effects: Effect[] = [];
+  private readonly results: Tried[] = [];
+  private readonly computed = new Set<string>();
+  /** Slips whose forecast comes near a check value that is off. */
+  private readonly wanted = new Map<string, { slip: Slip; order: number }>();
+  /** Those of them that fit, not looked at yet. */
+  private readonly fitting: { slip: Slip; cost: number }[] = [];
+  private readonly began = performance.now();
+  private done = 0;
+  private total: number;
+  private pairs = 0;
+
+  constructor(
+    private readonly job: Job,
+    private readonly evaluation: Evaluation & { part: NonNullable<Evaluation["part"]> },
+    kernel: SolidKernel,
+    private readonly off: OffCheck[],
+    private readonly options: ExplainOptions,
+  ) {
+    this.prepared = prepare(job);
+    this.trial = makeTrial(job, evaluation, kernel, options.patience ?? patient);
+    // In the order of the rows: what makes the piece itself explains most.
+    this.numbers = targets(job, this.prepared)
+      .filter((t) => Number.isFinite(t.value) && t.value !== 0)
+      .sort((a, b) => (a.row ?? Infinity) - (b.row ?? Infinity));
+    this.whole = [...unusedSlips(job, this.prepared, evaluation.part.box), ...wholeSlips(job, this.prepared)];
+    this.total = this.numbers.length + this.whole.length;
   }
 
-  // Forecasts: for each check value that is off, the slips that would come near it.
-  const wanted = new Map<string, { slip: Slip; order: number }>();
-  const fitting: { slip: Slip; cost: number }[] = [];
-  const consider = (slip: () => Slip, cost: number, forecast: (check: number) => number) => {
-    for (const { check, index } of off) {
+  async run(): Promise<Mismatch[]> {
+    this.weigh();
+    await this.forecastNumbers();
+    await this.forecastWhole();
+    const chosen = [...this.wanted.values()].sort((a, b) => a.order - b.order).slice(0, TRIALS * this.off.length);
+    await this.computeAll(chosen.map((c) => c.slip));
+    // Where a slip changes what meets what, no small change forecasts it: the likeliest that go the right way are
+    // computed all the same.
+    await this.computeAll(this.unexplained().flatMap(({ check, index }) => theRightWay(this.effects, check, index)));
+    await this.computePairs();
+    return this.sofar();
+  }
+
+  private step(): void {
+    this.options.progress?.(++this.done, this.total);
+  }
+
+  private sofar(): Mismatch[] {
+    const tried = {
+      numbers: this.numbers.length,
+      readings: this.numbers.reduce((n, t) => n + t.readings.length, 0),
+      rows: this.whole.length,
+      pairs: this.pairs,
+    };
+    const most = this.options.most ?? SHOWN;
+    return this.off.map(({ check, index }) => ({
+      check,
+      index,
+      explanations: rank(check, index, this.evaluation.checks, this.results, most),
+      tried,
+    }));
+  }
+
+  private mends = ({ check, index }: OffCheck, checks: CheckResult[]): boolean =>
+    checks[index].actual !== null && agrees(check, checks[index].actual);
+  private unexplained = (): OffCheck[] => this.off.filter((o) => !this.results.some((r) => this.mends(o, r.checks)));
+
+  private async compute(slip: Slip): Promise<void> {
+    const key = JSON.stringify(slip.edits);
+    if (this.computed.has(key)) return;
+    this.computed.add(key);
+    const checks = await this.trial.exact(slip.edits);
+    if (!checks) return;
+    this.results.push({ slip, checks });
+    if (this.off.some((o) => this.mends(o, checks))) this.options.found?.(this.sofar());
+  }
+  private async computeAll(slips: Slip[]): Promise<void> {
+    this.total += slips.length;
+    for (const slip of slips) {
+      await this.compute(slip);
+      this.step();
+    }
+  }
+  /** Two at once, only where no single one explains it. */
+  private async computePairs(): Promise<void> {
+    const together = this.unexplained().flatMap(({ check, index }) => likelyPairs(this.effects, check, index));
+    this.total += together.length;
+    for (const slip of together) {
+      if (performance.now() - this.began > PAIRS_UNTIL) break;
+      await this.compute(slip);
+      this.pairs++;
+      this.step();
+    }
+  }
+
+  /** Another material changes the mass alone: nothing has to be computed for it. */
+  private weigh(): void {
+    for (const { density, ...slip } of massSlips(this.job, densityOf(this.prepared))) {
+      const mass = (this.evaluation.part.volume * density!) / 1000;
+      const checks = this.evaluation.checks.map((c) =>
+        c.kind === "mass" && c.expected !== null ? { ...c, actual: mass, agrees: agrees(c, mass) } : c,
+      );
+      this.results.push({ slip, checks });
+    }
+  }
+
+  private async forecastNumbers(): Promise<void> {
+    const { checks } = this.evaluation;
+    // The whole surface goes neither with the square nor straight: it takes a second look.
+    const bent = this.off.some(({ check }) => check.kind === "area" && check.of === "all");
+    for (const t of this.numbers) {
+      const curve = await response(bent ? { ...t, form: "bent" } : t, this.trial.forecast, checks);
+      this.step();
+      for (const r of curve ? t.readings : [])
+        this.consider(
+          () => slipOf(t, r),
+          r.cost,
+          t,
+          (i) => curve!(i, r.value),
+        );
+      await this.computeBest();
+    }
+  }
+
+  private async forecastWhole(): Promise<void> {
+    for (const slip of this.whole) {
+      const forecast = await this.trial.forecast(slip.edits);
+      if (forecast)
+        this.consider(
+          () => slip,
+          slip.cost,
+          slip,
+          (i) => forecast[i],
+        );
+      await this.computeBest();
+      this.step();
+    }
+  }
+
+  /** Takes down what a slip would change, and wants it computed where that comes near a check value that is off. */
+  private consider(slip: () => Slip, cost: number, of: Effect["of"], forecast: (check: number) => number): void {
+    const change = (i: number) => forecast(i) - (this.evaluation.checks[i].actual ?? 0);
+    this.effects.push({ slip, cost, of, change });
+    for (const { check, index } of this.off) {
       const gap = Math.abs((check.actual ?? 0) - check.expected!);
       const miss = Math.abs(forecast(index) - check.expected!);
       if (!(miss <= Math.max(2 * check.tolerance!, FORECAST * gap))) continue;
       const s = slip(),
         key = JSON.stringify(s.edits),
         order = cost + miss / gap,
-        old = wanted.get(key);
-      if (!old || order < old.order) wanted.set(key, { slip: s, order });
-      if (miss <= Math.max(check.tolerance!, (cost <= LIKELY ? FORECAST : FITS) * gap)) fitting.push({ slip: s, cost });
+        old = this.wanted.get(key);
+      if (!old || order < old.order) this.wanted.set(key, { slip: s, order });
+      const share = cost <= LIKELY ? FORECAST : FITS;
+      if (miss <= Math.max(check.tolerance!, share * gap)) this.fitting.push({ slip: s, cost });
     }
-  };
+  }
   /** Computes the likeliest of those whose forecast fits, as long as there are few. */
-  const atOnce = async () => {
-    const [likeliest] = fitting.splice(0).sort((a, b) => a.cost - b.cost);
-    if (likeliest && computed.size < AT_ONCE) await compute(likeliest.slip);
-  };
-  // The whole surface goes neither with the square nor straight: it takes a second look.
-  const bent = off.some(({ check }) => check.kind === "area" && check.of === "all");
-  for (const t of numbers) {
-    const curve = await response(bent ? { ...t, form: "bent" } : t, trial.forecast, evaluation.checks);
-    step();
-    if (curve)
-      for (const r of t.readings) {
-        consider(
-          () => slipOf(t, r),
-          r.cost,
-          (i) => curve(i, r.value),
-        );
-        effects.push({
-          slip: () => slipOf(t, r),
-          cost: r.cost,
-          of: t,
-          change: (i) => curve(i, r.value) - (evaluation.checks[i].actual ?? 0),
-        });
-      }
-    await atOnce();
+  private async computeBest(): Promise<void> {
+    const [likeliest] = this.fitting.splice(0).sort((a, b) => a.cost - b.cost);
+    if (likeliest && this.computed.size < AT_ONCE) await this.compute(likeliest.slip);
   }
-  for (const slip of whole) {
-    const forecast = await trial.forecast(slip.edits);
-    if (forecast) {
-      consider(
-        () => slip,
-        slip.cost,
-        (i) => forecast[i],
-      );
-      effects.push({
-        slip: () => slip,
-        cost: slip.cost,
-        of: slip,
-        change: (i) => forecast[i] - (evaluation.checks[i].actual ?? 0),
-      });
-    }
-    await atOnce();
-    step();
-  }
-  const chosen = [...wanted.values()].sort((a, b) => a.order - b.order).slice(0, TRIALS * off.length);
-  total += chosen.length;
-  for (const { slip } of chosen) {
-    await compute(slip);
-    step();
-  }
-  const unexplained = () =>
-    off.filter(
-      ({ check, index }) =>
-        !results.some((r) => r.checks[index].actual !== null && agrees(check, r.checks[index].actual!)),
-    );
-  // Where a slip changes what meets what, no small change forecasts it: the likeliest that go the right way are
-  // computed all the same.
-  const bold = unexplained().flatMap(({ check, index }) => theRightWay(effects, check, index));
-  total += bold.length;
-  for (const slip of bold) {
-    await compute(slip);
-    step();
-  }
-  // Two at once, only where no single one explains it.
-  const together = unexplained().flatMap(({ check, index }) => likelyPairs(effects, check, index));
-  total += together.length;
-  for (const slip of together) {
-    if (performance.now() - began > PAIRS_UNTIL) break;
-    await compute(slip);
-    pairs++;
-    step();
-  }
-  return sofar();
 }
 
 /** Likely slips that move a check value towards what is printed, by a fair share of the gap at least. */

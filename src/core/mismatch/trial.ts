@@ -29,68 +29,88 @@ const isSlow = (r: PreparedRow): boolean => r.recipe !== null && "body" in r.rec
 /** Rows that did less than this share of a gap do not explain it. */
 const NEGLIGIBLE = 0.05;
 
-export function makeTrial(job: Job, base: Evaluation, kernel: SolidKernel, patience: Patience): Trial {
-  const standing = prepare(job);
-  const failedBefore = new Set(base.solved.rows.filter((r) => r.state === "failed").map((r) => r.row.id));
-  const slow = new Map(standing.rows.filter(isSlow).map((r) => [r.row.id, JSON.stringify(r.recipe)]));
-  const unharmed = (r: PreparedRow) => failedBefore.has(r.row.id);
+export const makeTrial = (job: Job, base: Evaluation, kernel: SolidKernel, patience: Patience): Trial =>
+  new Trials(job, base, kernel, patience);
 
-  const measure = async (changed: Job, all: Prepared, rows: PreparedRow[]): Promise<CheckResult[] | null> => {
-    const prepared = { ...all, rows };
-    if (rows.some((r) => !r.row.off && !r.recipe && !unharmed(r))) return null;
-    const solved = await solve(prepared, kernel, patience);
-    const key = solved.finalKey;
-    if (key === null || solved.rows.some((r) => r.state === "failed" && !unharmed(r))) return null;
-    const density = densityOf(prepared);
-    const part = measurePart(kernel, key, (mm3) => (density === null ? null : (mm3 * density) / 1000));
-    const counted = changed.checks.some((c) => c.kind === "edges" || c.kind === "holes" || c.kind === "floorArea");
-    return compareChecks(
-      changed,
-      figuresOf(changed, part, counted ? kernel.faces(key) : [], counted ? kernel.edges(key) : []),
-      prepared.scope,
-    );
-  };
-  const run = async (edits: JobEdit[], rows: number): Promise<CheckResult[] | null> => {
-    if (patience.cancelled()) throw new Superseded();
-    const edited = edits.length ? applyEdits(job, edits) : null;
-    if (edited && !edited.ok) return null;
-    const changed = edited?.ok ? edited.value.job : job;
-    const all = prepare(changed);
-    const upTo = all.rows.slice(0, rows);
-    const did = slow.size ? await whatSlowRowsDid() : null;
-    const tooSmall =
-      did !== null &&
-      base.checks.every(
-        (c, i) =>
-          c.agrees || c.expected === null || Math.abs(did[i]) < NEGLIGIBLE * Math.abs((c.actual ?? 0) - c.expected),
-      );
-    const quick = upTo.filter(
-      (r) => !slow.has(r.row.id) || (!tooSmall && slow.get(r.row.id) !== JSON.stringify(r.recipe)),
-    );
-    if (!did || quick.length === upTo.length) return measure(changed, all, upTo);
-    const then = await measure(changed, all, quick);
-    return then ? then.map((c, i) => shifted(c, did[i])) : measure(changed, all, upTo);
-  };
+class Trials implements Trial {
+  private readonly standing: Prepared;
+  private readonly failedBefore: Set<string>;
+  private readonly slow: Map<string, string>;
+  private slowRowsDid: Promise<number[] | null> | null = null;
+  /** Check values of the job as it stands, computed up to a row. */
+  private readonly known = new Map<number, CheckResult[] | null>();
 
-  let slowRowsDid: Promise<number[] | null> | null = null;
-  /** What the slow rows add to every check value, as the job stands. */
-  const whatSlowRowsDid = () =>
-    (slowRowsDid ??= measure(
-      job,
-      standing,
-      standing.rows.filter((r) => !slow.has(r.row.id)),
-    ).then((without) => without && base.checks.map((c, i) => (c.actual ?? NaN) - (without[i].actual ?? NaN))));
-  const known = new Map<number, CheckResult[] | null>();
-  const forecast = async (edits: JobEdit[]): Promise<number[] | null> => {
-    const rows = lastTouched(job, standing, edits);
-    const then = await run(edits, rows);
-    if (!known.has(rows)) known.set(rows, await run([], rows));
-    const before = known.get(rows);
+  constructor(
+    private readonly job: Job,
+    private readonly base: Evaluation,
+    private readonly kernel: SolidKernel,
+    private readonly patience: Patience,
+  ) {
+    this.standing = prepare(job);
+    this.failedBefore = new Set(base.solved.rows.filter((r) => r.state === "failed").map((r) => r.row.id));
+    this.slow = new Map(this.standing.rows.filter(isSlow).map((r) => [r.row.id, JSON.stringify(r.recipe)]));
+  }
+
+  exact(edits: JobEdit[]): Promise<CheckResult[] | null> {
+    return this.run(edits, Infinity);
+  }
+
+  forecast = async (edits: JobEdit[]): Promise<number[] | null> => {
+    const rows = lastTouched(this.job, this.standing, edits);
+    const then = await this.run(edits, rows);
+    if (!this.known.has(rows)) this.known.set(rows, await this.run([], rows));
+    const before = this.known.get(rows);
     return then && before
-      ? base.checks.map((c, i) => (c.actual ?? NaN) + (then[i].actual ?? NaN) - (before[i].actual ?? NaN))
+      ? this.base.checks.map((c, i) => (c.actual ?? NaN) + (then[i].actual ?? NaN) - (before[i].actual ?? NaN))
       : null;
   };
-  return { exact: (edits) => run(edits, Infinity), forecast };
+
+  private async run(edits: JobEdit[], rows: number): Promise<CheckResult[] | null> {
+    if (this.patience.cancelled()) throw new Superseded();
+    const edited = edits.length ? applyEdits(this.job, edits) : null;
+    if (edited && !edited.ok) return null;
+    const changed = edited?.ok ? edited.value.job : this.job;
+    const all = prepare(changed);
+    const upTo = all.rows.slice(0, rows);
+    const did = this.slow.size ? await this.whatSlowRowsDid() : null;
+    const quick = did ? upTo.filter((r) => this.isComputed(r, did)) : upTo;
+    if (!did || quick.length === upTo.length) return this.measure(changed, all, upTo);
+    const then = await this.measure(changed, all, quick);
+    return then ? then.map((c, i) => shifted(c, did[i])) : this.measure(changed, all, upTo);
+  }
+
+  /** Quick rows are; a slow one where the slip changes it and it could explain something. */
+  private isComputed(r: PreparedRow, did: number[]): boolean {
+    if (!this.slow.has(r.row.id)) return true;
+    const tooSmall = this.base.checks.every(
+      (c, i) =>
+        c.agrees || c.expected === null || Math.abs(did[i]) < NEGLIGIBLE * Math.abs((c.actual ?? 0) - c.expected),
+    );
+    return !tooSmall && this.slow.get(r.row.id) !== JSON.stringify(r.recipe);
+  }
+
+  private async measure(changed: Job, all: Prepared, rows: PreparedRow[]): Promise<CheckResult[] | null> {
+    const isUnharmed = (r: PreparedRow) => this.failedBefore.has(r.row.id);
+    const prepared = { ...all, rows };
+    if (rows.some((r) => !r.row.off && !r.recipe && !isUnharmed(r))) return null;
+    const solved = await solve(prepared, this.kernel, this.patience);
+    const key = solved.finalKey;
+    if (key === null || solved.rows.some((r) => r.state === "failed" && !isUnharmed(r))) return null;
+    const density = densityOf(prepared);
+    const part = measurePart(this.kernel, key, (mm3) => (density === null ? null : (mm3 * density) / 1000));
+    const counted = changed.checks.some((c) => c.kind === "edges" || c.kind === "holes" || c.kind === "floorArea");
+    const faces = counted ? this.kernel.faces(key) : [];
+    const edges = counted ? this.kernel.edges(key) : [];
+    return compareChecks(changed, figuresOf(changed, part, faces, edges), prepared.scope);
+  }
+
+  /** What the slow rows add to every check value, as the job stands. */
+  private whatSlowRowsDid(): Promise<number[] | null> {
+    const quick = this.standing.rows.filter((r) => !this.slow.has(r.row.id));
+    return (this.slowRowsDid ??= this.measure(this.job, this.standing, quick).then(
+      (without) => without && this.base.checks.map((c, i) => (c.actual ?? NaN) - (without[i].actual ?? NaN)),
+    ));
+  }
 }
 
 /** A check value moved by what was left out of it. */

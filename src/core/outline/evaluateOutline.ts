@@ -1,6 +1,6 @@
-import { evaluateNumber, type NumberScope, type NumberText, type Quantity } from "../number";
+import { evaluateNumber, type NumberScope } from "../number";
 import { fail, ok, type Problem, type Result } from "../base/result";
-import type { Vec2 } from "../geometry/vec";
+import { distance2, type Vec2 } from "../geometry/vec";
 import { applyItem, isWalked } from "./lines/registry";
 import type { Work } from "./lines/common";
 import { oriented, TooMany, within, type Region } from "./boolean";
@@ -102,6 +102,7 @@ function noLength(o: OutlineText, wire: NonNullable<EvaluatedOutline["wire"]>): 
   });
 }
 
+/** One outline: its walk solved, then its lines applied in their order. */
 function evaluateOne(
   o: OutlineText,
   scope: NumberScope,
@@ -110,84 +111,80 @@ function evaluateOne(
 ): EvaluatedOutline {
   const waits = new Map<string, PartItem>();
   const problems: EvaluatedOutline["problems"] = [];
-  const walked = o.items.filter((i) => i.item === "line" || i.item === "arc" || i.item === "start").length;
-  const wire = walked ? solveWire(o.items, scope) : null;
-  let now: Made = { region: [], open: [] };
-  if (wire) {
-    problems.push(...wire.problems, ...noLength(o, wire));
-    if (wire.closed)
-      now.region = oriented(
-        [
-          wire.segments.filter(
-            (s) => s.kind === "arc" || Math.hypot(s.to.x - s.from.x, s.to.y - s.from.y) > COINCIDENT,
-          ),
-        ].filter((l) => l.length > 0),
-      );
-    else if (wire.segments.length) now.open = [wire.segments];
-  }
+  const isWalk = o.items.some((i) => i.item === "line" || i.item === "arc" || i.item === "start");
+  const wire = isWalk ? solveWire(o.items, scope) : null;
+  if (wire) problems.push(...wire.problems, ...noLength(o, wire));
+  let now = wire ? walked(wire) : { region: [], open: [] };
   o.items.forEach((it, item) => {
     const bad = (p: Problem) => void problems.push({ ...p, item });
-    const num = (t: NumberText, q: Quantity): number | null => {
-      const r = evaluateNumber(t, q, scope);
-      if (r.ok) return r.value.value;
-      bad(r.problems[0]);
-      return null;
-    };
     const work: Work = {
       now,
-      num,
       wire,
-      get: (name) => {
-        const r = get(name);
-        if (!r.ok) return r;
-        for (const w of r.value.waits) waits.set(partKey(w), w);
-        // What is wrong with an outline is wrong with all that is made of it.
-        const [first] = r.value.problems;
-        if (first)
-          return fail(`"${r.value.name}" is not right itself: ${first.message}`, {
-            ...(first.expected ? { expected: first.expected } : {}),
-          });
-        const clash = r.value.wire?.conflicts[0];
-        if (clash)
-          return fail(`"${r.value.name}" contradicts itself: ${clash.words}`, {
-            expected: "one of its dimensions dropped",
-          });
-        return r;
+      num(t, q) {
+        const r = evaluateNumber(t, q, scope);
+        if (r.ok) return r.value.value;
+        bad(r.problems[0]);
+        return null;
       },
-      fromPart: (want) => {
+      get: (name) => sound(get(name), waits),
+      fromPart(want) {
         const key = partKey(want);
         waits.set(key, want);
         return shapes.get(key) ?? fail("the part is not there yet", { expected: "the row it is taken from, computed" });
       },
     };
-    let r: ReturnType<typeof applyItem>;
-    try {
-      r = within(PAIRS, () => applyItem(it, work));
-    } catch (e) {
-      if (!(e instanceof TooMany)) throw e;
-      r = fail("too many elements run into one another to be followed", {
-        expected: "fewer copies, or a simpler outline",
-      });
-    }
-    if (r === null) return;
-    if (!r.ok) return bad(r.problems[0]);
-    now = r.value;
+    const made = applied(it, work);
+    if (made?.ok) now = made.value;
+    else if (made) bad(made.problems[0]);
   });
-  const loops = now.region;
-  const area = loops.reduce((s, l) => s + loopArea(l), 0);
-  const all = [...loops.flat(), ...now.open.flat()];
+  return { id: o.id, name: o.name, ...now, wire, ...figuresOf(o, now), problems, waits: [...waits.values()] };
+}
+
+/** What a walk alone makes: a region where it comes home, else an open chain. */
+function walked(wire: Wire): Made {
+  if (!wire.segments.length) return { region: [], open: [] };
+  if (!wire.closed) return { region: [], open: [wire.segments] };
+  const loop = wire.segments.filter((s) => s.kind === "arc" || distance2(s.from, s.to) > COINCIDENT);
+  return { region: loop.length ? oriented([loop]) : [], open: [] };
+}
+
+/** Another outline this one is made of; what is wrong with it is wrong with all that is made of it. */
+function sound(r: Result<EvaluatedOutline>, waits: Map<string, PartItem>): Result<EvaluatedOutline> {
+  if (!r.ok) return r;
+  for (const w of r.value.waits) waits.set(partKey(w), w);
+  const [first] = r.value.problems;
+  if (first)
+    return fail(`"${r.value.name}" is not right itself: ${first.message}`, {
+      ...(first.expected ? { expected: first.expected } : {}),
+    });
+  const clash = r.value.wire?.conflicts[0];
+  return clash
+    ? fail(`"${r.value.name}" contradicts itself: ${clash.words}`, { expected: "one of its dimensions dropped" })
+    : r;
+}
+
+/** What a line makes of what stands so far; null where it makes nothing. */
+function applied(it: OutlineText["items"][number], work: Work): Result<Made> | null {
+  try {
+    return within(PAIRS, () => applyItem(it, work));
+  } catch (e) {
+    if (!(e instanceof TooMany)) throw e;
+    return fail("too many elements run into one another to be followed", {
+      expected: "fewer copies, or a simpler outline",
+    });
+  }
+}
+
+/** The figures of an outline as it came out, and what is wrong with its lines. */
+function figuresOf(o: OutlineText, { region, open }: Made) {
+  const area = region.reduce((sum, l) => sum + loopArea(l), 0);
+  const all = [...region.flat(), ...open.flat()];
   return {
-    id: o.id,
-    name: o.name,
-    ...now,
-    wire,
     modified: o.items.some((i) => !isWalked(i) && !("off" in i && i.off)),
     area,
     perimeter: perimeter(all),
-    centroid: Math.abs(area) > COINCIDENT ? centroidOf(loops, area) : null,
+    centroid: Math.abs(area) > COINCIDENT ? centroidOf(region, area) : null,
     box: all.length ? loopBox(all) : null,
-    problems,
-    defects: defectsOf(now.region, now.open),
-    waits: [...waits.values()],
+    defects: defectsOf(region, open),
   };
 }

@@ -80,94 +80,92 @@ const isPlane = (f: FaceInfo, s: Shape): boolean =>
   along(f.normal, s.normal) &&
   Math.abs(dot(f.point, s.normal) - s.offset) < CONTACT;
 
-/**
- * A surface of a row as it stands on the solid, measured there; null when nothing of it is left. `whole`: a round
- * wall that goes all round.
- */
-export function realOf(
-  s: Surface,
-  solid: Solid,
-  other: (id: string) => { shape: Shape } | null,
-): { shape: Shape; whole: boolean } | null {
+/** A surface as it stands on the solid; `whole`: a round wall that goes all round. */
+interface Real {
+  shape: Shape;
+  whole: boolean;
+}
+type Of<Is extends Shape["is"]> = Extract<Shape, { is: Is }>;
+
+/** A surface of a row as it stands on the solid, measured there; null when nothing of it is left. */
+export function realOf(s: Surface, solid: Solid, other: (id: string) => { shape: Shape } | null): Real | null {
   const mine = solid.of(s.row, s.instance);
   switch (s.shape.is) {
-    case "plane": {
-      if (s.role === "middle") return middle(s, other);
-      const shape = s.shape;
-      const f = mine.find((g) => isPlane(g, shape));
-      return f ? { shape: { ...shape, offset: dot(f.point, shape.normal) }, whole: true } : null;
-    }
-    case "cylinder": {
-      const shape = s.shape;
-      const all = mine.filter(
-        (g) =>
-          g.surface === "cylinder" &&
-          along(g.axis!.direction, shape.direction) &&
-          offLine(g.axis!.origin, shape.origin, shape.direction) < CONTACT &&
-          Math.abs(g.radius! - shape.radius) < CONTACT,
-      );
-      if (!all.length) return null;
-      return {
-        shape: { ...shape, origin: all[0].axis!.origin, radius: all[0].radius! },
-        whole: all.some((g) => g.sweep! > WHOLE),
-      };
-    }
-    case "cone": {
-      const shape = s.shape;
-      const f = mine.find((g) => g.surface === "cone" && Math.abs(g.halfAngle! - shape.halfAngle) < CONTACT);
-      return f ? { shape: { ...shape, halfAngle: f.halfAngle! }, whole: true } : null;
-    }
-    case "torus": {
-      const shape = s.shape;
-      for (const g of mine) {
-        if (g.surface === "sphere" && Math.abs((g.radius ?? 0) - shape.radius) < CONTACT && shape.reach < CONTACT)
-          return { shape: { ...shape, radius: g.radius! }, whole: true };
-        if (g.surface !== "torus" || !g.tube) continue;
-        const reach = offLine(g.tube, shape.origin, shape.direction);
-        const height = dot(sub(g.tube, shape.origin), shape.direction);
-        if (
-          Math.abs(g.radius! - shape.radius) < CONTACT &&
-          Math.abs(reach - shape.reach) < CONTACT &&
-          Math.abs(height) < CONTACT
-        )
-          return {
-            shape: { ...shape, radius: g.radius!, reach, origin: add(shape.origin, scale(shape.direction, height)) },
-            whole: true,
-          };
-      }
-      return null;
-    }
-    case "corner": {
-      const { origin, direction } = s.shape;
-      const there = solid
-        .edgesOf(s.row)
-        .some(
-          (e) =>
-            e.curve === "line" &&
-            e.length > CONTACT &&
-            offLine(e.from, origin, direction) < CONTACT &&
-            offLine(e.to, origin, direction) < CONTACT,
-        );
-      return there ? { shape: s.shape, whole: true } : null;
-    }
-    case "ring": {
-      const shape = s.shape;
-      const e = solid
-        .edgesOf(s.row)
-        .find(
-          (g) =>
-            g.curve === "circle" &&
-            length(sub(g.centre!, shape.origin)) < CONTACT &&
-            Math.abs(g.radius! - shape.radius) < CONTACT,
-        );
-      return e
-        ? {
-            shape: { ...shape, origin: e.centre!, radius: e.radius! },
-            whole: e.length > 2 * Math.PI * shape.radius - 0.01 * shape.radius,
-          }
-        : null;
+    case "plane":
+      return s.role === "middle" ? middle(s, other) : realPlane(s.shape, mine);
+    case "cylinder":
+      return realCylinder(s.shape, mine);
+    case "cone":
+      return realCone(s.shape, mine);
+    case "torus":
+      return realTorus(s.shape, mine);
+    case "corner":
+      return realCorner(s.shape, solid.edgesOf(s.row));
+    case "ring":
+      return realRing(s.shape, solid.edgesOf(s.row));
+  }
+}
+
+const near = (a: number, b: number): boolean => Math.abs(a - b) < CONTACT;
+
+function realPlane(shape: Of<"plane">, mine: FaceInfo[]): Real | null {
+  const f = mine.find((g) => isPlane(g, shape));
+  return f ? { shape: { ...shape, offset: dot(f.point, shape.normal) }, whole: true } : null;
+}
+
+function realCylinder(shape: Of<"cylinder">, mine: FaceInfo[]): Real | null {
+  const all = mine.filter(
+    (g) =>
+      g.surface === "cylinder" &&
+      along(g.axis!.direction, shape.direction) &&
+      offLine(g.axis!.origin, shape.origin, shape.direction) < CONTACT &&
+      near(g.radius!, shape.radius),
+  );
+  if (!all.length) return null;
+  return {
+    shape: { ...shape, origin: all[0].axis!.origin, radius: all[0].radius! },
+    whole: all.some((g) => g.sweep! > WHOLE),
+  };
+}
+
+function realCone(shape: Of<"cone">, mine: FaceInfo[]): Real | null {
+  const f = mine.find((g) => g.surface === "cone" && near(g.halfAngle!, shape.halfAngle));
+  return f ? { shape: { ...shape, halfAngle: f.halfAngle! }, whole: true } : null;
+}
+
+/** A round edge: a torus, or a sphere where its tube's centre lies on the axis. */
+function realTorus(shape: Of<"torus">, mine: FaceInfo[]): Real | null {
+  for (const g of mine) {
+    if (g.surface === "sphere" && near(g.radius ?? 0, shape.radius) && shape.reach < CONTACT)
+      return { shape: { ...shape, radius: g.radius! }, whole: true };
+    if (g.surface !== "torus" || !g.tube) continue;
+    const reach = offLine(g.tube, shape.origin, shape.direction);
+    const height = dot(sub(g.tube, shape.origin), shape.direction);
+    if (near(g.radius!, shape.radius) && near(reach, shape.reach) && near(height, 0)) {
+      const origin = add(shape.origin, scale(shape.direction, height));
+      return { shape: { ...shape, radius: g.radius!, reach, origin }, whole: true };
     }
   }
+  return null;
+}
+
+function realCorner(shape: Of<"corner">, edges: EdgeInfo[]): Real | null {
+  const { origin, direction } = shape;
+  const isThere = (e: EdgeInfo) =>
+    e.curve === "line" &&
+    e.length > CONTACT &&
+    offLine(e.from, origin, direction) < CONTACT &&
+    offLine(e.to, origin, direction) < CONTACT;
+  return edges.some(isThere) ? { shape, whole: true } : null;
+}
+
+function realRing(shape: Of<"ring">, edges: EdgeInfo[]): Real | null {
+  const e = edges.find(
+    (g) => g.curve === "circle" && length(sub(g.centre!, shape.origin)) < CONTACT && near(g.radius!, shape.radius),
+  );
+  if (!e) return null;
+  const whole = e.length > 2 * Math.PI * shape.radius - 0.01 * shape.radius;
+  return { shape: { ...shape, origin: e.centre!, radius: e.radius! }, whole };
 }
 
 /** The middle of two walls stands where both of them do. */
