@@ -6,3 +6,4 @@ export * from "./edits";
 export * from "./parts";
 export type * from "./stored";
 export * from "./release";
+export * from "./balloon";

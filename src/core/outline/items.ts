@@ -19,3 +19,14 @@ export const outlineSchema = z.strictObject({
   items: z.array(outlineItem).max(5000),
 });
 export type OutlineText = z.infer<typeof outlineSchema>;
+
+/** Lines that treat corners; they can be switched off, for whoever wants the outline as it is dimensioned. */
+type CornerLine = Extract<OutlineItem, { item: "corners" | "fullRound" }>;
+export const treatsCorners = (i: OutlineItem): i is CornerLine => i.item === "corners" || i.item === "fullRound";
+/** An outline's lines with all that treat corners switched on or off. */
+export const switchedCorners = (items: OutlineItem[], on: boolean): OutlineItem[] =>
+  items.map((it) => {
+    if (!treatsCorners(it)) return it;
+    const { off: _, ...rest } = it;
+    return on ? rest : { ...rest, off: true as const };
+  });

@@ -43,6 +43,8 @@ export interface Wire {
   freedom: number;
   /** What is still free, in plain words. */
   free: string[];
+  /** The same, by point. */
+  loose: FreePoint[];
   inked: boolean[];
   /** Contradictions, each by itself. */
   conflicts: WireConflict[];
@@ -54,6 +56,9 @@ export interface Wire {
   items: number[];
   solved: boolean;
 }
+
+/** Less than this share of a motion is none. */
+const MOVES = 1e-7;
 
 /** Solves a walk with its relations and dimensions, tells what is free and what contradicts. */
 export function solveWire(items: OutlineItem[], scope: NumberScope): Wire {
@@ -75,15 +80,17 @@ export function solveWire(items: OutlineItem[], scope: NumberScope): Wire {
   const { held, v } = told;
   const conflicts = told.conflicts.map(inItems);
   const d = freedomOf(system, v, held);
+  const loose = freePoints(walk, d.motions);
   const inked = walk.elements.map((e) => {
     const k = [e.from, e.to, ...(e.centre >= 0 ? [e.centre] : [])];
-    return d.motions.every((m) => k.every((i) => Math.abs(m[2 * i]) < 1e-7 && Math.abs(m[2 * i + 1]) < 1e-7));
+    return d.motions.every((m) => k.every((i) => Math.abs(m[2 * i]) < MOVES && Math.abs(m[2 * i + 1]) < MOVES));
   });
   return {
     segments: segmentsOf(walk, v),
     closed: walk.closed || meets(walk, v),
     freedom: d.freedom,
-    free: freeWords(walk, d.motions, scope.unit),
+    free: loose.map(freeWords),
+    loose,
     inked,
     conflicts,
     redundant: [
@@ -164,32 +171,39 @@ function meets(w: Walk, v: Float64Array): boolean {
   return a !== b && Math.hypot(v[2 * a] - v[2 * b], v[2 * a + 1] - v[2 * b + 1]) < 1e-7;
 }
 
-/** Each point and radius that can still move, and which way. */
-function freeWords(w: Walk, motions: Float64Array[], unit: LengthUnit): string[] {
-  if (!motions.length) return [];
-  const out: string[] = [];
-  for (const [name, k] of w.points) {
+/** A point that can still move: along an axis, along a direction (degrees), or anywhere. */
+export interface FreePoint {
+  name: string;
+  along: "X" | "Y" | "X and Y" | number;
+}
+
+/** Each point that can still move, and which way. */
+function freePoints(w: Walk, motions: Float64Array[]): FreePoint[] {
+  const start = w.points.get("P0");
+  return [...w.points].flatMap(([name, k]): FreePoint[] => {
     // A point closed onto the start is said once.
-    if (name !== "P0" && k === w.points.get("P0")) continue;
-    const ways = motions.map((m) => v2(m[2 * k], m[2 * k + 1])).filter((d) => Math.hypot(d.x, d.y) > 1e-7);
-    if (!ways.length) continue;
-    const first = ways[0],
-      l = Math.hypot(first.x, first.y);
-    const one = ways.every((d) => Math.abs(first.x * d.y - first.y * d.x) < CONTACT * l * Math.hypot(d.x, d.y));
-    const n = Number(name.slice(1));
-    const what = name === "P0" ? "the start" : name[0] === "C" ? `the centre of step ${n}` : `the end of step ${n}`;
-    if (!one) out.push(`${what} (${name}) is free along X and Y`);
-    else if (Math.abs(first.y) < CONTACT * l) out.push(`${what} (${name}) is free along X`);
-    else if (Math.abs(first.x) < CONTACT * l) out.push(`${what} (${name}) is free along Y`);
-    else {
-      let a = (Math.atan2(first.y, first.x) * 180) / Math.PI;
-      if (a <= -90) a += 180;
-      if (a > 90) a -= 180;
-      out.push(`${what} (${name}) is free along ${Number(a.toFixed(1))} degrees`);
-    }
-  }
-  void unit;
-  return out;
+    if (name !== "P0" && k === start) return [];
+    const ways = motions.map((m) => v2(m[2 * k], m[2 * k + 1])).filter((d) => Math.hypot(d.x, d.y) > MOVES);
+    return ways.length ? [{ name, along: wayOf(ways) }] : [];
+  });
+}
+
+/** The one way some motions go; anywhere where they go more than one. */
+function wayOf(ways: Vec2[]): FreePoint["along"] {
+  const [first] = ways;
+  const l = Math.hypot(first.x, first.y);
+  const isOne = ways.every((d) => Math.abs(first.x * d.y - first.y * d.x) < CONTACT * l * Math.hypot(d.x, d.y));
+  if (!isOne) return "X and Y";
+  if (Math.abs(first.y) < CONTACT * l) return "X";
+  if (Math.abs(first.x) < CONTACT * l) return "Y";
+  const degrees = (Math.atan2(first.y, first.x) * 180) / Math.PI;
+  return degrees <= -90 ? degrees + 180 : degrees > 90 ? degrees - 180 : degrees;
+}
+
+function freeWords({ name, along }: FreePoint): string {
+  const step = Number(name.slice(1));
+  const what = name === "P0" ? "the start" : `the ${name[0] === "C" ? "centre" : "end"} of step ${step}`;
+  return `${what} (${name}) is free along ${typeof along === "number" ? `${Number(along.toFixed(1))} degrees` : along}`;
 }
 
 /** Extent of the numbers that are typed, mm: what first guesses are measured by. */
@@ -218,27 +232,20 @@ export function tieDown(items: OutlineItem[], scope: NumberScope): OutlineItem[]
     if (!w.freedom || w.conflicts.length) break;
     const before = w.freedom;
     const p0 = w.points.find((p) => p.name === "P0")!;
-    const candidates: OutlineItem[] = [];
-    for (const text of w.free) {
-      const name = /\(([PC]\d+)\)/.exec(text)![1],
-        p = w.points.find((q) => q.name === name)!;
-      const unit = scope.unit;
-      const axis = (dimension: "dx" | "dy"): OutlineItem =>
-        name === "P0"
-          ? { item: "relation", relation: "fix", of: ["P0"] }
-          : {
-              item: "dimension",
-              dimension,
-              of: ["P0", name],
-              value: lengthText(
-                dimension === "dx" ? p.at.x - p0.at.x : p.at.y - p0.at.y,
-                unit,
-                unitOf[unit].places.exact,
-              ),
-            };
-      if (!/along Y$/.test(text)) candidates.push(axis("dx"));
-      if (!/along X$/.test(text)) candidates.push(axis("dy"));
-    }
+    const candidates = w.loose.flatMap(({ name, along }): OutlineItem[] => {
+      if (name === "P0") return [{ item: "relation", relation: "fix", of: ["P0"] }];
+      const p = w.points.find((q) => q.name === name)!;
+      const say = (dimension: "dx" | "dy", mm: number): OutlineItem => ({
+        item: "dimension",
+        dimension,
+        of: ["P0", name],
+        value: lengthText(mm, scope.unit, unitOf[scope.unit].places.exact),
+      });
+      return [
+        ...(along === "Y" ? [] : [say("dx", p.at.x - p0.at.x)]),
+        ...(along === "X" ? [] : [say("dy", p.at.y - p0.at.y)]),
+      ];
+    });
     const taken = candidates.find((c) => {
       const t = solveWire([...now, c], scope);
       return t.freedom < before && !t.conflicts.length;

@@ -1,15 +1,14 @@
 "use client";
-import { Button } from "antd";
-import { lengthText, toInside } from "@/core/number";
-import { evaluateNumber } from "@/core/number";
-import { numberScope } from "@/core/engine/numbers";
-import { cribFor, type Cutter } from "@/core/tables";
+import { Button, type TableProps } from "antd";
 import { useState } from "react";
+import { numberScope } from "@/core/engine/numbers";
+import { evaluateNumber, lengthText } from "@/core/number";
+import { cribFor, newCutter, type Cutter } from "@/core/tables";
 import { Section } from "../common/Section";
-import { useJob } from "../store/jobStore";
-import css from "./PathsCard.module.css";
 import { Bare } from "../fields/Bare";
+import { RuledTable } from "../fields/RuledTable";
 import { TextField } from "../fields/TextField";
+import { useJob } from "../store/jobStore";
 
 /** The crib: the cutters there are, with their reach beside a wall. The rules hold every corner against it. */
 export function CribEditor() {
@@ -18,81 +17,26 @@ export function CribEditor() {
   const [open, setOpen] = useState(false);
   const crib: readonly Cutter[] = job.crib ?? cribFor(job.unit);
   const put = (next: Cutter[]) => edit([{ edit: "setHead", head: { crib: next } }], "crib");
-  const scope = numberScope(job);
-  const cell = (i: number, key: "diameter" | "reach" | "feed") => (
-    <CribCell
-      key={key}
-      label={`${key} of ${crib[i].name}`}
-      value={lengthText(crib[i][key], job.unit)}
-      parse={(t) => {
-        const r = evaluateNumber(t, "length", scope);
-        return r.ok ? r.value.value : null;
-      }}
-      commit={(mm) => put(crib.map((c, k) => (k === i ? { ...c, [key]: mm } : c)))}
-    />
+  const change = (i: number, by: Partial<Cutter>) => put(crib.map((c, k) => (k === i ? { ...c, ...by } : c)));
+  const aside = (
+    <Button size="small" onClick={() => setOpen(!open)}>
+      {open ? "close" : `${crib.length} cutters`}
+    </Button>
   );
   return (
-    <Section
-      title="Crib"
-      aside={
-        <Button size="small" onClick={() => setOpen(!open)}>
-          {open ? "close" : `${crib.length} cutters`}
-        </Button>
-      }
-    >
+    <Section title="Crib" aside={aside}>
       {open && (
         <>
-          <table className={css.crib}>
-            <thead>
-              <tr>
-                <th>name</th>
-                <th>⌀</th>
-                <th>reach</th>
-                <th>feed / min</th>
-                <th />
-              </tr>
-            </thead>
-            <tbody>
-              {crib.map((c, i) => (
-                <tr key={i}>
-                  <td>
-                    <TextField
-                      aria-label={`name of cutter ${i + 1}`}
-                      value={c.name}
-                      maxLength={60}
-                      commit={(n) => n && put(crib.map((x, k) => (k === i ? { ...x, name: n } : x)))}
-                    />
-                  </td>
-                  <td>{cell(i, "diameter")}</td>
-                  <td>{cell(i, "reach")}</td>
-                  <td>{cell(i, "feed")}</td>
-                  <td>
-                    <Bare
-                      className="faint"
-                      aria-label={`take away ${c.name}`}
-                      onClick={() => put(crib.filter((_, k) => k !== i))}
-                    >
-                      ×
-                    </Bare>
-                  </td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
+          <RuledTable
+            label="Crib"
+            columns={columnsOf(change, (i) => put(crib.filter((_, k) => k !== i)))}
+            dataSource={crib.map((cutter, i) => ({ cutter, i }))}
+            rowKey="i"
+          />
           <Button
             size="small"
             style={{ marginTop: 6 }}
-            onClick={() =>
-              put([
-                ...crib,
-                {
-                  name: `cutter ${crib.length + 1}`,
-                  diameter: toInside({ in: 0.25, mm: 6 }[job.unit], "length", job.unit),
-                  reach: toInside({ in: 0.75, mm: 20 }[job.unit], "length", job.unit),
-                  feed: 400,
-                },
-              ])
-            }
+            onClick={() => put([...crib, newCutter(job.unit, crib.length + 1)])}
           >
             one more cutter
           </Button>
@@ -102,21 +46,61 @@ export function CribEditor() {
   );
 }
 
-function CribCell({
-  value,
-  label,
-  parse,
-  commit,
-}: {
-  value: string;
-  label: string;
-  parse: (t: string) => number | null;
-  commit: (mm: number) => void;
-}) {
+interface Line {
+  cutter: Cutter;
+  i: number;
+}
+type Sized = "diameter" | "reach" | "feed";
+
+function columnsOf(
+  change: (i: number, by: Partial<Cutter>) => void,
+  remove: (i: number) => void,
+): TableProps<Line>["columns"] {
+  const sized = (key: Sized, title: string) => ({
+    title,
+    width: 82,
+    render: (_: unknown, { cutter, i }: Line) => (
+      <Size of={cutter} what={key} commit={(mm) => change(i, { [key]: mm })} />
+    ),
+  });
+  return [
+    {
+      title: "name",
+      render: (_, { cutter, i }) => (
+        <TextField
+          aria-label={`name of cutter ${i + 1}`}
+          value={cutter.name}
+          maxLength={60}
+          commit={(name) => name && change(i, { name })}
+        />
+      ),
+    },
+    sized("diameter", "⌀"),
+    sized("reach", "reach"),
+    sized("feed", "feed / min"),
+    {
+      title: <span className="sr">take away</span>,
+      width: 24,
+      render: (_, { cutter, i }) => (
+        <Bare className="faint" aria-label={`take away ${cutter.name}`} onClick={() => remove(i)}>
+          ×
+        </Bare>
+      ),
+    },
+  ];
+}
+
+/** One length of a cutter, typed as any number is. */
+function Size({ of, what, commit }: { of: Cutter; what: Sized; commit: (mm: number) => void }) {
+  const job = useJob((s) => s.job)!;
+  const parse = (text: string): number | null => {
+    const r = evaluateNumber(text, "length", numberScope(job));
+    return r.ok ? r.value.value : null;
+  };
   return (
     <TextField
-      aria-label={label}
-      value={value}
+      aria-label={`${what} of ${of.name}`}
+      value={lengthText(of[what], job.unit)}
       maxLength={40}
       problem={(text) => (parse(text) === null ? "no number" : null)}
       commit={(text) => commit(parse(text)!)}

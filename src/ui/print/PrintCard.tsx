@@ -1,5 +1,6 @@
 "use client";
 import { App, Button, Input } from "antd";
+import { saveBlob } from "../common/saveBlob";
 import Papa from "papaparse";
 import { useState } from "react";
 import { namedIn, readBalloonLine } from "@/core/callout";
@@ -161,12 +162,8 @@ function LedgerFiles({ take }: { take: (csv: string) => void }) {
   const job = useJob((s) => s.job)!;
   const ledger = useBench((s) => s.evaluated?.evaluation.ledger);
   const save = () => {
-    const url = URL.createObjectURL(new Blob(["\uFEFF", ledgerCsv(job, ledger ?? [])], { type: "text/csv" }));
-    Object.assign(document.createElement("a"), {
-      href: url,
-      download: `${job.name.replace(/[^\w-]+/g, "-").toLowerCase()}-ledger.csv`,
-    }).click();
-    setTimeout(() => URL.revokeObjectURL(url), 10_000);
+    const name = job.name.replace(/[^\w-]+/g, "-").toLowerCase();
+    saveBlob(new Blob(["\uFEFF", ledgerCsv(job, ledger ?? [])], { type: "text/csv" }), `${name}-ledger.csv`);
   };
   return (
     <span className={css.files}>

@@ -1,5 +1,6 @@
 "use client";
 import { App, Button } from "antd";
+import { saveBlob } from "../common/saveBlob";
 import { useState } from "react";
 import type { Problem } from "@/core/base/result";
 import type { ExportKind } from "@/io/exportJob";
@@ -38,10 +39,7 @@ export function FileButton({
         throw new Error(problems.map((p) => p.message + (p.expected ? ` (expected: ${p.expected})` : "")).join("; "));
       }
       const name = /filename="([^"]+)"/.exec(r.headers.get("content-disposition") ?? "")?.[1] ?? `job.${kind}`;
-      const url = URL.createObjectURL(await r.blob());
-      const a = Object.assign(document.createElement("a"), { href: url, download: name });
-      a.click();
-      setTimeout(() => URL.revokeObjectURL(url), 10_000);
+      saveBlob(await r.blob(), name);
     } catch (e) {
       void message.error(e instanceof Error ? e.message : "the server does not answer", 6);
     } finally {

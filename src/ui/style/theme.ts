@@ -102,6 +102,17 @@ export function controlsFor(light: Light): ThemeConfig {
         optionActiveBg: c.wash,
       },
       Checkbox: { controlInteractiveSize: 14 },
+      Table: {
+        headerBg: "transparent",
+        headerColor: c.faint,
+        headerSplitColor: "transparent",
+        borderColor: c.rule,
+        rowHoverBg: c.wash,
+        cellPaddingBlockSM: 5,
+        cellPaddingInlineSM: 5,
+        cellFontSizeSM: 13,
+        colorBgContainer: "transparent",
+      },
       Slider: { controlSize: 8, railSize: 2, handleSize: 8, handleSizeHover: 8 },
     },
   };

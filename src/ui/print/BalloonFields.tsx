@@ -1,0 +1,155 @@
+"use client";
+import { balloonKinds, generalClasses, hasLimits, type Balloon, type Tolerance } from "@/core/job";
+import { toNumberText, type NumberText, type Quantity } from "@/core/number";
+import { findThread } from "@/core/tables";
+import { ChoiceBox, ThreadBox } from "../card/editors";
+import { NumberBox } from "../common/NumberBox";
+import { fieldsClass } from "../common/Section";
+import { TextField } from "../fields/TextField";
+import { useJob } from "../store/jobStore";
+import { FitBox } from "./FitBox";
+import { useBalloon } from "./useBalloon";
+
+const q = toNumberText("?");
+const toleranceKinds: { value: Tolerance["kind"]; label: string; make: (b: Balloon) => Tolerance }[] = [
+  { value: "default", label: "as the title block says", make: () => ({ kind: "default" }) },
+  { value: "plusMinus", label: "±", make: () => ({ kind: "plusMinus", value: q }) },
+  { value: "sided", label: "+ and −", make: () => ({ kind: "sided", plus: q, minus: q }) },
+  { value: "limits", label: "two limits", make: (b) => ({ kind: "limits", high: b.value ?? q, low: q }) },
+  { value: "max", label: "largest only (MAX)", make: () => ({ kind: "max" }) },
+  { value: "min", label: "smallest only (MIN)", make: () => ({ kind: "min" }) },
+  { value: "fit", label: "fit, ISO 286", make: () => ({ kind: "fit", fit: "H7" }) },
+  { value: "general", label: "general class, ISO 2768", make: () => ({ kind: "general", class: "m" }) },
+];
+
+/** What a balloon prints, field by field. */
+export function BalloonFields({ balloon: b }: { balloon: Balloon }) {
+  const { put, setKind, setTolerance } = useBalloon(b);
+  return (
+    <div className={fieldsClass}>
+      <ChoiceBox
+        label="Kind"
+        value={b.kind}
+        options={balloonKinds.map((k) => ({ value: k, label: k }))}
+        choose={(o) => setKind(o.value)}
+      />
+      <Printed balloon={b} />
+      {hasLimits(b) && (
+        <>
+          <ChoiceBox
+            label="Tolerance"
+            value={b.tolerance.kind}
+            options={toleranceKinds}
+            choose={(o) => setTolerance(o.make(b))}
+          />
+          <ToleranceFields balloon={b} />
+        </>
+      )}
+      {b.kind === "angle" && (
+        <Value label="Shorter leg" value={b.leg} quantity="length" optional commit={(leg) => put({ leg })} />
+      )}
+      <label>
+        <span className="lab">Zone</span>
+        <TextField
+          value={b.zone ?? ""}
+          maxLength={10}
+          problem={(z) => (/^[A-Z0-9-]*$/i.test(z.trim()) ? null : "letters, figures and - only")}
+          commit={(z) => put({ zone: z.toUpperCase() || undefined })}
+        />
+      </label>
+      <label>
+        <span className="lab">Note</span>
+        <TextField value={b.note ?? ""} maxLength={500} commit={(note) => put({ note: note || undefined })} />
+      </label>
+    </div>
+  );
+}
+
+/** The number, thread, angle and count as they are printed. */
+function Printed({ balloon: b }: { balloon: Balloon }) {
+  const { put } = useBalloon(b);
+  const job = useJob((s) => s.job)!;
+  const others = { ...job, balloons: job.balloons.filter((x) => x.number !== b.number) };
+  return (
+    <>
+      {b.kind === "thread" && (
+        <ThreadBox
+          balloons={[]}
+          value={b.thread ?? ""}
+          commit={(thread) => {
+            if (findThread(thread)) put({ thread });
+          }}
+        />
+      )}
+      {hasLimits(b) && b.tolerance.kind !== "limits" && (
+        <NumberBox
+          printed
+          job={others}
+          label="As printed"
+          value={b.value}
+          quantity={quantityOf(b)}
+          commit={(t) => put({ value: t ?? q })}
+        />
+      )}
+      {b.kind === "chamfer" && (
+        <Value label="Angle" value={b.angle} quantity="angle" commit={(t) => put({ angle: t ?? toNumberText("45") })} />
+      )}
+      <Value
+        label="Count"
+        value={b.count}
+        quantity="count"
+        optional={b.kind !== "count"}
+        commit={(count) => put({ count })}
+      />
+    </>
+  );
+}
+
+const quantityOf = (b: Balloon): Quantity => (b.kind === "angle" ? "angle" : "coordinate");
+
+/** The numbers of a tolerance, or its class. */
+function ToleranceFields({ balloon: b }: { balloon: Balloon }) {
+  const { setTolerance } = useBalloon(b);
+  const t = b.tolerance;
+  const one = (label: string, value: NumberText, make: (v: NumberText) => Tolerance) => (
+    <Value
+      key={label}
+      label={label}
+      value={value}
+      quantity={quantityOf(b)}
+      commit={(v) => setTolerance(make(v ?? q))}
+    />
+  );
+  switch (t.kind) {
+    case "plusMinus":
+      return one("±", t.value, (value) => ({ kind: "plusMinus", value }));
+    case "sided":
+      return [one("+", t.plus, (plus) => ({ ...t, plus })), one("−", t.minus, (minus) => ({ ...t, minus }))];
+    case "limits":
+      return [one("Largest", t.high, (high) => ({ ...t, high })), one("Smallest", t.low, (low) => ({ ...t, low }))];
+    case "fit":
+      return <FitBox value={t.fit} commit={(fit) => setTolerance({ kind: "fit", fit })} />;
+    case "general":
+      return (
+        <ChoiceBox
+          label="Class"
+          value={t.class}
+          options={generalClasses.map((c) => ({ value: c, label: `ISO 2768-${c}` }))}
+          choose={(o) => setTolerance({ kind: "general", class: o.value })}
+        />
+      );
+    default:
+      return null;
+  }
+}
+
+function Value(field: {
+  label: string;
+  value: NumberText | undefined;
+  quantity: Quantity;
+  optional?: boolean;
+  commit: (t: NumberText | undefined) => void;
+}) {
+  const job = useJob((s) => s.job)!;
+  return <NumberBox printed job={job} {...field} />;
+}
