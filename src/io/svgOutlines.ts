@@ -32,88 +32,104 @@ type Node = Record<string, unknown> & { ":@"?: Record<string, string> };
  * y is turned over. The size comes from the drawing's width and its view box.
  */
 export function readSvg(text: string, unit: LengthUnit): ReadFile {
-  const problems: string[] = [],
-    layers = new Map<string, Segment[]>(),
-    left = new Map<string, number>();
-  const nothing = { said: null, layers: [], chains: [], problems };
-  let tree: Node[];
+  const root = rootOf(text);
+  if (typeof root === "string") return { said: null, layers: [], chains: [], problems: [root] };
+  const { scale, said } = sizeOf(root);
+  const gathered = new Shapes(scale);
+  gathered.walk(root.svg as Node[], "outline", "");
+  const chains = [...gathered.layers].flatMap(([layer, s]) => chainsOfLayer(layer, s, unit));
+  return {
+    said,
+    layers: [...gathered.layers].map(([name, s]) => ({ name, elements: s.length })),
+    chains,
+    problems: [...gathered.problems(), ...gapList(chains)],
+  };
+}
+
+const attributes = (n: Node): Record<string, string> => n[":@"] ?? {};
+
+/** The svg element, or why there is none. */
+function rootOf(text: string): Node | string {
+  const parser = new XMLParser({
+    preserveOrder: true,
+    ignoreAttributes: false,
+    attributeNamePrefix: "",
+    processEntities: false,
+  });
   try {
-    tree = new XMLParser({
-      preserveOrder: true,
-      ignoreAttributes: false,
-      attributeNamePrefix: "",
-      processEntities: false,
-    }).parse(text, true) as Node[];
+    const tree = parser.parse(text, true) as Node[];
+    return tree.find((n) => "svg" in n) ?? "the file is no SVG: it has no svg element";
   } catch (e) {
     const at = (e as { line?: number }).line;
-    problems.push(
-      `the file is no SVG that can be read: ${e instanceof Error ? e.message.slice(0, 160) : ""}${at ? ` (line ${at})` : ""}`,
-    );
-    return nothing;
+    const why = e instanceof Error ? e.message.slice(0, 160) : "";
+    return `the file is no SVG that can be read: ${why}${at ? ` (line ${at})` : ""}`;
   }
-  const root = tree.find((n) => "svg" in n);
-  if (!root) {
-    problems.push("the file is no SVG: it has no svg element");
-    return nothing;
-  }
-  const attr = (n: Node) => n[":@"] ?? {};
-  const box = attr(root)
-      .viewBox?.trim()
-      .split(/[\s,]+/)
-      .map(Number),
-    width = /^([-+.\deE]+)\s*([a-z]*)$/.exec(attr(root).width ?? "");
-  const k =
-    width && box?.length === 4 && box[2] > 0
-      ? (Number(width[1]) * (units[width[2]] ?? units.px)) / box[2]
-      : width
-        ? (units[width[2]] ?? units.px)
-        : box
-          ? 1
-          : units.px;
-  let curves = 0,
-    count = 0;
-  const walk = (nodes: Node[], layer: string, transform: string) => {
+}
+
+/** Millimetres of one unit of the drawing, and the unit its width is given in. */
+function sizeOf(root: Node): { scale: number; said: LengthUnit | null } {
+  const a = attributes(root);
+  const box = a.viewBox
+    ?.trim()
+    .split(/[\s,]+/)
+    .map(Number);
+  const width = /^([-+.\deE]+)\s*([a-z]*)$/.exec(a.width ?? "");
+  if (!width) return { scale: box ? 1 : units.px, said: null };
+  const one = units[width[2]] ?? units.px;
+  const said = width[2] === "mm" || width[2] === "in" ? width[2] : null;
+  return { scale: box?.length === 4 && box[2] > 0 ? (Number(width[1]) * one) / box[2] : one, said };
+}
+
+/** Elements that are no drawing, and nothing is said of them. */
+const silent = ["#text", "title", "desc", "defs", "metadata", "style", "?xml", "#comment"];
+const groups = ["g", "svg", "a", "symbol"];
+
+/** The segments of every shape by its layer, and what was left out. */
+class Shapes {
+  readonly layers = new Map<string, Segment[]>();
+  private readonly left = new Map<string, number>();
+  private readonly broken: string[] = [];
+  private curves = 0;
+  private count = 0;
+  constructor(private readonly scale: number) {}
+
+  walk(nodes: Node[], layer: string, transform: string): void {
     for (const n of nodes) {
-      const tag = Object.keys(n).find((key) => key !== ":@")!,
-        a = attr(n),
-        inside = n[tag];
+      const tag = Object.keys(n).find((key) => key !== ":@")!;
+      const a = attributes(n);
       const moved = a.transform ? `${transform} ${a.transform}` : transform;
-      if (["g", "svg", "a", "symbol"].includes(tag)) {
-        walk(inside as Node[], tag === "g" && a.id ? a.id : layer, moved);
-        continue;
-      }
-      const d = pathOf(tag, a);
-      if (d === null) {
-        if (
-          !["#text", "title", "desc", "defs", "metadata", "style", "?xml", "#comment"].includes(tag) &&
-          !tag.includes(":")
-        )
-          left.set(tag, (left.get(tag) ?? 0) + 1);
-        continue;
-      }
-      if (++count > MOST) continue;
-      const path = svgpath(d).abs().transform(moved).unshort() as ReturnType<typeof svgpath> & { err?: string };
-      if (path.err)
-        problems.push(`a ${tag} cannot be read: ${path.err.slice(0, 100)}; what stands before that is taken`);
-      const r = segmentsOf(path, k);
-      curves += r.curves;
-      if (!r.segments.length) continue;
-      const there = layers.get(layer) ?? [];
-      for (const q of r.segments) there.push(q);
-      layers.set(layer, there);
+      if (groups.includes(tag)) this.walk(n[tag] as Node[], tag === "g" && a.id ? a.id : layer, moved);
+      else this.shape(tag, a, layer, moved);
     }
-  };
-  walk(root.svg as Node[], "outline", "");
-  for (const [tag, n] of left) problems.push(`${n} ${tag} left out: no lines or arcs`);
-  if (count > MOST) problems.push(`the drawing has ${count} elements; only the first ${MOST} are read`);
-  if (curves) problems.push(`${curves} curve${curves === 1 ? "" : "s"} taken as arcs within ${NEAR} mm`);
-  const chains = [...layers].flatMap(([layer, s]) => chainsOfLayer(layer, s, unit));
-  return {
-    said: width?.[2] === "mm" ? "mm" : width?.[2] === "in" ? "in" : null,
-    layers: [...layers].map(([name, s]) => ({ name, elements: s.length })),
-    chains,
-    problems: [...problems, ...gapList(chains)],
-  };
+  }
+
+  private shape(tag: string, a: Record<string, string>, layer: string, transform: string): void {
+    const d = pathOf(tag, a);
+    if (d === null) {
+      if (!silent.includes(tag) && !tag.includes(":")) this.left.set(tag, (this.left.get(tag) ?? 0) + 1);
+      return;
+    }
+    if (++this.count > MOST) return;
+    const path = svgpath(d).abs().transform(transform).unshort() as ReturnType<typeof svgpath> & { err?: string };
+    if (path.err)
+      this.broken.push(`a ${tag} cannot be read: ${path.err.slice(0, 100)}; what stands before that is taken`);
+    const { segments, curves } = segmentsOf(path, this.scale);
+    this.curves += curves;
+    if (!segments.length) return;
+    const there = this.layers.get(layer) ?? [];
+    for (const q of segments) there.push(q);
+    this.layers.set(layer, there);
+  }
+
+  problems(): string[] {
+    const { curves, count } = this;
+    return [
+      ...this.broken,
+      ...[...this.left].map(([tag, n]) => `${n} ${tag} left out: no lines or arcs`),
+      ...(count > MOST ? [`the drawing has ${count} elements; only the first ${MOST} are read`] : []),
+      ...(curves ? [`${curves} curve${curves === 1 ? "" : "s"} taken as arcs within ${NEAR} mm`] : []),
+    ];
+  }
 }
 
 /** A shape as path data; null for what has no outline. */
@@ -152,72 +168,88 @@ function pathOf(tag: string, a: Record<string, string>): string | null {
 }
 
 /** Path data as lines and arcs, in millimetres, y up. */
-function segmentsOf(path: ReturnType<typeof svgpath>, k: number): { segments: Segment[]; curves: number } {
-  const segments: Segment[] = [];
-  let at = v2(0, 0),
-    start = at,
-    curves = 0;
-  const p = (x: number, y: number): Vec2 => v2(x * k, -y * k);
-  const line = (to: Vec2) => {
-    if (Math.hypot(to.x - at.x, to.y - at.y) > ROUNDING) segments.push({ kind: "line", from: at, to });
-    at = to;
-  };
-  const curve = (b: Vec2, c: Vec2, d: Vec2) => {
-    segments.push(...arcsOf([at, b, c, d], NEAR));
-    at = d;
-  };
-  const bend = (data: (string | number)[]) => {
-    const [kind, ...v] = data as [string, ...number[]];
+function segmentsOf(path: ReturnType<typeof svgpath>, scale: number): { segments: Segment[]; curves: number } {
+  const pen = new Pen(scale);
+  path.iterate((s) => pen.put(s as PathWord));
+  return pen;
+}
+
+/** One word of path data: its letter and its numbers, absolute. */
+type PathWord = [string, ...number[]];
+
+/** Follows path data from word to word. */
+class Pen {
+  readonly segments: Segment[] = [];
+  curves = 0;
+  private at = v2(0, 0);
+  private start = this.at;
+  constructor(private readonly scale: number) {}
+
+  private point(x: number, y: number): Vec2 {
+    return v2(x * this.scale, -y * this.scale);
+  }
+  private line(to: Vec2): void {
+    if (Math.hypot(to.x - this.at.x, to.y - this.at.y) > ROUNDING)
+      this.segments.push({ kind: "line", from: this.at, to });
+    this.at = to;
+  }
+  private curve(b: Vec2, c: Vec2, d: Vec2): void {
+    this.curves++;
+    this.segments.push(...arcsOf([this.at, b, c, d], NEAR));
+    this.at = d;
+  }
+
+  put([kind, ...v]: PathWord): void {
     switch (kind) {
       case "M":
-        at = start = p(v[0], v[1]);
+        this.at = this.start = this.point(v[0], v[1]);
         break;
       case "L":
-        line(p(v[0], v[1]));
+        this.line(this.point(v[0], v[1]));
         break;
       case "H":
-        line(v2(v[0] * k, at.y));
+        this.line(v2(v[0] * this.scale, this.at.y));
         break;
       case "V":
-        line(v2(at.x, -v[0] * k));
+        this.line(v2(this.at.x, -v[0] * this.scale));
         break;
       case "C":
-        curves++;
-        curve(p(v[0], v[1]), p(v[2], v[3]), p(v[4], v[5]));
+        this.curve(this.point(v[0], v[1]), this.point(v[2], v[3]), this.point(v[4], v[5]));
         break;
-      case "Q": {
-        curves++;
-        const q = p(v[0], v[1]),
-          e = p(v[2], v[3]);
-        curve(
-          v2(at.x + (2 * (q.x - at.x)) / 3, at.y + (2 * (q.y - at.y)) / 3),
-          v2(e.x + (2 * (q.x - e.x)) / 3, e.y + (2 * (q.y - e.y)) / 3),
-          e,
-        );
+      case "Q":
+        this.quadratic(this.point(v[0], v[1]), this.point(v[2], v[3]));
         break;
-      }
-      case "A": {
-        const to = p(v[5], v[6]);
-        if (Math.abs(v[0] - v[1]) > COINCIDENT * Math.max(v[0], v[1])) {
-          // Not of a circle: by way of curves.
-          const bezier = svgpath(`M${at.x / k} ${-at.y / k}A${v.join(" ")}`).unarc();
-          bezier.iterate((s) => {
-            if (s[0] !== "M") bend(s as (string | number)[]);
-          });
-        } else if (v[0] > 0) {
-          segments.push(circleArc(at, to, v[0] * k, v[3] === 1, v[4] === 0));
-          at = to;
-        } else line(to);
+      case "A":
+        this.arc(v);
         break;
-      }
       case "Z":
       case "z":
-        line(start);
+        this.line(this.start);
         break;
     }
-  };
-  path.iterate((s) => bend(s as (string | number)[]));
-  return { segments, curves };
+  }
+
+  /** A curve with one handle is one with two, each two thirds of the way to it. */
+  private quadratic(q: Vec2, end: Vec2): void {
+    const handle = (p: Vec2) => v2(p.x + (2 * (q.x - p.x)) / 3, p.y + (2 * (q.y - p.y)) / 3);
+    this.curve(handle(this.at), handle(end), end);
+  }
+
+  private arc(v: number[]): void {
+    const [rx, ry, , large, sweep] = v;
+    const to = this.point(v[5], v[6]);
+    if (Math.abs(rx - ry) > COINCIDENT * Math.max(rx, ry)) {
+      // Not of a circle: by way of curves.
+      const { x, y } = this.at;
+      const bezier = svgpath(`M${x / this.scale} ${-y / this.scale}A${v.join(" ")}`).unarc();
+      bezier.iterate((s) => {
+        if (s[0] !== "M") this.put(s as PathWord);
+      });
+    } else if (rx > 0) {
+      this.segments.push(circleArc(this.at, to, rx * this.scale, large === 1, sweep === 0));
+      this.at = to;
+    } else this.line(to);
+  }
 }
 
 /**

@@ -19,27 +19,7 @@ export function readBalloon(r: Reader, number: number): Balloon {
 
 function readWhole(r: Reader, number: number): Balloon {
   const b: Balloon = { number, kind: "linear", tolerance: { kind: "default" } };
-  const start = r.pos;
-  if (r.seesNumber() && !thread(r)) {
-    const first = r.number("count");
-    if (r.take("X") && (r.done || r.sees("⌀") || r.sees("R") || r.sees("DEEP") || r.seesNumber() || thread(r))) {
-      b.count = first;
-      if (r.done) return { ...b, kind: "count" };
-      // `.03 X 45°` is a chamfer, `6X 1.25` a count: the sign after the second number tells.
-      const save = r.pos;
-      if (r.seesNumber() && !thread(r)) {
-        const second = r.number("angle");
-        if (r.take("°")) {
-          delete b.count;
-          b.kind = "chamfer";
-          b.value = first;
-          b.angle = second;
-          return rest(r, b);
-        }
-        r.pos = save;
-      }
-    } else r.pos = start;
-  }
+  if (leadingNumber(r, b)) return b.kind === "count" ? b : rest(r, b);
   const t = thread(r);
   if (t) {
     r.pos += t.length;
@@ -47,19 +27,65 @@ function readWhole(r: Reader, number: number): Balloon {
     b.thread = t.designation;
     return rest(r, b);
   }
-  // In brackets on a print: a reference dimension.
-  r.skip();
-  const bracketed = /^\(\s*(⌀|Ø|∅|R)?\s*([0-9.]+(?:-\d+\/\d+)?|\d+\/\d+)\s*(°)?\s*\)/.exec(r.text.slice(r.pos));
-  if (bracketed) {
-    r.pos += bracketed[0].length;
-    b.kind = bracketed[1] === "R" ? "radius" : bracketed[1] ? "diameter" : bracketed[3] ? "angle" : "linear";
-    b.value = bracketed[2] as NumberText;
-    b.reference = true;
-    return rest(r, b);
-  }
+  if (inBrackets(r, b)) return rest(r, b);
   if (r.take("⌀")) b.kind = "diameter";
   else if (r.take("R")) b.kind = "radius";
   else if (r.take("DEEP")) b.kind = "depth";
+  size(r, b);
+  if (r.take("°")) b.kind = "angle";
+  return rest(r, b);
+}
+
+/**
+ * A number that stands before the rest: how many (`6X`), or a chamfer's leg (`.03 X 45°`).
+ * @returns whether the balloon's size is read with it
+ */
+function leadingNumber(r: Reader, b: Balloon): boolean {
+  const start = r.pos;
+  if (!r.seesNumber() || thread(r)) return false;
+  const first = r.number("count");
+  if (!r.take("X") || !startsSize(r)) {
+    r.pos = start;
+    return false;
+  }
+  if (r.done) {
+    b.kind = "count";
+    b.count = first;
+    return true;
+  }
+  // `.03 X 45°` is a chamfer, `6X 1.25` a count: the sign after the second number tells.
+  const save = r.pos;
+  if (r.seesNumber() && !thread(r)) {
+    const second = r.number("angle");
+    if (r.take("°")) {
+      b.kind = "chamfer";
+      b.value = first;
+      b.angle = second;
+      return true;
+    }
+    r.pos = save;
+  }
+  b.count = first;
+  return false;
+}
+
+const startsSize = (r: Reader): boolean =>
+  r.done || r.sees("⌀") || r.sees("R") || r.sees("DEEP") || r.seesNumber() || thread(r) !== null;
+
+/** In brackets on a print: a reference dimension. */
+function inBrackets(r: Reader, b: Balloon): boolean {
+  r.skip();
+  const m = /^\(\s*(⌀|Ø|∅|R)?\s*([0-9.]+(?:-\d+\/\d+)?|\d+\/\d+)\s*(°)?\s*\)/.exec(r.text.slice(r.pos));
+  if (!m) return false;
+  r.pos += m[0].length;
+  b.kind = m[1] === "R" ? "radius" : m[1] ? "diameter" : m[3] ? "angle" : "linear";
+  b.value = m[2] as NumberText;
+  b.reference = true;
+  return true;
+}
+
+/** The printed number, or its two limits. */
+function size(r: Reader, b: Balloon): void {
   const at = r.pos;
   b.value = r.number("value", "a dimension");
   const power = /^e\d+/i.exec(r.text.slice(r.pos));
@@ -72,17 +98,12 @@ function readWhole(r: Reader, number: number): Balloon {
   // Degrees, minutes and seconds are an angle whatever stands before them.
   if (/[°]|\dd/i.test(b.value)) b.kind = "angle";
   const pair = /^(\d*\.\d+)\/(\d*\.\d+)$/.exec(b.value);
-  if (pair) limits(r, b, pair[1] as NumberText, pair[2] as NumberText, at);
-  else {
-    // `1.255 / 1.245` or `1.245 TO 1.255`: two limits.
-    r.skip();
-    if (r.text[r.pos] === "/" || r.sees("TO")) {
-      if (!r.take("TO")) r.pos++;
-      limits(r, b, b.value, r.number("low", "the other limit"), at);
-    }
-  }
-  if (r.take("°")) b.kind = "angle";
-  return rest(r, b);
+  if (pair) return limits(r, b, pair[1] as NumberText, pair[2] as NumberText, at);
+  // `1.255 / 1.245` or `1.245 TO 1.255`: two limits.
+  r.skip();
+  if (r.text[r.pos] !== "/" && !r.sees("TO")) return;
+  if (!r.take("TO")) r.pos++;
+  limits(r, b, b.value, r.number("low", "the other limit"), at);
 }
 
 const thread = (r: Reader) => {

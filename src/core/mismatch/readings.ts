@@ -18,72 +18,81 @@ const usualRadii = {
   mm: [0.5, 1, 1.5, 2, 2.5, 3, 4, 5, 6, 8, 10, 12, 15, 16, 20],
 };
 
+type Put = (kind: SlipKind, value: number, cost: number, own?: string) => void;
+
 /**
  * All single slips of reading or typing that turn one number into another.
  * @param text as typed: its own digits are swapped and misread   @param value what it is worth, in the job's unit
  */
 export function readings(text: string, value: number, role: Role, unit: LengthUnit): Reading[] {
-  const out: Reading[] = [];
-  const literal = /^-?(\d+\.?\d*|\.\d+)$/.test(text);
-  const fraction = /\//.test(text);
-  const decimals = literal ? (text.split(".")[1]?.length ?? 0) : unitOf[unit].places.exact;
-  const write = (v: number): string => {
-    if (fraction && unitOf[unit].fractions) {
-      const f = fractionText(v, 64);
-      if (Math.abs(f.off) < COINCIDENT) return f.text;
-    }
-    let digits = decimals;
-    while (digits < 6 && Math.abs(Number(v.toFixed(digits)) - v) > COINCIDENT) digits++;
-    const t = v.toFixed(digits);
-    return !unitOf[unit].leadingZero || text.startsWith(".") ? t.replace(/^(-?)0\./, "$1.") : t;
+  const isLiteral = /^-?(\d+\.?\d*|\.\d+)$/.test(text);
+  const best = new Map<string, Reading>();
+  const put: Put = (kind, v, cost, own) => {
+    if (!Number.isFinite(v) || Math.abs(v - value) <= COINCIDENT || (value > 0 && v <= 0)) return;
+    const key = v.toFixed(7);
+    const old = best.get(key);
+    if (old && old.cost <= cost) return;
+    best.set(key, { kind: ofRole(kind, role), value: v, text: own ?? written(v, text, isLiteral, unit), cost });
   };
-  const put = (kind: SlipKind, v: number, cost: number, own?: string) => {
-    if (Number.isFinite(v) && Math.abs(v - value) > COINCIDENT && (value > 0 ? v > 0 : true))
-      out.push({
-        kind:
-          role === "radius" && kind !== "wrong-unit" && kind !== "swapped-digits" && kind !== "decimal-point"
-            ? "wrong-corner-radius"
-            : kind,
-        value: v,
-        text: own ?? write(v),
-        cost,
-      });
-  };
-  if (role !== "angle") {
-    put(role === "diameter" ? "radius-for-diameter" : "half-for-whole", value * 2, 1);
-    put(role === "diameter" ? "radius-for-diameter" : "half-for-whole", value / 2, 1);
-    put("wrong-unit", value * INCH, 1.3);
-    put("wrong-unit", value / INCH, 1.3);
-  } else {
-    put("half-for-whole", value * 2, 1);
-    put("half-for-whole", value / 2, 1);
-    put("another-dimension", 90 - value, 1.6);
-    put("another-dimension", 180 - value, 1.6);
+  if (role === "angle") angles(value, put);
+  else sizes(value, role, unit, put);
+  if (isLiteral) digits(text, put);
+  return [...best.values()];
+}
+
+/** A radius misread is a wrong corner, whatever else it could be called. */
+const ownKinds: readonly SlipKind[] = ["wrong-unit", "swapped-digits", "decimal-point"];
+const ofRole = (kind: SlipKind, role: Role): SlipKind =>
+  role === "radius" && !ownKinds.includes(kind) ? "wrong-corner-radius" : kind;
+
+/** A value as the text it stands for would be written: a fraction, or with as many decimals and zeros. */
+function written(v: number, like: string, isLiteral: boolean, unit: LengthUnit): string {
+  if (like.includes("/") && unitOf[unit].fractions) {
+    const f = fractionText(v, 64);
+    if (Math.abs(f.off) < COINCIDENT) return f.text;
   }
+  let decimals = isLiteral ? (like.split(".")[1]?.length ?? 0) : unitOf[unit].places.exact;
+  while (decimals < 6 && Math.abs(Number(v.toFixed(decimals)) - v) > COINCIDENT) decimals++;
+  const t = v.toFixed(decimals);
+  return !unitOf[unit].leadingZero || like.startsWith(".") ? t.replace(/^(-?)0\./, "$1.") : t;
+}
+
+/** Half and whole, and the angle on the other side of the corner. */
+function angles(value: number, put: Put): void {
+  put("half-for-whole", value * 2, 1);
+  put("half-for-whole", value / 2, 1);
+  put("another-dimension", 90 - value, 1.6);
+  put("another-dimension", 180 - value, 1.6);
+}
+
+/** Half and whole, the other unit, the next usual radius, the next fraction or half millimetre. */
+function sizes(value: number, role: Role, unit: LengthUnit, put: Put): void {
+  const half = role === "diameter" ? "radius-for-diameter" : "half-for-whole";
+  put(half, value * 2, 1);
+  put(half, value / 2, 1);
+  put("wrong-unit", value * INCH, 1.3);
+  put("wrong-unit", value / INCH, 1.3);
   if (role === "radius") for (const r of usualRadii[unit]) put("wrong-corner-radius", r, 1.6);
-  if (unitOf[unit].fractions && role !== "angle" && Math.abs(value * 64 - Math.round(value * 64)) < 0.04) {
-    const near = Math.round(value * 64) / 64;
-    for (const [part, cost] of [
-      [64, 1.9],
-      [32, 1.7],
-      [16, 1.5],
-      [8, 1.5],
-      [4, 1.9],
-    ] as const)
-      if (Math.abs(near * part - Math.round(near * part)) < COINCIDENT)
-        for (const s of [-1, 1]) put("neighbouring-fraction", near + s / part, cost);
-  }
-  if (!unitOf[unit].fractions && role !== "angle")
+  if (unitOf[unit].fractions) nextFractions(value, put);
+  else
     for (const s of [-1, -0.5, 0.5, 1])
       put("neighbouring-fraction", value + s, Math.abs(s) === 1 && Number.isInteger(value) ? 1.4 : 1.8);
-  if (literal) digits(text, put);
-  const best = new Map<string, Reading>();
-  for (const r of out) {
-    const key = r.value.toFixed(7);
-    const old = best.get(key);
-    if (!old || r.cost < old.cost) best.set(key, r);
-  }
-  return [...best.values()];
+}
+
+/** Parts of an inch a neighbour is taken by, and how unlikely each is. */
+const parts = [
+  [64, 1.9],
+  [32, 1.7],
+  [16, 1.5],
+  [8, 1.5],
+  [4, 1.9],
+] as const;
+function nextFractions(value: number, put: Put): void {
+  const near = Math.round(value * 64) / 64;
+  if (Math.abs(value - near) * 64 >= 0.04) return;
+  for (const [part, cost] of parts)
+    if (Math.abs(near * part - Math.round(near * part)) < COINCIDENT)
+      for (const s of [-1, 1]) put("neighbouring-fraction", near + s / part, cost);
 }
 
 /** Slips of single digits in a typed decimal: two neighbours swapped, one misread, the point moved. */
