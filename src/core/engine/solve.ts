@@ -1,4 +1,5 @@
 import { ok, type Problem, type Result } from "../base/result";
+import { CONTACT } from "../geometry/tolerance";
 import type { Recipe } from "../rows";
 import { partKey } from "../outline/fromPart";
 import type { Region } from "../outline/boolean";
@@ -190,3 +191,6 @@ class Solving {
     return wanted.length > 0;
   }
 }
+
+/** Whether a row took anything off; what arithmetic leaves is nothing. */
+export const takesOff = (r: Pick<SolvedRow, "removed">): boolean => r.removed > CONTACT;

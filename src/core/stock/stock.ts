@@ -131,3 +131,10 @@ export function piecesPerBar(bar: number, piece: number, kerf: number, remnant: 
   if (piece <= 0 || bar <= 0 || kerf < 0 || remnant < 0) return fail("lengths must be positive");
   return ok(Math.max(0, Math.floor((bar - remnant + kerf + COINCIDENT) / (piece + kerf))));
 }
+
+/** What one piece takes of its bar's length: a round bar lies along z, any other along x. */
+export const pieceLength = ({ box, diameter }: PlacedStock): number =>
+  diameter === undefined ? box.max.x - box.min.x : box.max.z - box.min.z;
+
+/** Whether a part stands out of its stock on a side, by what there is to clean up there. */
+export const outsideBy = (allowance: number): boolean => allowance < -CONTACT;

@@ -1,0 +1,32 @@
+"use client";
+import { useState } from "react";
+import { numberScope, valueOf } from "@/core/engine/numbers";
+import { toNumberText, type NumberText } from "@/core/number";
+import { pieceLength, piecesPerBar, type PlacedStock } from "@/core/stock/stock";
+import { NumberBox } from "../common/NumberBox";
+import { Section, fieldsClass } from "../common/Section";
+import { useJob } from "../store/jobStore";
+
+/** How many pieces a bar gives: nothing of it is kept, it is a reckoning. */
+export function PiecesFromBar({ placed }: { placed: PlacedStock }) {
+  const job = useJob((s) => s.job)!;
+  const [bar, setBar] = useState(toNumberText({ in: "144", mm: "3000" }[job.unit]));
+  const [kerf, setKerf] = useState(toNumberText({ in: ".1", mm: "2.5" }[job.unit]));
+  const [remnant, setRemnant] = useState(toNumberText({ in: "2", mm: "50" }[job.unit]));
+  const scope = numberScope(job);
+  const [b, k, r] = [bar, kerf, remnant].map((t) => valueOf(t, "offset", scope));
+  const pieces =
+    b.ok && k.ok && r.ok ? piecesPerBar(b.value.value, pieceLength(placed), k.value.value, r.value.value) : null;
+  const field = (label: string, value: NumberText, quantity: "length" | "offset", set: (t: NumberText) => void) => (
+    <NumberBox own job={job} label={label} value={value} quantity={quantity} commit={(t) => t && set(t)} />
+  );
+  return (
+    <Section title="Pieces from a bar" aside={pieces?.ok ? <b>{pieces.value} pieces</b> : "—"}>
+      <div className={fieldsClass}>
+        {field("Bar", bar, "length", setBar)}
+        {field("Saw kerf", kerf, "offset", setKerf)}
+        {field("Gripping remnant", remnant, "offset", setRemnant)}
+      </div>
+    </Section>
+  );
+}
