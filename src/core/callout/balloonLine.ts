@@ -19,7 +19,8 @@ export function readBalloon(r: Reader, number: number): Balloon {
 
 function readWhole(r: Reader, number: number): Balloon {
   const b: Balloon = { number, kind: "linear", tolerance: { kind: "default" } };
-  if (leadingNumber(r, b)) return b.kind === "count" ? b : rest(r, b);
+  if (inBrackets(r, b)) return rest(r, b);
+  if (leadingNumber(r, b)) return rest(r, b);
   const t = thread(r);
   if (t) {
     r.pos += t.length;
@@ -27,11 +28,16 @@ function readWhole(r: Reader, number: number): Balloon {
     b.thread = t.designation;
     return rest(r, b);
   }
-  if (inBrackets(r, b)) return rest(r, b);
   if (r.take("⌀")) b.kind = "diameter";
   else if (r.take("R")) b.kind = "radius";
   else if (r.take("DEEP")) b.kind = "depth";
   size(r, b);
+  // `2X .03 X 45°`: a chamfer that is there more than once.
+  if (b.kind === "linear" && b.value !== undefined && r.take("X")) {
+    b.kind = "chamfer";
+    b.angle = r.angle("angle");
+    return rest(r, b);
+  }
   if (r.take("°")) b.kind = "angle";
   return rest(r, b);
 }
@@ -42,13 +48,15 @@ function readWhole(r: Reader, number: number): Balloon {
  */
 function leadingNumber(r: Reader, b: Balloon): boolean {
   const start = r.pos;
-  if (!r.seesNumber() || thread(r)) return false;
+  if (!r.seesNumber() || thread(r) || pairAt(r)) return false;
   const first = r.number("count");
+  // `4X 90°` is an angle four times, `2X45°` and `2 X 45°` are chamfers.
+  const isCount = /^[Xx]\s/.test(r.text.slice(r.pos)) && /^\d+$/.test(first);
   if (!r.take("X") || !startsSize(r)) {
     r.pos = start;
     return false;
   }
-  if (r.done) {
+  if (r.done || seesNote(r)) {
     b.kind = "count";
     b.count = first;
     return true;
@@ -57,7 +65,7 @@ function leadingNumber(r: Reader, b: Balloon): boolean {
   const save = r.pos;
   if (r.seesNumber() && !thread(r)) {
     const second = r.number("angle");
-    if (r.take("°")) {
+    if (!isCount && r.take("°")) {
       b.kind = "chamfer";
       b.value = first;
       b.angle = second;
@@ -69,8 +77,18 @@ function leadingNumber(r: Reader, b: Balloon): boolean {
   return false;
 }
 
+const seesNote = (r: Reader): boolean => {
+  r.skip();
+  return r.text[r.pos] === '"';
+};
+/** Two decimals parted by a stroke: limits. */
+function pairAt(r: Reader): RegExpExecArray | null {
+  r.skip();
+  return /^(\d*\.\d+)\/(\d*\.\d+)(?![\w.])/.exec(r.text.slice(r.pos));
+}
+
 const startsSize = (r: Reader): boolean =>
-  r.done || r.sees("⌀") || r.sees("R") || r.sees("DEEP") || r.seesNumber() || thread(r) !== null;
+  r.done || seesNote(r) || r.sees("⌀") || r.sees("R") || r.sees("DEEP") || r.seesNumber() || thread(r) !== null;
 
 /** In brackets on a print: a reference dimension. */
 function inBrackets(r: Reader, b: Balloon): boolean {
@@ -87,6 +105,11 @@ function inBrackets(r: Reader, b: Balloon): boolean {
 /** The printed number, or its two limits. */
 function size(r: Reader, b: Balloon): void {
   const at = r.pos;
+  const pair = pairAt(r);
+  if (pair) {
+    r.pos += pair[0].length;
+    return limits(r, b, pair[1] as NumberText, pair[2] as NumberText, at);
+  }
   b.value = r.number("value", "a dimension");
   const power = /^e\d+/i.exec(r.text.slice(r.pos));
   if (power)
@@ -97,12 +120,11 @@ function size(r: Reader, b: Balloon): void {
     );
   // Degrees, minutes and seconds are an angle whatever stands before them.
   if (/[°]|\dd/i.test(b.value)) b.kind = "angle";
-  const pair = /^(\d*\.\d+)\/(\d*\.\d+)$/.exec(b.value);
-  if (pair) return limits(r, b, pair[1] as NumberText, pair[2] as NumberText, at);
   // `1.255 / 1.245` or `1.245 TO 1.255`: two limits.
   r.skip();
   if (r.text[r.pos] !== "/" && !r.sees("TO")) return;
   if (!r.take("TO")) r.pos++;
+  r.take("⌀");
   limits(r, b, b.value, r.number("low", "the other limit"), at);
 }
 
@@ -232,7 +254,7 @@ export function writeBalloonText(b: Balloon): string {
           : b.kind === "radius"
             ? `R${value}`
             : b.kind === "angle"
-              ? `${value}°`
+              ? `${value}${/['"]$/.test(value) ? "" : "°"}`
               : b.kind === "depth"
                 ? `${value} DEEP`
                 : b.kind === "chamfer"

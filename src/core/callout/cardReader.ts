@@ -1,11 +1,11 @@
 import { CalloutError, Reader } from "../grammar/reader";
 import type { RowNames } from "../grammar/grammar";
-import { emptyJob, type Hold, type Job } from "../job/schema";
+import { emptyJob, type Balloon, type Hold, type Job } from "../job/schema";
 import { toNumberText } from "../number";
 import { readOutlineItem } from "../outline/items";
 import { readBalloon } from "./balloonLine";
 import { readCheck, readLet, readStock, readTolerances } from "./headLines";
-import { readBalloonLine, readRow, withoutRemark, type CardError } from "./lines";
+import { cardError, readBalloonLine, readLedgerLine, readTypedRow, withoutRemark, type CardError } from "./lines";
 
 /** Where the numbers of a row stand in its text, by path. */
 export interface RowPlace {
@@ -23,12 +23,16 @@ export interface ReadCard {
 
 const MAX_LINES = 20_000;
 const MAX_LINE = 20_000;
+/** Wrong lines of a card that are told what to type instead. */
+const MOST_SUGGESTED = 20;
 const names: RowNames = { idOf: (n) => `r${n}`, numberOf: (id) => id.slice(1) };
 
 /** Reads a whole card. Wrong lines are listed; what could be read stands in the job. */
 export function readCard(text: string): ReadCard {
   const lines = text.replace(/^\uFEFF/, "").split(/\r\n|\n|\r/);
-  const reader = new CardReader(namedBy(lines.slice(0, MAX_LINES)));
+  const some = lines.slice(0, MAX_LINES);
+  const numbered = new Set(some.flatMap((l) => /^\s*#(\d{1,4})\s/.exec(l)?.[1] ?? []).map(Number));
+  const reader = new CardReader(namedBy(some), numbered);
   if (lines.length > MAX_LINES) reader.fault(MAX_LINES + 1, 1, `more than ${MAX_LINES} lines`, "a shorter card");
   else lines.forEach((line, i) => reader.line(line, i + 1));
   return reader.end();
@@ -79,7 +83,14 @@ class CardReader {
   private rows = 0;
   private isEmpty = true;
 
-  constructor(private readonly named: ReadonlySet<string>) {}
+  /**
+   * @param named values and threads the card's lines define
+   * @param numbered balloons that have a line of their own
+   */
+  constructor(
+    private readonly named: ReadonlySet<string>,
+    private readonly numbered: ReadonlySet<number>,
+  ) {}
 
   fault(line: number, column: number, message: string, expected: string): void {
     this.errors.push({ line, column, message, expected });
@@ -106,7 +117,7 @@ class CardReader {
       if (!line.r.done) line.r.fail("the end of the line");
     } catch (e) {
       if (!(e instanceof CalloutError)) throw e;
-      this.fault(at, e.at + 1, e.message, e.expected);
+      this.errors.push(cardError(e, at));
     }
   }
 
@@ -130,10 +141,27 @@ class CardReader {
     if (head) return this.heads[head](line);
     if (isRow) return this.row(line);
     if (isBalloon) return this.balloon(line);
-    r.fail(
-      "JOB, UNIT, MATERIAL, STOCK, LET, TOLERANCES, #, OUTLINE, LEAVE, CUT or CHECK",
-      `${JSON.stringify(r.here)} starts no line of a card`,
-    );
+    this.bare(line);
+  }
+
+  /** A line without a word that heads it: a row as a print words it, or nothing. */
+  private bare(line: Line): void {
+    const { r, body } = line;
+    const here = r.here;
+    this.unitFirst(body, null, true);
+    try {
+      this.rows++;
+      this.row(line);
+    } catch (e) {
+      if (!(e instanceof CalloutError)) throw e;
+      this.rows--;
+      throw new CalloutError(
+        indent(body),
+        `${JSON.stringify(here)} starts no line of a card`,
+        "JOB, UNIT, MATERIAL, STOCK, LET, TOLERANCES, #, OUTLINE, LEAVE, CUT or CHECK",
+        e.instead,
+      );
+    }
   }
 
   /** The unit stands before any number: said once. */
@@ -146,8 +174,11 @@ class CardReader {
     throw new CalloutError(indent(body), "the unit must come before any number", "UNIT in or UNIT mm");
   }
 
-  private row({ r, at }: Line): void {
-    const { row, columns } = readRow(r, names, `r${this.rows}`);
+  private row({ r, body, at }: Line): void {
+    const suggest = this.errors.length < MOST_SUGGESTED;
+    const where = { isFirst: this.job.rows.length === 0, unit: this.job.unit, suggest };
+    const { row, columns } = readTypedRow(body, names, `r${this.rows}`, this.named, where);
+    r.pos = r.text.length;
     this.job.rows.push(row);
     this.places.set(row.id, { line: at, columns });
   }
@@ -158,11 +189,27 @@ class CardReader {
     if (!m) return r.fail("a balloon number", undefined, r.pos + 1);
     const numberAt = r.pos;
     r.pos += m[0].length;
-    const b = readBalloon(r, Number(m[1]));
-    if (b.number < 1) r.fail("a number from 1", "a balloon has a number from 1", numberAt);
-    if (this.job.balloons.some((o) => o.number === b.number))
-      r.fail("another number", `balloon #${b.number} is there twice`, numberAt);
-    this.job.balloons.push(b);
+    const number = Number(m[1]);
+    if (number < 1) r.fail("a number from 1", "a balloon has a number from 1", numberAt);
+    if (this.job.balloons.some((o) => o.number === number))
+      r.fail("another number", `balloon #${number} is there twice`, numberAt);
+    this.job.balloons.push(...this.dimensions(r, number));
+  }
+
+  /** A line in the card's words, or as a print has it, which may be several dimensions. */
+  private dimensions(r: Reader, number: number): Balloon[] {
+    const from = r.pos;
+    try {
+      const one = readBalloon(r, number);
+      if (!r.done) r.fail("the end of the line");
+      return [one];
+    } catch (e) {
+      if (!(e instanceof CalloutError)) throw e;
+      const printed = readLedgerLine(r.text.slice(from), number, this.numbered, this.named, this.job.unit);
+      if (!printed.ok) throw e;
+      r.pos = r.text.length;
+      return printed.balloons;
+    }
   }
 
   /** What each word that heads a line begins. */

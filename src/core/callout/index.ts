@@ -1,6 +1,6 @@
 export * from "./card";
 export * from "./cardReader";
-export { namedIn, readBalloonLine, readOutlineLine, readRowLine, type CardError } from "./lines";
+export { namedIn, readBalloonLine, readLedgerLine, readOutlineLine, readRowLine, type CardError } from "./lines";
 export type { RowNames, NumberField } from "../grammar/grammar";
 export { writeOutlineItem } from "../outline/items";
 export { writeBalloonText } from "./balloonLine";

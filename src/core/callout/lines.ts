@@ -4,6 +4,9 @@ import type { Balloon, Job, Row } from "../job/schema";
 import { readOutlineItem, type OutlineItem } from "../outline/items";
 import { readRowBody } from "../rows/registry";
 import { readBalloon } from "./balloonLine";
+import type { LengthUnit } from "../number";
+import { nearestRow, printedRow, type PrintedRow } from "./printed";
+import { ledgerTexts } from "./printed/ledger";
 
 /** One wrong line; the others are still read. Line and column count from 1. */
 export interface CardError {
@@ -11,6 +14,8 @@ export interface CardError {
   column: number;
   message: string;
   expected: string;
+  /** The nearest line to what was typed that would be understood. */
+  instead?: string;
 }
 
 /** One row of a card: `[OFF] LEAVE|CUT ["name":] ...`. */
@@ -31,17 +36,83 @@ export function readRow(r: Reader, names: RowNames, id: string): { row: Row; col
   return { row: { id, ...(name ? { name } : {}), ...(off ? { off: true as const } : {}), body }, columns };
 }
 
+/** Where a row is typed: what a print leaves unsaid depends on it. */
+export interface TypedWhere {
+  isFirst: boolean;
+  unit: LengthUnit;
+  /** Whether the nearest line is looked for where it is not understood; it takes some milliseconds. */
+  suggest?: boolean;
+}
+export interface TypedRow {
+  row: Row;
+  /** Where its numbers stand in the text; empty where a print's words were read. */
+  columns: Map<string, number>;
+  /** Numbers printed with a tolerance: each could be a balloon. */
+  toleranced: PrintedRow["toleranced"];
+}
+
+/**
+ * One row as it is typed: in the card's own words, else as prints and people write it.
+ * @throws CalloutError of the card's own grammar, with the nearest line that would be understood
+ */
+export function readTypedRow(
+  text: string,
+  names: RowNames,
+  id: string,
+  named: ReadonlySet<string>,
+  { isFirst, unit, suggest = true }: TypedWhere,
+): TypedRow {
+  const strictly = (line: string) => {
+    const r = new Reader(line, named);
+    const read = readRow(r, names, id);
+    if (!r.done) r.fail("the end of the line");
+    return read;
+  };
+  const reads = (line: string) => {
+    try {
+      strictly(line);
+      return true;
+    } catch (e) {
+      if (e instanceof CalloutError) return false;
+      throw e;
+    }
+  };
+  try {
+    return { ...strictly(text), toleranced: [] };
+  } catch (e) {
+    if (!(e instanceof CalloutError)) throw e;
+    const context = { isFirst, unit, reads };
+    const printed = printedRow(text, context);
+    if (printed) return { row: strictly(printed.text).row, columns: new Map(), toleranced: printed.toleranced };
+    throw new CalloutError(e.at, e.message, e.expected, (suggest && nearestRow(text, context)) || undefined);
+  }
+}
+
 /** Reads one whole line; what is wrong with it stands at its character. */
 function whole<T>(text: string, named: ReadonlySet<string>, read: (r: Reader) => T) {
-  try {
+  return orError(() => {
     const r = new Reader(text, named);
     const value = read(r);
     if (!r.done) r.fail("the end of the line");
-    return { ok: true as const, value };
+    return value;
+  });
+}
+
+/** What is wrong with a line, at its line of the card. */
+export const cardError = (e: CalloutError, line: number): CardError => ({
+  line,
+  column: e.at + 1,
+  message: e.message,
+  expected: e.expected,
+  ...(e.instead ? { instead: e.instead } : {}),
+});
+
+function orError<T>(read: () => T): { ok: true; value: T } | { ok: false; error: CardError } {
+  try {
+    return { ok: true, value: read() };
   } catch (e) {
     if (!(e instanceof CalloutError)) throw e;
-    const error: CardError = { line: 1, column: e.at + 1, message: e.message, expected: e.expected };
-    return { ok: false as const, error };
+    return { ok: false, error: cardError(e, 1) };
   }
 }
 
@@ -51,9 +122,10 @@ export function readRowLine(
   names: RowNames,
   id: string,
   named: ReadonlySet<string> = new Set(),
-): { ok: true; row: Row } | { ok: false; error: CardError } {
-  const read = whole(withoutRemark(text).trimEnd(), named, (r) => readRow(r, names, id).row);
-  return read.ok ? { ok: true, row: read.value } : read;
+  where: TypedWhere = { isFirst: false, unit: "mm" },
+): ({ ok: true } & TypedRow) | { ok: false; error: CardError } {
+  const read = orError(() => readTypedRow(withoutRemark(text).trimEnd(), names, id, named, where));
+  return read.ok ? { ok: true, ...read.value } : read;
 }
 
 /** Reads one balloon as typed in the ledger: `⌀2.185 ±.005`. */
@@ -64,6 +136,32 @@ export function readBalloonLine(
 ): { ok: true; balloon: Balloon } | { ok: false; error: CardError } {
   const read = whole(text.trim(), named, (r) => readBalloon(r, number));
   return read.ok ? { ok: true, balloon: read.value } : read;
+}
+
+/**
+ * Reads a line of the ledger as a print words it: one dimension, or several in one line
+ * (`8X ⌀.281 THRU ⌴ ⌀.438 ↧ .28 ON ⌀3.500 B.C.`), numbered from `number` on past those that are taken.
+ */
+export function readLedgerLine(
+  text: string,
+  number: number,
+  taken: ReadonlySet<number>,
+  named: ReadonlySet<string> = new Set(),
+  unit: LengthUnit = "mm",
+): { ok: true; balloons: Balloon[] } | { ok: false; error: CardError } {
+  const one = readBalloonLine(text, number, named);
+  if (one.ok) return { ok: true, balloons: [one.balloon] };
+  const texts = ledgerTexts(text, unit);
+  if (!texts) return one;
+  const balloons: Balloon[] = [];
+  let next = number;
+  for (const t of texts) {
+    while (next !== number && taken.has(next)) next++;
+    const read = readBalloonLine(t, next++, named);
+    if (!read.ok) return one;
+    balloons.push(read.balloon);
+  }
+  return { ok: true, balloons };
 }
 
 /** Reads one line of an outline's block, as typed in its editor. */

@@ -6,6 +6,8 @@ export class CalloutError extends Error {
     readonly at: number,
     message: string,
     readonly expected: string,
+    /** The nearest line to what was typed that would be understood. */
+    readonly instead?: string,
   ) {
     super(message);
   }
@@ -22,6 +24,7 @@ const spellings: Record<string, string[]> = {
   X: ["X", "×"],
   THRU: ["THRU", "THROUGH"],
 };
+const limitPair = /^\d*\.\d+\/\d*\.\d+$/;
 const isLetter = (c: string | undefined) => c !== undefined && /[A-Za-z_]/.test(c);
 
 /** Reads one line of a card, word by word, and remembers where each number stood. */
@@ -149,7 +152,15 @@ export class Reader {
       if (close < 0 || !CITED.test(this.text.slice(start, close + 1))) this.fail("a closing }", "a brace is open");
       this.pos = close + 1;
     }
-    return toNumberText(this.text.slice(start, this.pos));
+    const text = this.text.slice(start, this.pos);
+    // On a print two decimals parted by a stroke are limits, and never a division.
+    if (limitPair.test(text))
+      throw new CalloutError(
+        start,
+        `${text} can be two limits or a division`,
+        `one number, or (${text}) for the division`,
+      );
+    return toNumberText(text);
   }
   /** An angle: a number with an optional degree sign. */
   angle(path: string): NumberText {

@@ -4,6 +4,9 @@ import { numbersOf, readCallout, writeCallout, type Draft, type NumberField, typ
 import type { NumberText } from "../number";
 import { cutBoreGroove, type CutBoreGroove } from "./cutBoreGroove";
 import { cutBreak, type CutBreak } from "./cutBreak";
+import { cutCounterbore, type CutCounterbore } from "./cutCounterbore";
+import { cutCountersink, type CutCountersink } from "./cutCountersink";
+import { cutSlot, type CutSlot } from "./cutSlot";
 import { cutChamfer, type CutChamfer } from "./cutChamfer";
 import { cutFace, type CutFace } from "./cutFace";
 import { cutHoles, type CutHoles } from "./cutHoles";
@@ -36,6 +39,9 @@ export type RowBody =
   | CutFace
   | CutStep
   | CutPocket
+  | CutSlot
+  | CutCounterbore
+  | CutCountersink
   | CutRingGroove
   | CutBoreGroove
   | CutTapped
@@ -59,6 +65,9 @@ const kinds: RowKind<any>[] = [
   cutEngrave,
   cutOutline,
   cutPocket,
+  cutSlot,
+  cutCounterbore,
+  cutCountersink,
   cutRingGroove,
   cutBoreGroove,
   cutChamfer,
@@ -116,7 +125,7 @@ export function readRowBody(r: Reader, verb: "leave" | "cut", names: RowNames): 
     const list =
       verb === "leave"
         ? "BLOCK, ROUND, POLYGON, RING, PRISM or TURNED"
-        : "FACE, STEP, POCKET, TURNED, ENGRAVE, GROOVE, CHAMFER, ROUND, BREAK, a thread or ⌀";
+        : "FACE, STEP, POCKET, SLOT, CBORE, CSK, TURNED, ENGRAVE, GROOVE, CHAMFER, ROUND, BREAK, a thread or ⌀";
     const start = r.pos;
     r.pos = after;
     if (verb === "leave" && after > start && kinds.some((k) => k.verb === "leave" && k.callout.head.starts(r)))

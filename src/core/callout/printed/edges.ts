@@ -1,0 +1,92 @@
+import type { Words } from "./words";
+
+type Treatment = "CHAMFER" | "ROUND" | "BREAK";
+const treatments: Record<string, Treatment> = {
+  CHAMFER: "CHAMFER",
+  CHAMFERS: "CHAMFER",
+  CHAM: "CHAMFER",
+  CHFR: "CHAMFER",
+  CHMF: "CHAMFER",
+  BEVEL: "CHAMFER",
+  FILLET: "ROUND",
+  FILLETS: "ROUND",
+  ROUND: "ROUND",
+  ROUNDS: "ROUND",
+  BREAK: "BREAK",
+  DEBURR: "BREAK",
+};
+
+/** Chamfers, rounds and broken edges from a print's words: `BREAK ALL EDGES .010`, `.03 X 45° CHAMFER`, `R.06 FILLET VERTICAL`. */
+export function edgeText(w: Words): string | null {
+  let treatment: Treatment | null = null,
+    size: string | null = null,
+    angle: string | null = null;
+  const edges: string[] = [];
+  while (!w.done) {
+    if (isSilent(w)) continue;
+    const named = w.here?.is === "word" ? treatments[w.here.text] : undefined;
+    if (named && !treatment) {
+      treatment = named;
+      w.next();
+      continue;
+    }
+    const found = edgesHere(w);
+    if (found) {
+      edges.push(...found);
+      continue;
+    }
+    const isLean = w.take("X");
+    const s = w.size();
+    if (!s) return null;
+    if (s.tag === "angle" && angle === null) angle = s.text;
+    else if ((s.tag === null || s.tag === "R") && size === null) size = s.text;
+    else if (s.tag === null && angle === null && isLean) angle = s.text;
+    else return null;
+  }
+  if (!treatment || size === null || !edges.length) return null;
+  if (angle !== null && treatment !== "CHAMFER") return null;
+  // 45 degrees is what a chamfer is without an angle.
+  const lean = angle === null || Number(angle) === 45 ? "" : ` X ${angle}°`;
+  return `CUT ${treatment} ${size}${lean} ${[...new Set(edges.map((e) => (e === AROUND ? around(treatment!) : e)))].join(", ")}`;
+}
+
+const isSilent = (w: Words): boolean =>
+  w.take(",") ||
+  w.take("ON") ||
+  w.take("TO") ||
+  w.take("THE") ||
+  w.take("EDGE") ||
+  w.take("EDGES") ||
+  w.take("CORNERS") ||
+  w.take("MAX") ||
+  w.take("TYP") ||
+  w.take("AND") ||
+  w.take("&") ||
+  w.take("RIM") ||
+  w.take("RIMS");
+
+/** All round the piece: of a break every sharp edge, of a chamfer or round the rim of its top. */
+const AROUND = "all around";
+const around = (treatment: Treatment): string => (treatment === "BREAK" ? "ALL SHARP" : "OUTER TOP");
+
+/** Edges as a print and as a card names them; null where none are named here. */
+function edgesHere(w: Words): string[] | null {
+  if (w.take("OUTER", "TOP") || w.take("TOP", "OUTER")) return ["OUTER TOP"];
+  if (w.take("OUTER", "BOTTOM") || w.take("BOTTOM", "OUTER")) return ["OUTER BOTTOM"];
+  if (w.take("BOTH", "SIDES") || w.take("BOTH", "ENDS") || w.take("TOP", "AND", "BOTTOM"))
+    return ["OUTER TOP", "OUTER BOTTOM"];
+  if (w.take("FAR", "SIDE")) return ["OUTER BOTTOM"];
+  if (w.take("NEAR", "SIDE")) return ["OUTER TOP"];
+  if (w.take("VERTICAL")) return ["VERTICAL"];
+  if (w.take("ALL", "VERTICAL")) return ["VERTICAL"];
+  if (w.take("ALL", "AROUND")) return [AROUND];
+  if (w.take("ALL", "SHARP") || w.take("SHARP") || w.take("ALL", "OVER") || w.take("ALL")) return ["ALL SHARP"];
+  const of = w.take("MOUTH", "OF") ? "MOUTH" : w.take("FLOOR", "OF") ? "FLOOR" : null;
+  if (of) {
+    w.take("ROW");
+    const row = w.number();
+    return row === null ? null : [`${of} OF ${row}`];
+  }
+  if (w.take("TOP")) return ["OUTER TOP"];
+  return w.take("BOTTOM") ? ["OUTER BOTTOM"] : null;
+}

@@ -1,0 +1,35 @@
+import { Places } from "./places";
+import type { Words } from "./words";
+
+/** Facing, steps and ring grooves from a print's words: `FACE .03 DEEP`, `STEP LEFT .75 WIDE .3 DEEP`, `GROOVE 1.5 OD 1.36 ID .06 DEEP`. */
+export function faceText(w: Words): string | null {
+  const head = w.takeOne(["FACE", "STEP", "GROOVE"]);
+  if (!head) return null;
+  const said: Partial<Record<"deep" | "wide" | "OD" | "ID", string>> = {};
+  const bare: string[] = [];
+  const places = new Places();
+  let side: string | null = null;
+  while (!w.done) {
+    if (w.take(",") || w.take("X") || w.take("TYP")) continue;
+    side ??= head === "STEP" ? w.takeOne(["LEFT", "RIGHT", "FRONT", "BACK"]) : null;
+    if (w.done) break;
+    const size = w.size();
+    if (!size) {
+      if (!places.take(w)) return null;
+      continue;
+    }
+    if (size.tag === null) bare.push(size.text);
+    else if (size.tag === "deep" || size.tag === "wide" || size.tag === "OD" || size.tag === "ID")
+      said[size.tag] = size.text;
+    else return null;
+  }
+  const deep = said.deep ?? (head === "FACE" ? bare.shift() : undefined);
+  if (!deep) return null;
+  if (head === "FACE") return bare.length ? null : `CUT FACE DEEP ${deep}${places.text}`;
+  if (head === "GROOVE")
+    return said.OD && said.ID && !bare.length
+      ? `CUT GROOVE OD ${said.OD} ID ${said.ID} DEEP ${deep}${places.text}`
+      : null;
+  const wide = said.wide ?? bare.shift();
+  return side && wide && !bare.length ? `CUT STEP ${side} ${wide} DEEP ${deep}${places.text}` : null;
+}

@@ -1,0 +1,202 @@
+import { Places } from "./places";
+import type { Size, Words } from "./words";
+
+/** A round cut while its words are read: diameter, and how deep. */
+interface Round {
+  diameter?: string;
+  depth?: string;
+  /** A tap drill that is said by itself. */
+  said?: true;
+}
+type Target = "hole" | "drill" | "cbore" | "csk";
+
+const verbs = [
+  "DRILL",
+  "DRILLED",
+  "BORE",
+  "BORED",
+  "MILL",
+  "MILLED",
+  "HOLE",
+  "HOLES",
+  "TAP",
+  "TAPPED",
+  "REAM",
+  "REAMED",
+] as const;
+const through = [["THRU", "ALL"], ["THROUGH", "ALL"], ["THRU"], ["THROUGH"], ["FULL", "DEPTH"]];
+
+/**
+ * Holes and tapped holes, counterbores and countersinks from a print's words, in whatever order:
+ * `8X ⌀.281 THRU ⌴ ⌀.438 ↧ .28 EQ SP ON ⌀3.500 B.C.`, `DRILL .201 THRU, TAP 1/4-20 UNC-2B .5 DEEP`.
+ */
+export function holeText(w: Words): string | null {
+  const said = new HoleWords();
+  while (!w.done) if (!said.take(w)) return null;
+  return said.text();
+}
+
+class HoleWords {
+  private target: Target = "hole";
+  private readonly rounds: Record<Target, Round> = { hole: {}, drill: {}, cbore: {}, csk: {} };
+  private count: string | null = null;
+  private thread: string | null = null;
+  private angle: string | null = null;
+  private isBored = false;
+  private end = "";
+  private readonly places = new Places();
+
+  /** Takes the next phrase; false where it is none of a hole's. */
+  take(w: Words): boolean {
+    if (w.take(",") || w.take(":") || w.take("&") || w.take("AND") || w.take("TO") || w.take("TYP") || w.take("WITH"))
+      return true;
+    return (
+      this.howMany(w) || this.verb(w) || this.tapped(w) || this.places.take(w) || this.ending(w) || this.measure(w)
+    );
+  }
+
+  private howMany(w: Words): boolean {
+    const save = w.mark();
+    const n = w.count();
+    if (n === null) return false;
+    if (this.count === null || this.count === n) {
+      this.count = n;
+      return true;
+    }
+    w.back(save);
+    return false;
+  }
+
+  private verb(w: Words): boolean {
+    if (
+      w.take("CBORE") ||
+      w.take("⌴") ||
+      w.take("COUNTERBORE") ||
+      w.take("SPOTFACE") ||
+      w.take("SF") ||
+      w.take("SFACE")
+    )
+      return this.turnTo("cbore");
+    if (w.take("CSK") || w.take("⌵") || w.take("COUNTERSINK") || w.take("CSINK") || w.take("CTSK"))
+      return this.turnTo("csk");
+    const verb = w.takeOne(verbs);
+    if (!verb) return false;
+    if (verb.startsWith("BORE")) this.isBored = true;
+    if (this.thread !== null && verb.startsWith("DRILL")) return this.turnTo("drill");
+    if (verb.startsWith("TAP")) this.toDrill();
+    return true;
+  }
+  private turnTo(target: Target): true {
+    this.target = target;
+    return true;
+  }
+
+  /** What was drilled before a thread is said is its tap drill. */
+  private toDrill(): void {
+    if (this.rounds.hole.diameter === undefined) return;
+    this.rounds.drill = { ...this.rounds.hole, said: true };
+    this.rounds.hole = {};
+    this.target = "hole";
+  }
+
+  private tapped(w: Words): boolean {
+    const thread = this.thread === null ? w.thread() : null;
+    if (thread === null) return false;
+    this.toDrill();
+    this.thread = thread;
+    return true;
+  }
+
+  private ending(w: Words): boolean {
+    if (through.some((words) => w.take(...words))) {
+      this.rounds[this.target].depth ??= "THRU";
+      return true;
+    }
+    if (w.take("FLAT") || w.take("FLAT", "BOTTOM")) {
+      w.take("BOTTOM");
+      this.end = " FLAT";
+      return true;
+    }
+    if (!w.take("POINT")) return false;
+    const angle = w.size();
+    this.end = ` POINT ${angle?.text}`;
+    return angle !== null;
+  }
+
+  /** A number: the diameter or depth of what is being told, or a countersink's angle. */
+  private measure(w: Words): boolean {
+    w.take("X");
+    const size = w.size();
+    if (!size) return false;
+    const round = this.rounds[this.target];
+    switch (size.tag) {
+      case "deep":
+        return put(round, "depth", size);
+      case "angle":
+        if (this.target !== "csk" || this.angle !== null) return false;
+        this.angle = size.text;
+        return true;
+      case "⌀":
+        return put(round, "diameter", size);
+      case null:
+        return this.bare(round, size);
+      default:
+        return false;
+    }
+  }
+
+  /** A number without a word: a diameter where none is said yet, else a countersink's angle. */
+  private bare(round: Round, size: Size): boolean {
+    if (this.target === "hole" && this.thread !== null) return false;
+    if (round.diameter === undefined) return put(round, "diameter", size);
+    if (this.target === "csk" && this.angle === null) {
+      this.angle = size.text;
+      return true;
+    }
+    return false;
+  }
+
+  text(): string | null {
+    const { hole, drill, cbore, csk } = this.rounds;
+    const count = this.count === null ? "" : `${this.count}X `;
+    const where = this.places.text;
+    const hasCsk = csk.diameter !== undefined && this.angle !== null;
+    if (csk.diameter !== undefined && this.angle === null) return null;
+    if (cbore.diameter !== undefined && (cbore.depth === undefined || cbore.depth === "THRU")) return null;
+    if (this.thread === null && hole.diameter === undefined) {
+      // A counterbore or a countersink by itself.
+      if (cbore.diameter !== undefined && !hasCsk)
+        return `CUT ${count}CBORE ⌀${cbore.diameter} DEEP ${cbore.depth}${where}`;
+      return hasCsk && cbore.diameter === undefined ? `CUT ${count}CSK ⌀${csk.diameter} X ${this.angle}${where}` : null;
+    }
+    const head = this.thread ?? `⌀${hole.diameter}`;
+    const depth = hole.depth ?? (this.thread === null ? undefined : drill.depth);
+    if (depth === undefined) return null;
+    const flat = this.end || (this.isBored && depth !== "THRU" && this.thread === null ? " FLAT" : "");
+    return [
+      `CUT ${count}${head}`,
+      depthText(depth),
+      this.thread === null ? "" : drillText(drill, hole.depth === undefined),
+      flat.trim(),
+      cbore.diameter === undefined ? "" : `CBORE ⌀${cbore.diameter} DEEP ${cbore.depth}`,
+      hasCsk ? `CSK ⌀${csk.diameter} X ${this.angle}` : "",
+      where.trim(),
+    ]
+      .filter(Boolean)
+      .join(" ");
+  }
+}
+
+const depthText = (depth: string): string => (depth === "THRU" ? "THRU" : `DEEP ${depth}`);
+
+/** The tap drill, as far as it is said and is not the thread's own depth. */
+function drillText({ diameter, depth }: Round, isThreadsDepth: boolean): string {
+  const deep = depth === undefined || isThreadsDepth ? "" : ` ${depthText(depth)}`;
+  return diameter === undefined && !deep ? "" : `DRILL${diameter === undefined ? "" : ` ⌀${diameter}`}${deep}`;
+}
+
+function put(round: Round, what: "diameter" | "depth", size: Size): boolean {
+  if (round[what] !== undefined) return false;
+  round[what] = size.text;
+  return true;
+}

@@ -1,0 +1,103 @@
+import type { LengthUnit } from "../../number";
+import { edgeText } from "./edges";
+import { faceText } from "./faces";
+import { holeText } from "./holes";
+import { leaveText } from "./leave";
+import { pocketText } from "./pockets";
+import { nearestWords } from "./spelling";
+import { plainSigns, tokensOf } from "./tokens";
+import { Words } from "./words";
+
+/** What is known where a row is typed. */
+export interface PrintedContext {
+  /** No row stands before it: what has no verb is the piece itself. */
+  isFirst: boolean;
+  unit: LengthUnit;
+  /** Whether a text is a row of the card's own grammar. */
+  reads(text: string): boolean;
+}
+
+/** A row as a print words it, in the card's own words; and its numbers that are printed with a tolerance. */
+export interface PrintedRow {
+  text: string;
+  toleranced: { text: string; tolerance: string; isDiameter: boolean }[];
+}
+
+/** No print has a callout of more signs. */
+const LONGEST = 200;
+/** Words left out one after the other, at most, in search of a near row. */
+const MOST_LEFT_OUT = 16;
+
+/** What stands before a row's own words: OFF, its verb, its name. */
+const opening = /^\s*(OFF\s+)?(LEAVE\b|CUT\b|ADD\b|REMOVE\b)?\s*("[^"]*"\s*:)?/i;
+const verbs: Record<string, "LEAVE" | "CUT"> = { LEAVE: "LEAVE", ADD: "LEAVE", CUT: "CUT", REMOVE: "CUT" };
+const cuts = [edgeText, pocketText, faceText, holeText];
+
+/**
+ * Reads a row as prints and people write it. Null where it is not understood, or where it could mean two things.
+ */
+export function printedRow(typed: string, context: PrintedContext): PrintedRow | null {
+  if (typed.length > LONGEST) return null;
+  const head = opening.exec(typed)!;
+  const body = typed.slice(head[0].length);
+  const verb = head[2] ? verbs[head[2].toUpperCase()] : null;
+  const found = new Map<string, PrintedRow>();
+  // In the card's own words but for the verb.
+  if (!verb)
+    for (const v of ["LEAVE", "CUT"]) {
+      const text = named(`${v} ${body.trim()}`, head[1] ?? "", head[3] ?? "");
+      if (context.reads(text)) found.set(text, { text, toleranced: [] });
+    }
+  if (found.size) return found.size === 1 ? [...found.values()][0] : null;
+  for (const read of familiesFor(verb, context.isFirst)) {
+    const w = Words.of(body, context.unit);
+    const text = w && read(w);
+    if (!text) continue;
+    const whole = named(text, head[1] ?? "", head[3] ?? "");
+    if (context.reads(whole)) found.set(whole, { text: whole, toleranced: tolerancedOf(w) });
+  }
+  return found.size === 1 ? [...found.values()][0] : null;
+}
+
+const tolerancedOf = (w: Words): PrintedRow["toleranced"] =>
+  w.toleranced.map((s) => ({ text: s.text, tolerance: s.tolerance!, isDiameter: s.tag === "⌀" }));
+
+type Family = (w: Words) => string | null;
+/** Without a verb the first row is the piece itself; of the others only what names its form is left. */
+function familiesFor(verb: "LEAVE" | "CUT" | null, isFirst: boolean): Family[] {
+  const leave: Family = (w) => leaveText(w, verb !== null || isFirst);
+  const leaveByName: Family = (w) => (w.here?.is === "word" ? leaveText(w, false) : null);
+  if (verb === "LEAVE") return [leave];
+  if (verb === "CUT") return cuts;
+  return isFirst ? [leave, ...cuts] : [...cuts, leaveByName];
+}
+
+/** Puts OFF and a name back where the card has them. */
+function named(text: string, off: string, name: string): string {
+  if (!off && !name) return text;
+  const verb = text.slice(0, text.indexOf(" "));
+  return `${off ? "OFF " : ""}${verb} ${name ? `${name.trim()} ` : ""}${text.slice(verb.length + 1)}`;
+}
+
+/** What is tried at the end of a line that stops too early. */
+const endings = ["", " DEEP ?", " OUTER TOP", " X ?"];
+
+/**
+ * The nearest row to what was typed and is not understood: words spelt as they are meant, what is none of a callout's
+ * left out, what is missing asked for. Null where nothing is near.
+ */
+export function nearestRow(typed: string, context: PrintedContext): string | null {
+  if (typed.length > LONGEST) return null;
+  const spelt = nearestWords(plainSigns(typed));
+  const tokens = tokensOf(spelt, context.unit) ?? [];
+  const without = tokens
+    .filter((t) => t.is === "word" || t.is === "sign" || t.is === "tolerance")
+    .slice(0, MOST_LEFT_OUT)
+    .map((t) => `${spelt.slice(0, t.at)} ${spelt.slice(t.end)}`);
+  for (const text of [spelt, ...without])
+    for (const end of endings) {
+      const row = context.reads(text + end) ? { text: text + end } : printedRow(text + end, context);
+      if (row) return row.text.replace(/\s+/g, " ").trim();
+    }
+  return null;
+}

@@ -1,0 +1,93 @@
+import type { Size, Words } from "./words";
+
+const heads: Record<string, "block" | "round" | "hex" | "square" | "ring"> = {
+  BLOCK: "block",
+  PLATE: "block",
+  BAR: "block",
+  BLANK: "block",
+  FLAT: "block",
+  RECTANGLE: "block",
+  ROUND: "round",
+  DISC: "round",
+  DISK: "round",
+  CYLINDER: "round",
+  ROD: "round",
+  SHAFT: "round",
+  HEX: "hex",
+  HEXAGON: "hex",
+  SQUARE: "square",
+  RING: "ring",
+  TUBE: "ring",
+  SLEEVE: "ring",
+  BUSHING: "ring",
+  WASHER: "ring",
+};
+
+/** A leave row from a print's words: `⌀4.250 X .750 THK`, `4 LG X 2 WIDE X .5 THK`, `HEX 1.5 AF X .5`. */
+export function leaveText(w: Words, verbSaid: boolean): string | null {
+  let head: (typeof heads)[string] | null = null;
+  while (w.here?.is === "word" && heads[w.here.text]) {
+    const said = heads[w.next()!.text];
+    // ROUND BAR is round, HEX BAR a hexagon.
+    head = head && head !== "block" ? head : said;
+  }
+  if (!head && !verbSaid && !w.here) return null;
+  const sizes = sizesBetweenX(w);
+  const shape = sizes && shapeOf(head, sizes);
+  if (!shape) return null;
+  const rest = w.rest();
+  return `LEAVE ${shape}${rest && ` ${rest}`}`;
+}
+
+/** Numbers with an X, a comma or nothing between them. */
+export function sizesBetweenX(w: Words): Size[] | null {
+  const sizes: Size[] = [];
+  for (;;) {
+    const save = w.mark();
+    const size = w.size();
+    if (!size || (size.tag === "R" && sizes.length)) {
+      w.back(save);
+      return sizes.length ? sizes : null;
+    }
+    sizes.push(size);
+    if (!w.take("X") && !w.take("BY")) w.take(",");
+  }
+}
+
+function shapeOf(head: (typeof heads)[string] | null, sizes: Size[]): string | null {
+  const tagged = (tag: Size["tag"]) => sizes.find((s) => s.tag === tag)?.text;
+  const others = (...tags: Size["tag"][]) => sizes.filter((s) => !tags.includes(s.tag)).map((s) => s.text);
+  const od = tagged("OD") ?? (head === "ring" ? tagged("⌀") : undefined);
+  const id = tagged("ID");
+  if (od && id) {
+    const [height, ...more] = others("OD", "ID", "⌀");
+    return height && !more.length ? `RING OD ${od} ID ${id} X ${height}` : null;
+  }
+  const af = tagged("AF"),
+    ac = tagged("AC");
+  if (head === "hex" || ((af || ac) && head === "square")) {
+    const [first, second, ...more] = af || ac ? [af ?? ac, ...others("AF", "AC")] : others();
+    const sides = head === "hex" ? 6 : 4;
+    return first && second && !more.length ? `POLYGON ${sides} ${ac ? "AC" : "AF"} ${first} X ${second}` : null;
+  }
+  if (head === "square") {
+    const [side, height, ...more] = others();
+    return side && height && !more.length ? `BLOCK ${side} X ${side} X ${height}` : null;
+  }
+  const diameter = tagged("⌀") ?? (od && sizes.length === 2 ? od : undefined);
+  if (diameter || head === "round") {
+    const [height, ...more] = diameter ? others("⌀", "OD") : others().slice(1);
+    if (!height || more.length || sizes.length !== 2) return null;
+    return `ROUND ⌀${diameter ?? sizes[0].text} X ${height}`;
+  }
+  return blockOf(sizes);
+}
+
+/** Length, width and height by their words; what has none keeps its place among the rest. */
+function blockOf(sizes: Size[]): string | null {
+  if (sizes.length !== 3 || sizes.some((s) => s.tag && !["long", "wide", "high", "deep"].includes(s.tag))) return null;
+  const places: (string | undefined)[] = ["long", "wide", "high"].map((tag) => sizes.find((s) => s.tag === tag)?.text);
+  const left = sizes.filter((s) => !["long", "wide", "high"].includes(s.tag ?? ""));
+  if (places.filter(Boolean).length + left.length !== 3) return null;
+  return `BLOCK ${places.map((p) => p ?? left.shift()!.text).join(" X ")}`;
+}

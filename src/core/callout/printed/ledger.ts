@@ -1,0 +1,209 @@
+import type { LengthUnit } from "../../number";
+import { isCircle } from "./places";
+import { Words, type Size } from "./words";
+
+/** One dimension of a ledger's line, as the card writes it after its number. */
+export type LedgerText = string;
+
+const features = [
+  ["CBORE", "⌴", "COUNTERBORE"],
+  ["SPOTFACE", "SF", "SFACE"],
+  ["CSK", "⌵", "COUNTERSINK", "CSINK", "CTSK"],
+  ["DRILL", "DRILLED"],
+  ["REAM", "REAMED"],
+  ["TAP", "TAPPED"],
+  ["BORE", "BORED"],
+  ["SLOT", "SLOTS"],
+  ["POCKET"],
+  ["CHAMFER", "CHAM"],
+  ["FILLET", "FILLETS"],
+] as const;
+/** Kept as the words of the dimension they are said of. */
+const noted = [
+  [["EQ", "SP"], "EQ SP"],
+  [["EQUALLY", "SPACED"], "EQ SP"],
+  [["EQSP"], "EQ SP"],
+  [["TYP"], "TYP"],
+  [["TYPICAL"], "TYP"],
+  [["FAR", "SIDE"], "FAR SIDE"],
+  [["NEAR", "SIDE"], "NEAR SIDE"],
+  [["BOTH", "SIDES"], "BOTH SIDES"],
+  [["ALL", "AROUND"], "ALL AROUND"],
+  [["INCL"], "INCL"],
+  [["FULL", "THREAD"], "FULL THREAD"],
+  [["FULL", "THD"], "FULL THREAD"],
+  [["STOCK"], "STOCK"],
+  [["DEVELOPED"], "DEVELOPED"],
+] as const;
+const skipped = [[","], [":"], ["X"], ["ON"], ["A"], ["AT"], ["TO"], ["WITH"], ["AND"], ["&"], ["HOLES"], ["HOLE"]];
+
+/**
+ * A line of the ledger in the dimensions it holds, each as a line of its own: `8X ⌀.281 THRU ⌴ ⌀.438 ↧ .28 ON ⌀3.500 B.C.`
+ * is four. Null where it is not understood.
+ */
+export function ledgerTexts(typed: string, unit: LengthUnit): LedgerText[] | null {
+  const w = Words.of(typed, unit);
+  if (!w) return null;
+  const said = new LedgerWords();
+  while (!w.done) if (!said.take(w)) return null;
+  return said.texts();
+}
+
+interface Said {
+  body: string;
+  tail: string[];
+  notes: string[];
+}
+
+class LedgerWords {
+  private readonly list: Said[] = [];
+  private count = "";
+  private feature = "";
+  /** Whether the feature has its diameter. */
+  private sized = false;
+  private circle = false;
+  /** Words that stand before the dimension they are said of. */
+  private waiting: string[] = [];
+
+  take(w: Words): boolean {
+    if (w.here?.is === "quoted") return this.note(w.quoted()!.slice(1, -1));
+    const note = noted.find(([words]) => w.take(...words));
+    if (note) return this.note(note[1]);
+    if (w.take("THRU", "ALL") || w.take("THRU") || w.take("THROUGH")) return this.through();
+    const count = w.count();
+    if (count !== null) return this.many(count);
+    if (isCircle(w)) return this.onCircle();
+    if (skipped.some((words) => w.take(...words))) return true;
+    const feature = features.find((names) => w.takeOne(names));
+    if (feature) {
+      if (w.done && this.last) return this.namedAfter(feature[0]);
+      this.feature = feature[0];
+      this.sized = false;
+      return true;
+    }
+    const thread = w.thread();
+    if (thread !== null) {
+      this.put(thread);
+      return true;
+    }
+    const size = w.size();
+    return size !== null && this.size(size, w);
+  }
+
+  private get last(): Said | undefined {
+    return this.list[this.list.length - 1];
+  }
+  private note(text: string): boolean {
+    if (this.last) this.last.notes.push(text);
+    else this.waiting.push(text);
+    return true;
+  }
+  /** `1.250 BORE`: the feature's name behind its dimension. */
+  private namedAfter(feature: string): boolean {
+    if (round.includes(feature) && /^[\d.]+$/.test(this.last!.body)) this.last!.body = `⌀${this.last!.body}`;
+    return this.note(feature);
+  }
+  private through(): boolean {
+    if (!this.last) return false;
+    this.last.tail.push("THRU");
+    return true;
+  }
+  /** `4X` before the dimension, `4 PLACES` behind it. */
+  private many(n: string): boolean {
+    if (this.last && !this.count && !/^\d+X /.test(this.last.body) && this.list.length === 1) {
+      this.last.body = `${n}X ${this.last.body}`;
+      return true;
+    }
+    if (this.count) return false;
+    this.count = `${n}X `;
+    return true;
+  }
+  /** BC before its diameter, or behind it. */
+  private onCircle(): boolean {
+    if (
+      this.last &&
+      !this.last.notes.includes("B.C.") &&
+      (this.last.body.includes("⌀") || /^[\d.]/.test(this.last.body))
+    ) {
+      // A counterbore has no bolt circle: the dimension is the circle's alone.
+      this.last.notes = [...this.last.notes.filter((n) => n !== this.feature), "B.C."];
+      if (!this.last.body.includes("⌀")) this.last.body = `⌀${this.last.body}`;
+    } else this.circle = true;
+    return true;
+  }
+  private put(body: string, more: Partial<Said> = {}): void {
+    const notes = [...(this.circle ? ["B.C."] : this.feature ? [this.feature] : []), ...this.waiting];
+    this.list.push({ body: this.count + body, tail: more.tail ?? [], notes: [...notes, ...(more.notes ?? [])] });
+    this.count = "";
+    this.circle = false;
+    this.waiting = [];
+  }
+
+  private size(s: Size, w: Words): boolean {
+    const tolerance = s.tolerance === null || s.text === "" ? [] : [s.tolerance];
+    const kept = s.remarks.filter((r) => ["MAX", "MIN", "REF", "BASIC"].includes(r));
+    const notes = s.remarks.filter((r) => !kept.includes(r) && !own.includes(r));
+    // `.03 X 45°`: a chamfer is one dimension.
+    const save = w.mark();
+    if (s.tag === null && w.take("X")) {
+      const lean = w.size();
+      if (lean?.tag === "angle") {
+        this.put(`${s.text} X ${lean.text}°`, {
+          tail: [...tolerance, ...kept],
+          notes: [...notes, ...lean.remarks.filter((r) => !own.includes(r))],
+        });
+        return true;
+      }
+      w.back(save);
+    }
+    const limits = s.tolerance?.includes("/") && !/[+-]/.test(s.tolerance) ? s.tolerance : null;
+    const value = limits ? limits.replace("/", " / ") : s.text;
+    // A drill is named by its diameter, whatever stands before it.
+    const isFirst = this.feature !== "" && s.tag === null && round.includes(this.feature) && !this.sized;
+    this.sized = this.sized || s.tag === null || s.tag === "⌀";
+    const isRound = s.tag === "⌀" || s.tag === "OD" || s.tag === "ID" || this.circle || isFirst;
+    const sign = isRound ? "⌀" : s.tag === "R" ? "R" : "";
+    const mark = s.tag === "angle" ? "°" : s.tag === "deep" ? " DEEP" : "";
+    const more = s.tag === "OD" || s.tag === "ID" || s.tag === "AF" || s.tag === "AC" ? [s.tag] : [];
+    this.put(`${sign}${value}${mark}`, {
+      tail: [...(limits ? [] : tolerance), ...kept],
+      notes: [...new Set([...more, ...notes])],
+    });
+    return true;
+  }
+
+  texts(): LedgerText[] | null {
+    // A count alone is one dimension.
+    if (!this.list.length && this.count)
+      this.list.push({ body: this.count.trim(), tail: [], notes: this.waiting.splice(0) });
+    else if (!this.list.length || this.count || this.waiting.length) return null;
+    return this.list.map(({ body, tail, notes }) =>
+      [body, ...tail, ...(notes.length ? [`"${notes.join(" ")}"`] : [])].join(" "),
+    );
+  }
+}
+
+/** Features whose bare number is a diameter. */
+const round: string[] = ["DRILL", "REAM", "BORE", "CBORE", "CSK", "SPOTFACE"];
+/** Words that are in the dimension's own sign already. */
+const own = [
+  "DIA",
+  "DIAMETER",
+  "D",
+  "R",
+  "RAD",
+  "RADIUS",
+  "DEEP",
+  "DP",
+  "DEPTH",
+  "DEG",
+  "DEGREES",
+  "OD",
+  "ID",
+  "AF",
+  "AC",
+  "ACROSS",
+  "A",
+  "FLATS",
+  "CORNERS",
+];

@@ -1,0 +1,167 @@
+import type { Words } from "./words";
+
+/** Where a cut stands, as the card writes it: its pattern, and its plane. */
+export class Places {
+  private readonly points: { x: string; y: string }[] = [];
+  private pattern = "";
+  private turn: string | null = null;
+  private plane = "";
+  private start = "";
+  private circle: string | null = null;
+  private from: string | null = null;
+  /** Said of the far side of a view from above: there y runs the other way. */
+  private isFar = false;
+
+  /** Takes a phrase that says where; false where what stands there says something else. */
+  take(w: Words): boolean {
+    return this.side(w) || this.boltCircle(w) || this.listed(w) || this.written(w);
+  }
+
+  get text(): string {
+    const seen = (t: string) => (this.isFar ? negated(t) : t);
+    const circle =
+      this.circle === null ? "" : ` ON BC ${this.circle}${this.from === null ? "" : ` FROM ${seen(this.from)}`}`;
+    const turn = this.turn === null ? "" : ` TURN ${seen(this.turn)}`;
+    const points = this.points.length ? ` AT ${this.points.map((p) => `${p.x},${seen(p.y)}`).join(" ")}` : "";
+    return circle + this.pattern + turn + points + this.start + this.plane;
+  }
+
+  /** On one plane, and not on another besides. */
+  private stands(plane: string): boolean {
+    if (this.plane) return false;
+    this.plane = plane;
+    return true;
+  }
+
+  /** EQ SP, FAR SIDE, NEAR SIDE, ON TOP. */
+  private side(w: Words): boolean {
+    if (w.take("EQ", "SP") || w.take("EQSP") || w.take("EQ", "SPACED") || w.take("EQUALLY", "SPACED")) return true;
+    if (w.take("EQUALLY", "SPACED") || w.take("EQUI", "SPACED") || w.take("EQUISPACED") || w.take("EQSPACED"))
+      return true;
+    if (w.take("EVENLY", "SPACED") || w.take("EQL", "SP") || w.take("EQUAL", "SPACES")) return true;
+    if (w.take("FAR", "SIDE") || w.take("FS") || w.take("OTHER", "SIDE") || w.take("OPPOSITE", "SIDE")) {
+      this.isFar = true;
+      return this.stands(" ON BOTTOM");
+    }
+    return w.take("NEAR", "SIDE") || w.take("NS") || w.take("THIS", "SIDE");
+  }
+
+  /** ON ⌀3.500 BC, ON A 3.5 DIA BOLT CIRCLE, PCD 80; then AT 22.5° or FROM 22.5. */
+  private boltCircle(w: Words): boolean {
+    const save = w.mark();
+    w.take("ON");
+    if (!w.take("A")) w.take("AN");
+    const named = isCircle(w);
+    const size = w.size();
+    if (size && this.circle === null && (named || isCircle(w))) {
+      this.circle = size.text;
+      this.firstHole(w);
+      return true;
+    }
+    w.back(save);
+    return false;
+  }
+  private firstHole(w: Words): void {
+    const save = w.mark();
+    const from = w.take("FROM") || w.take("STARTING", "AT") || w.take("START", "AT") || w.take("FIRST", "AT");
+    const isAt = !from && w.take("AT");
+    const angle = from || isAt ? w.size() : null;
+    if (angle && (from || angle.tag === "angle") && !w.sees(",")) this.from = angle.text;
+    else w.back(save);
+  }
+
+  /** AT x,y and more places. */
+  private listed(w: Words): boolean {
+    const save = w.mark();
+    if (this.points.length || !w.take("AT")) return false;
+    for (;;) {
+      const here = w.mark();
+      w.take("(");
+      const x = w.number();
+      const y = x !== null && w.take(",") ? w.number() : null;
+      if (x === null || y === null) {
+        w.back(here);
+        break;
+      }
+      this.points.push({ x, y });
+      w.take(")");
+      if (!w.take("AND")) w.take("&");
+    }
+    if (!this.points.length) {
+      w.back(save);
+      return false;
+    }
+    return true;
+  }
+
+  /** Patterns and planes in the card's own words: GRID, LINE, ON FLOOR OF 2, START .1, TURN 45. */
+  private written(w: Words): boolean {
+    const n = () => w.number();
+    if (w.take("GRID")) {
+      const [nx, ny] = [n(), n()];
+      if (!w.take("BY")) return false;
+      const dx = n();
+      w.take("X");
+      const dy = n();
+      this.pattern += ` GRID ${nx} ${ny} BY ${dx} ${dy}`;
+      return Boolean(nx && ny && dx && dy);
+    }
+    if (w.take("LINE")) {
+      const count = n();
+      if (!w.take("BY")) return false;
+      const by = n();
+      this.turn = w.take("TURN") ? n() : null;
+      w.take("°");
+      this.pattern += ` LINE ${count} BY ${by}`;
+      return Boolean(count && by);
+    }
+    if (this.turn === null && w.take("TURN")) {
+      this.turn = n();
+      w.take("°");
+      return this.turn !== null;
+    }
+    if (w.take("START")) {
+      const s = n();
+      this.start = ` START ${s}`;
+      return s !== null;
+    }
+    return this.named(w);
+  }
+
+  private named(w: Words): boolean {
+    const save = w.mark();
+    if (!w.take("ON") && !w.take("IN")) return false;
+    w.take("THE");
+    const of = w.take("FLOOR", "OF") ? "FLOOR" : w.take("TOP", "OF") ? "TOP" : null;
+    if (of) {
+      w.take("ROW");
+      const row = w.number();
+      if (row !== null) {
+        return this.stands(` ON ${of} OF ${row}`);
+      }
+    }
+    const side = w.takeOne(["TOP", "BOTTOM", "FRONT", "BACK", "LEFT", "RIGHT"]);
+    if (!side) {
+      w.back(save);
+      return false;
+    }
+    if (!w.take("SIDE")) w.take("FACE");
+    return this.stands(` ON ${side}`);
+  }
+}
+
+/** The same number on the other side of zero. */
+const negated = (t: string): string =>
+  /^-[\d.]+$/.test(t) ? t.slice(1) : /^0?\.?0*$/.test(t) ? t : /^[\d.]+$/.test(t) ? `-${t}` : `(-(${t}))`;
+
+export const isCircle = (w: Words): boolean =>
+  w.take("BC") ||
+  w.take("BCD") ||
+  w.take("PCD") ||
+  w.take("PC") ||
+  w.take("BHC") ||
+  w.take("BOLT", "CIRCLE") ||
+  w.take("BOLT", "HOLE", "CIRCLE") ||
+  w.take("PITCH", "CIRCLE") ||
+  w.take("HOLE", "CIRCLE") ||
+  w.take("BASIC", "BC");

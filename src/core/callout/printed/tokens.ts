@@ -1,0 +1,154 @@
+import { NumberSyntaxError, readExpression, type LengthUnit } from "../../number";
+import { findThread, readThread } from "../../tables";
+
+/** A piece of a printed line. `at` and `end` are offsets into the line as it was typed. */
+export interface Token {
+  is: "number" | "word" | "thread" | "tolerance" | "sign" | "quoted";
+  /** Limits a number stands in the middle of, as printed. */
+  limits?: string;
+  /** As the card writes it: words in capitals without points, numbers as typed. */
+  text: string;
+  at: number;
+  end: number;
+}
+
+/** Signs of type that mean the same as a plain one; each is one character, so that offsets hold. */
+const plain: Record<string, string> = {
+  "−": "-",
+  "–": "-",
+  "‐": "-",
+  "×": "X",
+  "✕": "X",
+  Ø: "⌀",
+  ø: "⌀",
+  "∅": "⌀",
+  Φ: "⌀",
+  φ: "⌀",
+  "”": '"',
+  "“": '"',
+  "″": '"',
+  "’": "'",
+  "′": "'",
+  º: "°",
+  "\u00a0": " ",
+  "\t": " ",
+};
+export const plainSigns = (text: string): string => [...text].map((c) => plain[c] ?? c).join("");
+
+/** Words of a print that mean one thing, as they are written; matched without points, blanks and strokes. */
+const word = /^[A-Z](?:[A-Z]|[.'/&-](?=[A-Z]))*(?:\.(?!\d))?/i;
+/** Two decimals parted by a stroke: limits, the larger and the smaller. */
+const limitPair = /^(\d*[.,]\d+)\s*\/\s*(\d*[.,]\d+)(?![\w.])/;
+/** A mixed number with a blank: `1 1/2`. */
+const mixed = /^(\d+) +(\d+\/\d+)(?![\d.-])/;
+const figure = String.raw`\d*[.,]?\d+`;
+const tolerance = new RegExp(
+  String.raw`^(?:±|\+\/-|\+-)\s*${figure}°?|^[+-]\s*${figure}\s*\/?\s*[+-]\s*${figure}(?![\w.])|^[+-]\s*${figure}\s*(?:\/\s*|\s)0(?![\w.,])`,
+);
+/** A number whose decimals stand behind a comma: never where a place is written. */
+const comma = /^(\d+),(\d+)(?![\d.])/;
+
+/** A printed line in pieces; null where a sign in it is none of a callout. */
+export function tokensOf(typed: string, unit: LengthUnit): Token[] | null {
+  const text = plainSigns(typed);
+  const tokens: Token[] = [];
+  let pos = 0;
+  const put = (is: Token["is"], as: string, length: number, limits?: string) => {
+    tokens.push({ is, text: as, at: pos, end: pos + length, ...(limits ? { limits } : {}) });
+    pos += length;
+  };
+  while (pos < text.length) {
+    const rest = text.slice(pos);
+    const before = tokens[tokens.length - 1];
+    if (rest[0] === " ") {
+      pos++;
+      continue;
+    }
+    const bound = isSized(before) && /^[+-]|^±/.test(rest) ? tolerance.exec(rest) : null;
+    if (bound) put("tolerance", bound[0].replace(/,/g, ".").replace(/\s*\/\s*0$/, " 0"), bound[0].length);
+    else if (rest[0] === '"') {
+      const close = rest.indexOf('"', 1);
+      if (close < 0) return null;
+      put("quoted", rest.slice(0, close + 1), close + 1);
+    } else {
+      const piece = pieceAt(text, pos, before, unit);
+      if (!piece) return null;
+      put(piece.is, piece.text, piece.length, piece.limits);
+    }
+  }
+  return tokens;
+}
+
+/** A thread; `M6 X 12 DEEP` is M6 and a depth, for no M6 has a pitch of 12. */
+function threadAt(rest: string): Piece | null {
+  const t = readThread(rest);
+  if (!t) return null;
+  if (findThread(t.designation)) return { is: "thread", text: t.designation, length: t.length };
+  const coarse = /^M\d+(?:\.\d+)?/i.exec(rest)?.[0];
+  return coarse && findThread(coarse.toUpperCase())
+    ? { is: "thread", text: coarse.toUpperCase(), length: coarse.length }
+    : null;
+}
+
+interface Piece {
+  is: Token["is"];
+  text: string;
+  length: number;
+  limits?: string;
+}
+
+function pieceAt(text: string, pos: number, before: Token | undefined, unit: LengthUnit): Piece | null {
+  const rest = text.slice(pos);
+  const thread = threadAt(rest);
+  if (thread) return thread;
+  const number = numberAt(text, pos, before, unit);
+  if (number) return number;
+  const w = word.exec(rest);
+  if (w) return { is: "word", text: w[0].toUpperCase().replace(/[.'/&-]/g, ""), length: w[0].length };
+  return /^[⌀↧⌴⌵°,:()⌲&=@/]/.test(rest) ? { is: "sign", text: rest[0], length: 1 } : null;
+}
+
+function numberAt(text: string, pos: number, before: Token | undefined, unit: LengthUnit): Piece | null {
+  const rest = text.slice(pos);
+  if (!/^[\d.#?(]|^[+-][\d.#(]/.test(rest)) return null;
+  const pair = limitPair.exec(rest);
+  if (pair) {
+    const limits = pair[0].replace(/,/g, ".");
+    const [a, b] = limits.split("/").map((t) => t.trim());
+    return { is: "number", text: middleOf(a, b), length: pair[0].length, limits };
+  }
+  const decimal = comma.exec(rest);
+  // After AT a comma parts x from y.
+  const isAngle = /^\d+,\d+ ?°/.test(rest);
+  if (decimal && (isAngle || !isPlace(before)))
+    return { is: "number", text: `${decimal[1]}.${decimal[2]}`, length: decimal[0].length };
+  const whole = isPlace(before) ? null : mixed.exec(rest);
+  if (whole) return { is: "number", text: `${whole[1]}-${whole[2]}`, length: whole[0].length };
+  if (rest[0] === "?") return { is: "number", text: "?", length: 1 };
+  try {
+    const { end } = readExpression(text, pos, false);
+    const own = /^!|^\{[^{}]*\}/.exec(text.slice(end))?.[0] ?? "";
+    const inch = /^\s?"(?!\w)/.exec(text.slice(end))?.[0] ?? "";
+    const body = text.slice(pos, end) + own;
+    const mark = inch && { in: "", mm: "in" }[unit];
+    return { is: "number", text: body + mark, length: body.length + inch.length };
+  } catch (e) {
+    if (e instanceof NumberSyntaxError) return null;
+    throw e;
+  }
+}
+
+/** The middle of two printed limits, with one decimal more than they have. */
+function middleOf(a: string, b: string): string {
+  const decimals = Math.max(...[a, b].map((t) => t.length - t.indexOf(".") - 1)) + 1;
+  const text = ((Number(a) + Number(b)) / 2).toFixed(decimals).replace(/0$/, "");
+  return a.startsWith(".") ? text.replace(/^0\./, ".") : text;
+}
+
+/** What a tolerance may stand behind: a number, its degrees, or the word that says what it is. */
+const isSized = (before: Token | undefined): boolean =>
+  before !== undefined && (before.is === "number" || before.is === "word" || before.text === "°");
+
+/** A comma after these parts two coordinates, or the items of a list. */
+const isPlace = (before: Token | undefined): boolean =>
+  before !== undefined && (before.is === "number" || ["AT", ",", "(", ")", "AND", "&"].includes(before.text));

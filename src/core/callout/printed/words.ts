@@ -1,0 +1,252 @@
+import type { LengthUnit } from "../../number";
+import { findThread } from "../../tables";
+import { plainSigns, tokensOf, type Token } from "./tokens";
+
+/** A number of a printed line with what is said of it. */
+export interface Size {
+  text: string;
+  tag: Tag | null;
+  /** Its tolerance as printed, `±.005` or `+.001/-.000`, or its fit. */
+  tolerance: string | null;
+  /** The word behind it that said what it is, as printed, and what else is said of it. */
+  remarks: string[];
+  at: number;
+}
+export type Tag = "⌀" | "R" | "OD" | "ID" | "AF" | "AC" | "long" | "wide" | "high" | "deep" | "angle";
+
+/** Words and signs that say what a number is, before it or behind it. */
+const before: Record<string, Tag> = {
+  "⌀": "⌀",
+  DIA: "⌀",
+  DIAMETER: "⌀",
+  R: "R",
+  RAD: "R",
+  RADIUS: "R",
+  OD: "OD",
+  ID: "ID",
+  AF: "AF",
+  AC: "AC",
+  "↧": "deep",
+  DEEP: "deep",
+  DP: "deep",
+  DEPTH: "deep",
+};
+const behind: Record<string, Tag> = {
+  "⌀": "⌀",
+  DIA: "⌀",
+  DIAMETER: "⌀",
+  D: "⌀",
+  R: "R",
+  RAD: "R",
+  RADIUS: "R",
+  OD: "OD",
+  ID: "ID",
+  AF: "AF",
+  AC: "AC",
+  THK: "high",
+  THICK: "high",
+  HIGH: "high",
+  HT: "high",
+  HEIGHT: "high",
+  H: "high",
+  LG: "long",
+  LONG: "long",
+  LENGTH: "long",
+  L: "long",
+  WIDE: "wide",
+  WD: "wide",
+  WIDTH: "wide",
+  W: "wide",
+  DEEP: "deep",
+  DP: "deep",
+  DEPTH: "deep",
+  "↧": "deep",
+  "°": "angle",
+  DEG: "angle",
+  DEGREES: "angle",
+};
+const across: Record<string, Tag> = { FLATS: "AF", CORNERS: "AC" };
+/** Said of a number and without any bearing on it. */
+const silent = ["REF", "TYP", "TYPICAL", "NOM", "NOMINAL", "BASIC", "MIN", "MAX"];
+/** Letters of the zones holes and shafts usually have; R and S would be radii and sizes. */
+const fit = /^(?:JS|[DEFGHKMNP])$/;
+
+/** Goes along a printed line word by word. */
+export class Words {
+  private i = 0;
+  /** Numbers that are printed with a tolerance: each could be a balloon. */
+  readonly toleranced: Size[] = [];
+  private constructor(
+    private readonly line: string,
+    private readonly tokens: Token[],
+  ) {}
+
+  /** The words of a line; null where a sign in it is none of a callout. */
+  static of(typed: string, unit: LengthUnit): Words | null {
+    const tokens = tokensOf(typed, unit);
+    return tokens && new Words(plainSigns(typed), tokens);
+  }
+
+  get done(): boolean {
+    return this.i >= this.tokens.length;
+  }
+  get here(): Token | undefined {
+    return this.tokens[this.i];
+  }
+  private ahead(by: number): Token | undefined {
+    return this.tokens[this.i + by];
+  }
+  next(): Token | undefined {
+    return this.tokens[this.i++];
+  }
+  mark(): number {
+    return this.i;
+  }
+  back(to: number): void {
+    this.i = to;
+  }
+  /** What is left of the line, as it was typed. */
+  rest(): string {
+    return this.here ? this.line.slice(this.here.at) : "";
+  }
+
+  sees(...words: string[]): boolean {
+    return words.every((w, k) => {
+      const t = this.ahead(k);
+      return t !== undefined && (t.is === "word" || t.is === "sign") && t.text === w;
+    });
+  }
+  take(...words: string[]): boolean {
+    if (!this.sees(...words)) return false;
+    this.i += words.length;
+    return true;
+  }
+  /** One of several words, said which. */
+  takeOne<W extends string>(list: readonly W[]): W | null {
+    return list.find((w) => this.take(w)) ?? null;
+  }
+  thread(): string | null {
+    const t = this.here;
+    if (t?.is !== "thread" || !findThread(t.text)) return null;
+    this.i++;
+    return t.text;
+  }
+  quoted(): string | null {
+    if (this.here?.is !== "quoted") return null;
+    return this.next()!.text;
+  }
+
+  /** A plain number. */
+  number(): string | null {
+    return this.here?.is === "number" ? this.next()!.text : null;
+  }
+  /** How often: `4X`, `(4) HOLES`, `4 HOLES`, `4 PLACES`. */
+  count(): string | null {
+    const save = this.i;
+    const n = this.number();
+    if (n !== null && /^\(?\d+\)?$|^#\d+$/.test(n)) {
+      const bare = n.replace(/[()]/g, "");
+      if (this.takeOne(counted)) {
+        this.takeOne(["HOLES", "HOLE"]);
+        return bare;
+      }
+      // `4X`: the X stands at the number, and what follows is no second number of a size.
+      const t = this.here;
+      if (t?.text === "X" && (t.at === this.tokens[save].end || this.ahead(1)?.is !== "number")) {
+        this.i++;
+        return bare;
+      }
+      if (/^\(/.test(n)) return bare;
+    }
+    this.i = save;
+    return null;
+  }
+
+  /** A number with what is said of it before and behind. */
+  size(): Size | null {
+    const save = this.i;
+    const first = this.here && before[this.here.text];
+    if (first) {
+      this.i++;
+      if (this.here?.is !== "number") this.take(":");
+    }
+    const at = this.here?.at ?? 0;
+    const limits = this.here?.limits ?? null;
+    const text = this.number();
+    if (text === null) {
+      this.i = save;
+      return null;
+    }
+    const bound = limits ?? this.tolerance();
+    const said = this.i;
+    const tag = first ? this.sameBehind(first) : this.tagBehind();
+    const tolerance = bound ?? this.tolerance();
+    const remarks = first
+      ? []
+      : this.tokens
+          .slice(said, this.i)
+          .filter((t) => t.is === "word")
+          .map((t) => t.text);
+    // `R.25 TYP`, `.5 MAX`: said of the number and no part of it.
+    while (this.here && silent.includes(this.here.text)) remarks.push(this.next()!.text);
+    const size = { text, tag, tolerance, remarks, at };
+    if (tolerance && !this.toleranced.some((s) => s.at === at)) this.toleranced.push(size);
+    return size;
+  }
+
+  private tolerance(): string | null {
+    const t = this.here;
+    if (t?.is === "tolerance") return this.next()!.text;
+    // `H7`: letters with their grade at once behind them.
+    const grade = this.ahead(1);
+    if (
+      t?.is === "word" &&
+      fit.test(t.text) &&
+      grade?.is === "number" &&
+      grade.at === t.end &&
+      /^\d{1,2}$/.test(grade.text)
+    ) {
+      this.i += 2;
+      return this.line.slice(t.at, grade.end);
+    }
+    return null;
+  }
+  private tagBehind(): Tag | null {
+    const t = this.here;
+    if (!t || (t.is !== "word" && t.is !== "sign")) return null;
+    if (t.text === "ACROSS" || t.text === "A") {
+      const tag = this.ahead(1) && across[this.ahead(1)!.text];
+      if (tag) this.i += 2;
+      return tag ?? null;
+    }
+    const tag = behind[t.text];
+    // A sign before the next number is that number's.
+    if (!tag || (before[t.text] && this.isNextNumbers(t))) return null;
+    this.i++;
+    return tag;
+  }
+  /**
+   * Whether a sign belongs to the number that follows it rather than to the one before: `.5 DEEP .25` is .25 deep,
+   * `.4 DEEP .188 R` is .4 deep, for what follows says itself what it is.
+   */
+  private isNextNumbers(sign: Token): boolean {
+    const n = this.ahead(1);
+    if (n?.is !== "number") return false;
+    if (sign.is === "sign") return true;
+    const then = this.ahead(2)?.text ?? "";
+    return !(then in behind) && !counted.includes(then as "HOLES") && !["X", "BC", "PCD", "BOLT", "B"].includes(then);
+  }
+  /** `⌀.5 DIA`, `R.25 RAD`: the same said twice. */
+  private sameBehind(tag: Tag): Tag {
+    const again = this.here && this.here.is === "word" ? behind[this.here.text] : undefined;
+    // `⌀1.5 OD`: the word says more than the sign.
+    if (tag === "⌀" && (again === "OD" || again === "ID")) {
+      this.i++;
+      return again;
+    }
+    if (again === tag && this.ahead(1)?.is !== "number") this.i++;
+    return tag;
+  }
+}
+
+const counted = ["HOLES", "HOLE", "PLACES", "PLACE", "PLCS", "PLC", "PLS", "PL", "TIMES"] as const;
