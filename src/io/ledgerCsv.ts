@@ -1,5 +1,5 @@
 import Papa from "papaparse";
-import { readBalloonLine, namedIn, writeBalloonText } from "@/core/callout";
+import { namedIn, readLedgerLine, writeBalloonText } from "@/core/callout";
 import type { Balloon, Job } from "@/core/job";
 import type { LedgerEntry } from "@/core/print/ledger";
 import { unitOf } from "@/core/number";
@@ -70,7 +70,7 @@ export interface CsvProblem {
  */
 export function readLedgerCsv(
   text: string,
-  job: Pick<Job, "names" | "balloons">,
+  job: Pick<Job, "names" | "balloons" | "unit">,
 ): { balloons: Balloon[]; problems: CsvProblem[] } {
   const parsed = Papa.parse<string[]>(text.replace(/^\uFEFF/, ""), { skipEmptyLines: "greedy" });
   const balloons: Balloon[] = [],
@@ -97,22 +97,24 @@ export function readLedgerCsv(
     const number = typed === "" ? next : Number(typed);
     if (number < 1 || taken.has(number))
       return void problems.push({ line, message: `balloon #${number} is there already`, expected: "another number" });
-    const read = readBalloonLine(words, number, namedIn(job));
+    const read = readLedgerLine(words, number, taken, namedIn(job), job.unit);
     if (!read.ok)
       return void problems.push({
         line,
         message: `${words}: ${read.error.message} at character ${read.error.column}`,
         expected: read.error.expected,
       });
-    taken.add(number);
-    next = Math.max(next, number + 1);
     const zone = titled ? cell(column("zone")) : "",
       note = titled ? cell(column("note")) : "";
-    balloons.push({
-      ...read.balloon,
-      ...(/^[A-Za-z0-9-]{1,10}$/.test(zone) ? { zone: zone.toUpperCase() } : {}),
-      ...(note ? { note: note.slice(0, 500) } : {}),
-    });
+    for (const b of read.balloons) {
+      taken.add(b.number);
+      next = Math.max(next, b.number + 1);
+      balloons.push({
+        ...b,
+        ...(/^[A-Za-z0-9-]{1,10}$/.test(zone) ? { zone: zone.toUpperCase() } : {}),
+        ...(note ? { note: note.slice(0, 500) } : {}),
+      });
+    }
   });
   if (!parsed.data.length) problems.push({ line: 1, message: "the file is empty", expected: "one dimension a line" });
   return { balloons, problems };

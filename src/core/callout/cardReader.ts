@@ -2,10 +2,18 @@ import { CalloutError, Reader } from "../grammar/reader";
 import type { RowNames } from "../grammar/grammar";
 import { emptyJob, type Balloon, type Hold, type Job } from "../job/schema";
 import { toNumberText } from "../number";
-import { readOutlineItem } from "../outline/items";
+import { readOutlineItem, type OutlineItem } from "../outline/items";
 import { readBalloon } from "./balloonLine";
 import { readCheck, readLet, readStock, readTolerances } from "./headLines";
-import { cardError, readBalloonLine, readLedgerLine, readTypedRow, withoutRemark, type CardError } from "./lines";
+import {
+  cardError,
+  readBalloonLine,
+  readLedgerLine,
+  readOutlineLine,
+  readTypedRow,
+  withoutRemark,
+  type CardError,
+} from "./lines";
 
 /** Where the numbers of a row stand in its text, by path. */
 export interface RowPlace {
@@ -126,9 +134,22 @@ class CardReader {
       this.open = null;
       return;
     }
-    const item = readOutlineItem(r, names);
+    open.outline.items.push(this.outlineItem(r, open.outline.items.length === 0));
     open.lines.push(at);
-    open.outline.items.push(item);
+  }
+  private outlineItem(r: Reader, isFirst: boolean): OutlineItem {
+    const from = r.pos;
+    try {
+      const item = readOutlineItem(r, names);
+      if (!r.done) r.fail("the end of the line");
+      return item;
+    } catch (e) {
+      if (!(e instanceof CalloutError)) throw e;
+      const said = readOutlineLine(r.text.slice(from), names, this.named, isFirst);
+      if (!said.ok) throw e;
+      r.pos = r.text.length;
+      return said.item;
+    }
   }
 
   private cardLine(line: Line): void {

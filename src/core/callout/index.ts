@@ -6,3 +6,4 @@ export { writeOutlineItem } from "../outline/items";
 export { writeBalloonText } from "./balloonLine";
 export { isFreeName, writeStock } from "./headLines";
 export { cardDifferences, type CardDifferences } from "./differences";
+export * from "./typedLine";

@@ -7,6 +7,7 @@ import { readBalloon } from "./balloonLine";
 import type { LengthUnit } from "../number";
 import { nearestRow, printedRow, type PrintedRow } from "./printed";
 import { ledgerTexts } from "./printed/ledger";
+import { printedOutlineLine } from "./printed/outline";
 
 /** One wrong line; the others are still read. Line and column count from 1. */
 export interface CardError {
@@ -164,14 +165,19 @@ export function readLedgerLine(
   return { ok: true, balloons };
 }
 
-/** Reads one line of an outline's block, as typed in its editor. */
+/** Reads one line of an outline's block, as typed in its editor: in the card's words, else as it is said aloud. */
 export function readOutlineLine(
   text: string,
   names: RowNames,
   named: ReadonlySet<string> = new Set(),
+  isFirst = false,
 ): { ok: true; item: OutlineItem } | { ok: false; error: CardError } {
-  const read = whole(text.trimEnd(), named, (r) => readOutlineItem(r, names));
-  return read.ok ? { ok: true, item: read.value } : read;
+  const strictly = (line: string) => whole(line.trimEnd(), named, (r) => readOutlineItem(r, names));
+  const read = strictly(text);
+  if (read.ok) return { ok: true, item: read.value };
+  const said = printedOutlineLine(text, isFirst);
+  const again = said === null ? read : strictly(said);
+  return again.ok ? { ok: true, item: again.value } : read;
 }
 
 /**

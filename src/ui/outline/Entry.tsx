@@ -18,7 +18,7 @@ export function Entry({ open }: { open: OpenOutline }) {
   const { outline, names, named, put, typing, problem } = open;
   const [line, setLine] = useState("");
   const entry = useRef<InputRef>(null);
-  const read = line.trim() ? readOutlineLine(line, names, named) : null;
+  const read = line.trim() ? readOutlineLine(line, names, named, outline.items.length === 0) : null;
   useEffect(() => {
     entry.current?.focus();
   }, []);

@@ -1,11 +1,8 @@
 "use client";
-import { App, Button, Input } from "antd";
+import { App, Button } from "antd";
 import { saveBlob } from "../common/saveBlob";
 import Papa from "papaparse";
 import { useState } from "react";
-import { namedIn, readBalloonLine } from "@/core/callout";
-import { numberScope } from "@/core/engine/numbers";
-import { balloonLimits } from "@/core/balloons/tolerance";
 import { ledgerCsv, readLedgerCsv, type CsvProblem } from "@/io/ledgerCsv";
 import { useBench } from "../store/benchStore";
 import { Body, Section } from "../common/Section";
@@ -13,6 +10,7 @@ import { useJob } from "../store/jobStore";
 import { BalloonRow } from "./BalloonRow";
 import { CheckValues } from "./CheckValues";
 import { NamedValues } from "./NamedValues";
+import { QuickBalloon } from "./QuickBalloon";
 import { TitleData } from "./TitleData";
 import css from "./PrintCard.module.css";
 import { Bare } from "../fields/Bare";
@@ -27,29 +25,11 @@ export function PrintCard() {
   const edit = useJob((s) => s.edit);
   const looked = useBench((s) => s.balloon);
   const setBench = useBench((s) => s.set);
-  const [line, setLine] = useState("");
   const [open, setOpen] = useState<number | null>(null);
   const [unread, setUnread] = useState<{ read: number; problems: CsvProblem[] } | null>(null);
   const { message } = App.useApp();
-  const next = Math.max(0, ...job.balloons.map((b) => b.number)) + 1;
-  const numbered = /^#?(\d{1,4})(?:\s*[:.)]\s+|(?<=#\d{1,4})\s+)(.*)$/.exec(line.trim());
-  const number = numbered ? Number(numbered[1]) : next;
-  const text = numbered ? numbered[2] : line;
-  const read = text.trim() ? readBalloonLine(text, number, namedIn(job)) : null;
-  const taken = job.balloons.some((b) => b.number === number);
-  const limits = read?.ok
-    ? balloonLimits(read.balloon, job, numberScope({ ...job, balloons: [...job.balloons, read.balloon] }))
-    : null;
-  const add = () => {
-    if (!read?.ok || taken) return;
-    edit([{ edit: "addBalloons", balloons: [read.balloon] }], "balloon");
-    setLine("");
-  };
-  /** A whole sheet pasted: one dimension a line. What cannot be read stays in the line to be mended. */
-  const paste = (e: React.ClipboardEvent) => {
-    const pasted = e.clipboardData.getData("text");
-    if (!/\n/.test(pasted.trim())) return;
-    e.preventDefault();
+  /** A whole sheet pasted: one dimension a line. What cannot be read is listed. */
+  const pasteSheet = (pasted: string) => {
     const lines = pasted
       .split(/\r?\n/)
       .filter((l) => l.trim())
@@ -69,56 +49,7 @@ export function PrintCard() {
     <Body>
       <TitleData />
       <Section title="Ledger" aside={<LedgerFiles take={take} />}>
-        <form
-          className={`${css.quick} ${read && !read.ok ? css.bad : ""}`}
-          onSubmit={(e) => {
-            e.preventDefault();
-            add();
-          }}
-        >
-          <b className={css.balloon}>{number}</b>
-          <Input
-            variant="borderless"
-            value={line}
-            onChange={(e) => setLine(e.target.value)}
-            onPaste={paste}
-            id="ledger-line"
-            aria-label="Next balloon"
-            placeholder={{ in: "⌀2.185 ±.005", mm: "⌀42 H7" }[job.unit]}
-            spellCheck={false}
-            autoComplete="off"
-            maxLength={300}
-          />
-          <Button htmlType="submit" size="small" disabled={!read?.ok || taken}>
-            add
-          </Button>
-        </form>
-        <p className={css.says}>
-          {!line.trim() ? (
-            "type it as printed: D2.185 +-.005, R.19 MAX, 45 DEG, .375 DEEP, 6X 8-32 UNC-2B, 20 H7, 1.255 / 1.245, (4.5) for a reference"
-          ) : taken ? (
-            <span className="red">balloon #{number} is there already</span>
-          ) : read?.ok ? (
-            <>
-              {read.balloon.reference ? "reference " : ""}
-              {read.balloon.basic ? "basic " : ""}
-              {read.balloon.kind}
-              {read.balloon.count && read.balloon.kind !== "count" ? ` times ${read.balloon.count}` : ""}
-              {limits?.ok ? (
-                `; ${limits.value.by}`
-              ) : limits ? (
-                <span className="red">; {limits.problems[0].message}</span>
-              ) : (
-                ""
-              )}
-              ; Enter adds it
-            </>
-          ) : (
-            <span className="red">
-              at character {read!.error.column}: {read!.error.message}; expected: {read!.error.expected}
-            </span>
-          )}
-        </p>
+        <QuickBalloon pasteSheet={pasteSheet} />
         {unread && unread.problems.length > 0 && (
           <div className={css.unread} role="alert">
             <b>

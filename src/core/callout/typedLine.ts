@@ -1,0 +1,70 @@
+import { rowNames } from "../job/names";
+import type { Balloon, Job, Row } from "../job/schema";
+import { toNumberText } from "../number";
+import { rowNumbers, withNumber } from "../rows";
+import { writeRow } from "./card";
+import { namedIn, readBalloonLine, readRowLine, type CardError, type TypedRow } from "./lines";
+
+/** What is typed in the callout line, as far as it is understood. */
+export type ReadCallout =
+  | ({ ok: true; as: string | null } & Omit<TypedRow, "columns">)
+  /** `at`: offset of what is wrong in the text as typed. */
+  | { ok: false; error: CardError; at: number };
+
+const verb = /^\s*(leave|cut|off)\b/i;
+
+/**
+ * Reads what is typed for a job's next row. `as` is the row in the card's words, where something else was typed.
+ * Without a verb the first row is left and any other cut; then what is wrong is told as of that.
+ */
+export function readCallout(
+  text: string,
+  job: Pick<Job, "rows" | "unit" | "names" | "balloons">,
+  id: string,
+): ReadCallout {
+  const names = rowNames(job.rows);
+  const named = namedIn(job);
+  const where = { isFirst: job.rows.length === 0, unit: job.unit };
+  const read = readRowLine(text, names, id, named, where);
+  if (read.ok) {
+    const as = writeRow(read.row, names);
+    return { ok: true, row: read.row, toleranced: read.toleranced, as: isSame(text, as) ? null : as };
+  }
+  if (verb.test(text)) return { ok: false, error: read.error, at: read.error.column - 1 };
+  const prefix = where.isFirst ? "LEAVE " : "CUT ";
+  const told = readRowLine(prefix + text, names, id, named, { ...where, suggest: false });
+  if (told.ok) return { ok: true, row: told.row, toleranced: told.toleranced, as: writeRow(told.row, names) };
+  const { instead } = read.error;
+  const error = { ...told.error, ...(instead ? { instead } : {}) };
+  return { ok: false, error, at: Math.max(0, told.error.column - 1 - prefix.length) };
+}
+
+/** Whether a text is the card's own, but for its verb and blanks. */
+const isSame = (typed: string, as: string): boolean => {
+  const bare = (t: string) => t.replace(verb, "").replace(/\s+/g, "").toUpperCase();
+  return bare(typed) === bare(as);
+};
+
+/**
+ * A row whose numbers printed with a tolerance are balloons of their own, and those balloons; they are numbered on
+ * from the last.
+ */
+export function withBalloons(
+  row: Row,
+  toleranced: TypedRow["toleranced"],
+  job: Pick<Job, "balloons" | "unit">,
+): { row: Row; balloons: Balloon[] } {
+  let next = Math.max(0, ...job.balloons.map((b) => b.number)) + 1;
+  let { body } = row;
+  const balloons: Balloon[] = [];
+  for (const t of toleranced) {
+    const number = rowNumbers(body).find((n) => n.text === toNumberText(t.text));
+    const isLimits = /^[\d.]+\s*\/\s*[\d.]+$/.test(t.tolerance);
+    const printed = `${t.isDiameter ? "⌀" : ""}${isLimits ? t.tolerance.replace("/", " / ") : `${t.text} ${t.tolerance}`}`;
+    const read = readBalloonLine(printed, next);
+    if (!number || !read.ok) continue;
+    body = withNumber(body, number.path, toNumberText(`#${next++}`));
+    balloons.push(read.balloon);
+  }
+  return { row: { ...row, body }, balloons };
+}

@@ -1,0 +1,31 @@
+import { threadMeant } from "@/core/balloons/threads";
+import type { NumberReport } from "@/core/engine/numbers";
+import type { Job, Row } from "@/core/job";
+import { showLength } from "@/core/number";
+import { kindOf } from "@/core/rows";
+import { findThread } from "@/core/tables";
+
+/** Sizes named at once. */
+const NAMED = 3;
+
+/** What was read, in words, with the table's drill where there is one. */
+export function RowWords({ row, numbers, job }: { row: Row; numbers: NumberReport[]; job: Job }) {
+  const meant = "thread" in row.body ? threadMeant(row.body.thread, job.balloons) : null;
+  const thread = meant?.ok ? findThread(meant.value) : null;
+  const unsaid = kindOf(row.body).unsaid?.(row.body);
+  const drillUnit = thread?.system === "metric" ? "mm" : "in";
+  const drill = thread?.size ? `, drill ${thread.size.drillName} ⌀${showLength(thread.size.tapDrill, drillUnit)}` : "";
+  const sizes = numbers
+    .filter((n) => n.quantity === "length")
+    .slice(0, NAMED)
+    .map((n) => `${n.label.toLowerCase()} ${showLength(n.value!.value, job.unit)}`)
+    .join(", ");
+  return (
+    <>
+      {kindOf(row.body).label}
+      {drill}
+      {sizes && `: ${sizes}`}
+      {unsaid && `, with a ${unsaid}`}
+    </>
+  );
+}

@@ -1,0 +1,106 @@
+"use client";
+import { Button, Input } from "antd";
+import { useState, type ClipboardEvent } from "react";
+import { balloonLimits } from "@/core/balloons/tolerance";
+import { namedIn, readLedgerLine, writeBalloonText } from "@/core/callout";
+import { numberScope } from "@/core/engine/numbers";
+import type { Balloon, Job } from "@/core/job";
+import { useJob } from "../store/jobStore";
+import css from "./PrintCard.module.css";
+
+const HOW =
+  "type it as printed: D2.185 +-.005, R.19 MAX, 45 DEG, .375 DEEP, 6X 8-32 UNC-2B, 20 H7, 1.255 / 1.245, (4.5) for a reference, or a whole callout: 8X ⌀.266 THRU ⌴ ⌀.422 ↧ .25";
+/** `#12 ⌀2.185`, `12: ⌀2.185`: the number a line gives itself. */
+const numberedLine = /^#?(\d{1,4})(?:\s*[:.)]\s+|(?<=#\d{1,4})\s+)(.*)$/;
+
+/** The next dimensions of the ledger, typed as they are printed: one, or all of a callout at once. */
+export function QuickBalloon({ pasteSheet }: { pasteSheet: (lines: string) => void }) {
+  const job = useJob((s) => s.job)!;
+  const edit = useJob((s) => s.edit);
+  const [line, setLine] = useState("");
+  const numbers = new Set(job.balloons.map((b) => b.number));
+  const own = numberedLine.exec(line.trim());
+  const number = own ? Number(own[1]) : Math.max(0, ...numbers) + 1;
+  const text = own ? own[2] : line;
+  const read = text.trim() ? readLedgerLine(text, number, numbers, namedIn(job), job.unit) : null;
+  const taken = read?.ok ? read.balloons.find((b) => numbers.has(b.number)) : undefined;
+  const canAdd = read?.ok === true && !taken;
+  const add = () => {
+    if (!read?.ok || taken) return;
+    edit([{ edit: "addBalloons", balloons: read.balloons }], read.balloons.length > 1 ? "balloons" : "balloon");
+    setLine("");
+  };
+  /** A whole sheet pasted: one dimension a line. */
+  const paste = (e: ClipboardEvent) => {
+    const pasted = e.clipboardData.getData("text");
+    if (!/\n/.test(pasted.trim())) return;
+    e.preventDefault();
+    pasteSheet(pasted);
+  };
+  return (
+    <>
+      <form
+        className={`${css.quick} ${read && !read.ok ? css.bad : ""}`}
+        onSubmit={(e) => {
+          e.preventDefault();
+          add();
+        }}
+      >
+        <b className={css.balloon}>{number}</b>
+        <Input
+          variant="borderless"
+          value={line}
+          onChange={(e) => setLine(e.target.value)}
+          onPaste={paste}
+          id="ledger-line"
+          aria-label="Next balloon"
+          placeholder={{ in: "⌀2.185 ±.005", mm: "⌀42 H7" }[job.unit]}
+          spellCheck={false}
+          autoComplete="off"
+          maxLength={300}
+        />
+        <Button htmlType="submit" size="small" disabled={!canAdd}>
+          add
+        </Button>
+      </form>
+      <p className={css.says}>
+        {!read && HOW}
+        {taken && <span className="red">balloon #{taken.number} is there already</span>}
+        {read && !read.ok && (
+          <span className="red">
+            at character {read.error.column}: {read.error.message}; expected: {read.error.expected}
+          </span>
+        )}
+        {read?.ok && !taken && <Becomes balloons={read.balloons} job={job} />}
+      </p>
+    </>
+  );
+}
+
+/** What a line becomes, before Enter: its one balloon in words, or each of several with its number. */
+function Becomes({ balloons, job }: { balloons: Balloon[]; job: Job }) {
+  const [b, ...more] = balloons;
+  if (more.length)
+    return (
+      <>
+        {balloons.map((x) => (
+          <span key={x.number} className={css.becomes}>
+            <b className={css.balloon}>{x.number}</b> {writeBalloonText(x)}{" "}
+          </span>
+        ))}
+        ; Enter adds them
+      </>
+    );
+  const limits = balloonLimits(b, job, numberScope({ ...job, balloons: [...job.balloons, b] }));
+  const times = b.count && b.kind !== "count" ? ` times ${b.count}` : "";
+  return (
+    <>
+      {b.reference ? "reference " : ""}
+      {b.basic ? "basic " : ""}
+      {b.kind}
+      {times}
+      {limits.ok ? `; ${limits.value.by}` : <span className="red">; {limits.problems[0].message}</span>}
+      {b.note ? `; “${b.note}”` : ""}; Enter adds it
+    </>
+  );
+}
