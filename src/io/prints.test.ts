@@ -22,12 +22,13 @@ describe("the ledger as CSV", () => {
     const csv = ledgerCsv(one, (await evaluateJob(one)).ledger);
     expect(csv.split("\r\n")[0]).toBe("number,dimension,zone,note,nominal,low,high,measured,state,measured on");
     expect(csv).toContain('1,⌀42 H7,,,42,42,42.025,42,proved,"a round wall, row 1"');
-    const back = readLedgerCsv(csv, { names: [], balloons: [] });
+    const back = readLedgerCsv(csv, { unit: "mm", names: [], balloons: [] });
     expect(back.problems).toEqual([]);
     expect(back.balloons).toEqual(one.balloons);
   });
   it("reads plain lists, numbers what has no number, and lists what it cannot read", () => {
     const r = readLedgerCsv("⌀2.185 ±.005\n6X 8-32 UNC-2B\nnonsense\n\n45 DEG\n", {
+      unit: "mm",
       names: [],
       balloons: job("#4 2").balloons,
     });
@@ -39,15 +40,15 @@ describe("the ledger as CSV", () => {
     expect(r.problems).toEqual([
       { line: 3, message: expect.stringContaining("nonsense"), expected: expect.any(String) },
     ]);
-    expect(readLedgerCsv("4,2.5\n#4,3\n-1,2\n", { names: [], balloons: [] }).problems.map((p) => p.line)).toEqual([
-      2, 3,
-    ]);
-    expect(readLedgerCsv("", { names: [], balloons: [] }).problems).toHaveLength(1);
+    expect(
+      readLedgerCsv("4,2.5\n#4,3\n-1,2\n", { unit: "mm", names: [], balloons: [] }).problems.map((p) => p.line),
+    ).toEqual([2, 3]);
+    expect(readLedgerCsv("", { unit: "mm", names: [], balloons: [] }).problems).toHaveLength(1);
   });
   it("writes nothing a table program would run", () => {
     const one = job('#1 42 "=1+1"');
     expect(ledgerCsv(one, [])).toContain("'=1+1");
-    expect(readLedgerCsv(ledgerCsv(one, []), { names: [], balloons: [] }).balloons[0].note).toBe("=1+1");
+    expect(readLedgerCsv(ledgerCsv(one, []), { unit: "mm", names: [], balloons: [] }).balloons[0].note).toBe("=1+1");
   });
 });
 

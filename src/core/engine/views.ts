@@ -1,5 +1,7 @@
 import { cross, dot, scale, sideNormal, unit, v3, type Box, type Side, type Vec3 } from "../geometry/vec";
+import { PARALLEL } from "../geometry/tolerance";
 import type { View } from "./kernel";
+import type { SolvedRow } from "./solve";
 
 /** The views of a drawing sheet. Pictorial looks from the front right, from above, all three axes alike. */
 export const viewOf: Record<Side | "pictorial", View> = {
@@ -36,4 +38,16 @@ export function sectionOrigin(box: Box, side: Side, share: number): Vec3 {
   const [a, b] = [dot(box.min, n), dot(box.max, n)];
   const low = Math.min(a, b);
   return scale(n, low + (Math.max(a, b) - low) * (1 - share));
+}
+
+/** Views every sheet has, and those that have one where the part has something there. */
+const usual: Side[] = ["front", "top", "right"];
+const asNeeded: Side[] = ["bottom", "back", "left"];
+
+/** The views worth a look: the usual three, and every other side that a row is cut from. */
+export function viewsFor(rows: readonly Pick<SolvedRow, "placed" | "state">[]): Side[] {
+  const starts = rows.flatMap((r) =>
+    r.state === "ok" && r.placed?.planes.start ? [r.placed.planes.start.normal] : [],
+  );
+  return [...usual, ...asNeeded.filter((side) => starts.some((n) => dot(n, sideNormal(side)) > PARALLEL))];
 }

@@ -4,6 +4,9 @@ import { viewOf } from "@/core/engine/views";
 import type { Evaluation } from "@/core/evaluate/evaluate";
 import type { Finding } from "@/core/findings";
 import { rowNames } from "@/core/job/names";
+import type { RowNames } from "@/core/callout";
+import type { SolvedRow } from "@/core/engine/solve";
+import { rowValues } from "@/core/print/rowValues";
 import { releaseState } from "@/core/job/release";
 import type { Job } from "@/core/job/schema";
 import { inCallout, showBulk, showLength, showWeight } from "@/core/number";
@@ -108,7 +111,7 @@ export function routeTable({ job, evaluation, open }: SheetJob): Piece {
     const style = { font: "Figures", fontSize: 8, ...(r.state === "off" ? struck : {}) };
     return [
       { text: String(r.number), font: "Figures", fontSize: 8 },
-      { text: runs(writeRow(r.row, names), style) },
+      { text: calloutRuns(r, job, names, style) },
       figures(r.state === "ok" && r.removed > 0 ? showBulk(r.removed, job.unit) : ""),
       red(said, 7.5),
     ];
@@ -122,6 +125,20 @@ export function routeTable({ job, evaluation, open }: SheetJob): Piece {
     },
     layout: ruled,
   };
+}
+
+/** A row's callout with its values, and small beside them the balloons they come from. */
+function calloutRuns(r: SolvedRow, job: Job, names: RowNames, style: Piece): Piece[] {
+  const [verb] = writeRow(r.row, names).replace(/^OFF /, "").split(" ");
+  const head = `${r.row.off ? "OFF " : ""}${verb} ${r.row.name ? `“${r.row.name}” ` : ""}`;
+  const small = { ...style, fontSize: 10, color: ink.dye, sup: true };
+  return [
+    ...runs(head, style),
+    ...rowValues(r.row, r.numbers, job, names).flatMap((p) => [
+      ...runs(p.text, style),
+      ...(p.balloons.length ? [{ text: p.balloons.join(" "), ...small }] : []),
+    ]),
+  ];
 }
 
 /** Paths with their cutters, depths and times; beside them what holds for the whole job. */

@@ -3,8 +3,10 @@ import { useSortable } from "@dnd-kit/sortable";
 import { App } from "antd";
 import { rowNames, type Row } from "@/core/job";
 import { writeRow } from "@/core/callout";
+import { numberScope, reportNumbers } from "@/core/engine/numbers";
+import { rowValues } from "@/core/print/rowValues";
 import { kindOf } from "@/core/rows";
-import { memo, useEffect, useRef } from "react";
+import { memo, useEffect, useMemo, useRef } from "react";
 import { freshId } from "../bench/actions";
 import { useBench } from "../store/benchStore";
 import { useJob } from "../store/jobStore";
@@ -28,7 +30,6 @@ export const RouteRow = memo(function RouteRow({ row, number }: { row: Row; numb
   const ref = useRef<HTMLDivElement>(null);
   const text = writeRow(row, rowNames(job.rows)).replace(/^OFF /, "");
   const verb = text.startsWith("LEAVE") ? "leave" : "cut";
-  const callout = text.replace(/^(LEAVE|CUT) ("[^"]*": )?/, "");
   const unsaid = kindOf(row.body).unsaid?.(row.body);
   const failed = solved?.state === "failed" && !row.off ? solved : null;
 
@@ -103,7 +104,7 @@ export const RouteRow = memo(function RouteRow({ row, number }: { row: Row; numb
           {row.off ? " · off" : ""}
         </span>
         <Bare className={css.call} onClick={toggle} aria-expanded={open}>
-          {callout}
+          <Callout row={row} />
           {unsaid && <small className={css.unsaid}> {unsaid}</small>}
         </Bare>
         {failed && (
@@ -117,3 +118,22 @@ export const RouteRow = memo(function RouteRow({ row, number }: { row: Row; numb
     </div>
   );
 });
+
+/** The row's callout with its values; the balloons they come from stand small beside them. */
+function Callout({ row }: { row: Row }) {
+  const job = useJob((s) => s.job)!;
+  const { rows, balloons, names, unit, title } = job;
+  const pieces = useMemo(() => {
+    const scope = numberScope({ balloons, names, unit, title });
+    return rowValues(row, reportNumbers(row.body, scope), { balloons, unit }, rowNames(rows));
+  }, [row, rows, balloons, names, unit, title]);
+  return pieces.map((p, i) =>
+    p.typed === undefined ? (
+      p.text
+    ) : (
+      <span key={i} className={css.value} data-cites={p.balloons.join(" ")} title={p.typed}>
+        {p.text}
+      </span>
+    ),
+  );
+}

@@ -67,7 +67,18 @@ export function Bars({ title, bars, ends }: Props) {
         },
       },
     });
-    return () => chart.destroy();
+    // A canvas asks for no face by itself, and keeps what it was first written with.
+    let live = true;
+    document.fonts.load(`${font.size}px ${font.family}`).then(
+      () => {
+        if (live) chart.update();
+      },
+      () => {},
+    );
+    return () => {
+      live = false;
+      chart.destroy();
+    };
   }, [key, light]);
   if (!bars.length) return null;
   return (

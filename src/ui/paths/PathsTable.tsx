@@ -16,7 +16,7 @@ export function PathsTable({ plans }: { plans: PathPlan[] }) {
   const unit = useJob((s) => s.job!.unit);
   const { selected, set } = useBench(useShallow((s) => ({ selected: s.selected, set: s.set })));
   const columns: TableProps<PathPlan>["columns"] = [
-    { title: "row", width: 34, render: (_, p) => <span className="num">{p.row}</span> },
+    { title: "row", width: 50, render: (_, p) => <span className="num">{p.row}</span> },
     { title: "path", render: (_, p) => <PathCell plan={p} /> },
     { title: "cutter", width: 124, render: (_, p) => <CutterCell plan={p} /> },
     { title: "length", width: 66, align: "right", render: (_, p) => <Figure text={showLength(p.length, unit)} /> },

@@ -1,5 +1,5 @@
 "use client";
-import { Button, Checkbox } from "antd";
+import { App, Button, Checkbox } from "antd";
 import { asBasic, hasLimits, type Balloon } from "@/core/job";
 import { limitsText } from "../proof/figures";
 import { useBench } from "../store/benchStore";
@@ -38,9 +38,7 @@ export function BalloonActions({ balloon: b, index }: { balloon: Balloon; index:
       <Button size="small" onClick={() => move(1)} disabled={index === last} aria-label="Move down">
         ↓
       </Button>
-      <Button size="small" onClick={() => edit([{ edit: "deleteBalloon", number: b.number }], "delete balloon")}>
-        delete
-      </Button>
+      <Delete balloon={b} />
     </div>
   );
 }
@@ -56,5 +54,22 @@ function Outcome({ balloon: b }: { balloon: Balloon }) {
       {entry?.problem ? <b className="red">{entry.problem}</b> : ""}{" "}
       {users.length ? `drives row ${users.join(", ")}` : "nothing uses it yet"}
     </span>
+  );
+}
+
+/** Takes the balloon away; where rows are made of it, that is said, with the way back. */
+function Delete({ balloon: b }: { balloon: Balloon }) {
+  const edit = useJob((s) => s.edit);
+  const rows = useBench((s) => s.evaluated?.evaluation.ledger.find((l) => l.number === b.number)?.rows);
+  const { message } = App.useApp();
+  const remove = () => {
+    edit([{ edit: "deleteBalloon", number: b.number }], "delete balloon");
+    if (rows?.length)
+      void message.warning(`row ${rows.join(", ")} was made of balloon ${b.number}: undo brings it back`, 6);
+  };
+  return (
+    <Button size="small" onClick={remove}>
+      delete
+    </Button>
   );
 }

@@ -68,7 +68,7 @@ export function NewJob({ open, close }: { open: boolean; close: () => void }) {
         </label>
         <div className={css.actions}>
           <span className="soft">{!unit ? "the unit comes first" : !name.trim() ? "it needs a name" : ""}</span>
-          <Button onClick={close}>Leave it</Button>
+          <Button onClick={close}>Cancel</Button>
           <Button htmlType="submit" type="primary" disabled={!unit || !name.trim() || busy}>
             Start
           </Button>

@@ -248,7 +248,7 @@ function Rename({
           <Input autoFocus value={name} maxLength={120} onChange={(e) => setName(e.target.value)} />
         </label>
         <div className={css.actions}>
-          <Button onClick={close}>Leave it</Button>
+          <Button onClick={close}>Cancel</Button>
           <Button htmlType="submit" type="primary" disabled={!name.trim()}>
             Rename
           </Button>

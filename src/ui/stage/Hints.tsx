@@ -20,7 +20,7 @@ export function Hints() {
             </Button>
           )}{" "}
           <Button size="small" onClick={() => set({ picking: null })}>
-            leave it
+            cancel
           </Button>
         </p>
       )}

@@ -1,5 +1,7 @@
 "use client";
 import { Checkbox, Slider } from "antd";
+import { useMemo } from "react";
+import { viewsFor } from "@/core/engine/views";
 import type { Job } from "@/core/job";
 import { sides, type Side } from "@/core/geometry/vec";
 import { useBench, type ViewName } from "../store/benchStore";
@@ -8,8 +10,6 @@ import css from "./Stage.module.css";
 import { Bare } from "../fields/Bare";
 import { Choice } from "../fields/Choice";
 import { useShallow } from "zustand/react/shallow";
-
-const views: ViewName[] = ["pictorial", "front", "top", "right", "section"];
 
 /** The views of a drawing sheet, the plane of the section, and which row's state is on the stage. */
 export function ViewBar({ job, hasPrint }: { job: Job; hasPrint: boolean }) {
@@ -26,6 +26,8 @@ export function ViewBar({ job, hasPrint }: { job: Job; hasPrint: boolean }) {
       traceOpacity: s.traceOpacity,
     })),
   );
+  const rows = useBench((s) => s.evaluated?.evaluation.solved.rows);
+  const views = useMemo((): ViewName[] => ["pictorial", ...viewsFor(rows ?? []), "section"], [rows]);
   const at = showRow ? job.rows.findIndex((r) => r.id === showRow) + 1 : job.rows.length;
   return (
     <div className={css.views} role="toolbar" aria-label="Views">

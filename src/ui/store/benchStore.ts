@@ -8,7 +8,7 @@ import type { Evaluated, Picture, Planned } from "@/kernel/worker";
 
 export const steps = ["print", "stock", "shape", "hold", "paths", "proof", "release"] as const;
 export type Step = (typeof steps)[number];
-export type ViewName = "pictorial" | "front" | "top" | "right" | "section";
+export type ViewName = Side | "pictorial" | "section";
 
 /** What a pick on the solid told. */
 export interface Pick {
