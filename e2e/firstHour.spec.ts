@@ -43,6 +43,12 @@ test("a flange goes from its print's own words to a part, nothing refused", asyn
   await expect(page.locator('[data-row="3"]')).toContainText("CBORE ⌀.422 DEEP .25");
   await expect(page.locator('[data-row="6"]')).toContainText("BREAK .010 ALL SHARP");
   await expect(page.getByText(/failed/)).toHaveCount(0);
+  // Seven numbers are the print's: one press links them.
+  await page.getByRole("button", { name: "link all that match" }).click();
+  keys += 1;
+  await expect(page.locator('[data-row="1"]')).toHaveAttribute("aria-label", /ROUND ⌀#1 X #2/);
+  await expect(page.locator('[data-row="3"]')).toHaveAttribute("aria-label", /⌀#3 THRU CBORE ⌀#4 DEEP #5 ON BC #6/);
+  await expect(page.getByRole("button", { name: "link all that match" })).toHaveCount(0);
   info.annotations.push({
     type: "keys and seconds",
     description: `${keys}, ${((Date.now() - began) / 1000).toFixed(1)}`,

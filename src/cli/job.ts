@@ -1,6 +1,6 @@
 import { readFile, writeFile } from "node:fs/promises";
 import { evaluate } from "@/core/evaluate/evaluate";
-import { headlessReport } from "@/core/evaluate/report";
+import { errorReport, headlessReport } from "@/core/evaluate/report";
 import { headlessExplanations } from "@/core/mismatch/headless";
 import { readCard, writeCard, type CardError, type ReadCard } from "@/core/callout";
 import { lineAndColumn, readJobText } from "@/core/job/read";
@@ -74,6 +74,10 @@ async function read(file: string): Promise<Read> {
     : { job: card.job, document: documentOf(card.job), places: card.places, outlineLines: card.outlineLines };
 }
 
+/** What is wrong with a line, what was expected, and what could be typed instead. */
+const lineOf = ({ message, expected, instead }: CardError): string =>
+  [message, expected && `expected: ${expected}`, instead && `type: ${instead}`].filter(Boolean).join("; ");
+
 /** Prints the chains of a drawing as blocks of a card; what is wrong with the file goes to standard error. */
 async function outlinesOf(file: string, rest: string[]): Promise<number> {
   const after = (name: string) => (rest.includes(name) ? rest[rest.indexOf(name) + 1] : undefined),
@@ -134,10 +138,9 @@ async function main(argv: string[]): Promise<number> {
   const input = await read(file);
   if ("errors" in input) {
     if (verb === "check" && json) console.log(JSON.stringify(headlessReport(null, null, input.errors, null)));
-    else if (verb === "explain" && json) console.log(JSON.stringify({ ok: false, errors: input.errors, checks: [] }));
-    else
-      for (const e of input.errors)
-        console.error(`${file}:${e.line}:${e.column}: ${e.message}${e.expected ? `; expected: ${e.expected}` : ""}`);
+    else if (verb === "explain" && json)
+      console.log(JSON.stringify({ ok: false, ...errorReport(input.errors), checks: [] }));
+    else for (const e of input.errors) console.error(`${file}:${e.line}:${e.column}: ${lineOf(e)}`);
     return 2;
   }
   if (verb === "format") {

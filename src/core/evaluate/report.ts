@@ -24,12 +24,22 @@ export function headlessReport(
   outlineLines: Map<string, number[]> | null = null,
 ) {
   if (!job || !evaluation)
-    return { ok: false, errors, unit: null, rows: [], part: null, stock: null, findings: [], ledger: [], checks: [] };
+    return {
+      ok: false,
+      ...errorReport(errors),
+      unit: null,
+      rows: [],
+      part: null,
+      stock: null,
+      findings: [],
+      ledger: [],
+      checks: [],
+    };
   const names = rowNames(job.rows);
   const { solved } = evaluation;
   return {
     ok: solved.rows.every((r) => r.state !== "failed"),
-    errors: [...errors, ...(places ? rowErrors(solved.rows, places) : [])],
+    ...errorReport([...errors, ...(places ? rowErrors(solved.rows, places) : [])]),
     unit: job.unit,
     rows: solved.rows.map((r) => rowReport(r, names)),
     part: partReport(evaluation),
@@ -46,6 +56,15 @@ export function headlessReport(
     complete: completeness(job, evaluation),
     ledger: evaluation.ledger.map((l) => ledgerReport(l, job)),
     checks: evaluation.checks.map(checkReport),
+  };
+}
+
+/** Wrong lines as the contract has them; what could be typed instead stands beside them. */
+export function errorReport(errors: CardError[]) {
+  const suggestions = errors.flatMap(({ line, instead }) => (instead ? [{ line, instead }] : []));
+  return {
+    errors: errors.map(({ line, column, message, expected }) => ({ line, column, message, expected })),
+    ...(suggestions.length ? { suggestions } : {}),
   };
 }
 

@@ -16,6 +16,7 @@ import { useEffect } from "react";
 import { freshId } from "../bench/actions";
 import { useBench } from "../store/benchStore";
 import { useJob } from "../store/jobStore";
+import { LinkBar } from "./LinkBar";
 import { RouteRow } from "./RouteRow";
 import css from "./Card.module.css";
 
@@ -66,6 +67,7 @@ export function RouteCard() {
 
   return (
     <div className={css.route}>
+      <LinkBar />
       <div className={css.headRow}>
         <span>row</span>
         <span>leave / cut</span>
@@ -105,7 +107,8 @@ function pasteRows(text: string): string | null {
   const names = rowNames(job.rows);
   const rows: Row[] = [];
   for (const [i, line] of lines.entries()) {
-    const r = readRowLine(line, names, freshId(), namedIn(job));
+    const where = { isFirst: job.rows.length + rows.length === 0, unit: job.unit };
+    const r = readRowLine(line, names, freshId(), namedIn(job), where);
     if (!r.ok) return `line ${i + 1}, column ${r.error.column}: ${r.error.message}; expected: ${r.error.expected}`;
     rows.push(r.row);
   }

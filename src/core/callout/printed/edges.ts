@@ -1,5 +1,8 @@
 import type { Words } from "./words";
 
+/** A number after X without its degree sign is an angle from here on; below it could be a second leg. */
+const LEAST_LEAN = 10;
+
 type Treatment = "CHAMFER" | "ROUND" | "BREAK";
 const treatments: Record<string, Treatment> = {
   CHAMFER: "CHAMFER",
@@ -21,6 +24,7 @@ export function edgeText(w: Words): string | null {
   let treatment: Treatment | null = null,
     size: string | null = null,
     angle: string | null = null;
+  let isRadius = false;
   const edges: string[] = [];
   while (!w.done) {
     if (isSilent(w)) continue;
@@ -39,12 +43,14 @@ export function edgeText(w: Words): string | null {
     const s = w.size();
     if (!s) return null;
     if (s.tag === "angle" && angle === null) angle = s.text;
-    else if ((s.tag === null || s.tag === "R") && size === null) size = s.text;
-    else if (s.tag === null && angle === null && isLean) angle = s.text;
+    else if ((s.tag === null || s.tag === "R") && size === null) [size, isRadius] = [s.text, s.tag === "R"];
+    else if (s.tag === null && angle === null && isLean && Number(s.text) >= LEAST_LEAN) angle = s.text;
     else return null;
   }
   if (!treatment || size === null || !edges.length) return null;
-  if (angle !== null && treatment !== "CHAMFER") return null;
+  if (isRadius && treatment !== "ROUND") return null;
+  // A break leans 45 degrees, and a round not at all.
+  if (angle !== null && treatment !== "CHAMFER" && (treatment !== "BREAK" || Number(angle) !== 45)) return null;
   // 45 degrees is what a chamfer is without an angle.
   const lean = angle === null || Number(angle) === 45 ? "" : ` X ${angle}°`;
   return `CUT ${treatment} ${size}${lean} ${[...new Set(edges.map((e) => (e === AROUND ? around(treatment!) : e)))].join(", ")}`;

@@ -19,7 +19,7 @@ export function faceText(w: Words): string | null {
       continue;
     }
     if (size.tag === null) bare.push(size.text);
-    else if (size.tag === "deep" || size.tag === "wide" || size.tag === "OD" || size.tag === "ID")
+    else if ((size.tag === "deep" || size.tag === "wide" || size.tag === "OD" || size.tag === "ID") && !said[size.tag])
       said[size.tag] = size.text;
     else return null;
   }
@@ -27,7 +27,7 @@ export function faceText(w: Words): string | null {
   if (!deep) return null;
   if (head === "FACE") return bare.length ? null : `CUT FACE DEEP ${deep}${places.text}`;
   if (head === "GROOVE")
-    return said.OD && said.ID && !bare.length
+    return said.OD && said.ID && !said.wide && !bare.length
       ? `CUT GROOVE OD ${said.OD} ID ${said.ID} DEEP ${deep}${places.text}`
       : null;
   const wide = said.wide ?? bare.shift();

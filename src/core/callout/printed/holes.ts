@@ -43,6 +43,7 @@ class HoleWords {
   private thread: string | null = null;
   private angle: string | null = null;
   private isBored = false;
+  private isDrilled = false;
   private end = "";
   private readonly places = new Places();
 
@@ -81,6 +82,7 @@ class HoleWords {
       return this.turnTo("csk");
     const verb = w.takeOne(verbs);
     if (!verb) return false;
+    if (verb.startsWith("DRILL")) this.isDrilled = true;
     if (verb.startsWith("BORE")) this.isBored = true;
     if (this.thread !== null && verb.startsWith("DRILL")) return this.turnTo("drill");
     if (verb.startsWith("TAP")) this.toDrill();
@@ -160,6 +162,8 @@ class HoleWords {
     const { hole, drill, cbore, csk } = this.rounds;
     const count = this.count === null ? "" : `${this.count}X `;
     const where = this.places.text;
+    // A drill's `#7` is its number in a table, and would be balloon 7 here.
+    if (this.isDrilled && [hole, drill].some((r) => r.diameter?.startsWith("#"))) return null;
     const hasCsk = csk.diameter !== undefined && this.angle !== null;
     if (csk.diameter !== undefined && this.angle === null) return null;
     if (cbore.diameter !== undefined && (cbore.depth === undefined || cbore.depth === "THRU")) return null;

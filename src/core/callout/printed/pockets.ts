@@ -94,6 +94,8 @@ class PocketWords {
     const last = sizes[2];
     if (this.depth === null && sizes.length === 3 && last.tag === null) this.depth = `DEEP ${sizes.pop()!.text}`;
     if (this.depth === null) return null;
+    // A slot's ends are round by half its width: another radius would be another thing.
+    if (this.head === "SLOT" && this.radius !== null) return null;
     const shape = this.head === "SLOT" ? slotOf(sizes) : pocketOf(sizes, this.radius);
     const count = this.count === null ? "" : `${this.count}X `;
     return shape && `CUT ${count}${shape} ${this.depth}${this.places.text}`;

@@ -122,6 +122,8 @@ function numberAt(text: string, pos: number, before: Token | undefined, unit: Le
   const isAngle = /^\d+,\d+ ?°/.test(rest);
   if (decimal && (isAngle || !isPlace(before)))
     return { is: "number", text: `${decimal[1]}.${decimal[2]}`, length: decimal[0].length };
+  // `1,250.00`: thousands, or two numbers; nobody can tell.
+  if (/^\d+,\d/.test(rest) && !isPlace(before) && !decimal) return null;
   const whole = isPlace(before) ? null : mixed.exec(rest);
   if (whole) return { is: "number", text: `${whole[1]}-${whole[2]}`, length: whole[0].length };
   if (rest[0] === "?") return { is: "number", text: "?", length: 1 };

@@ -172,7 +172,8 @@ export class Words {
     }
     const at = this.here?.at ?? 0;
     const limits = this.here?.limits ?? null;
-    const text = this.number();
+    // A number with a sign of its own is half a tolerance, or a place.
+    const text = this.here && /^[+-]/.test(this.here.text) ? null : this.number();
     if (text === null) {
       this.i = save;
       return null;
