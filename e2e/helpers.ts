@@ -27,9 +27,17 @@ export const row = (page: Page, n: number) => page.locator(`[data-row="${n}"]`);
 export const volume = (page: Page) => page.getByTestId("volume");
 export const saved = (page: Page) => expect(page.getByRole("status").filter({ hasText: /^saved$/ })).toBeVisible();
 
+/** Waits until the page answers at a control: it comes drawn, and what is done before then is lost. */
+const taken = (page: Page, control: string) =>
+  page.waitForFunction(
+    (at) => Object.keys(document.querySelector(at) ?? {}).some((key) => key.startsWith("__reactProps")),
+    control,
+  );
+
 /** Imports card text through the shelf's own file picker. */
 export async function importCard(page: Page, text: string, name = "part.card"): Promise<void> {
   await page.goto("/");
+  await taken(page, 'input[type="file"]');
   await page.getByLabel("File to import").setInputFiles({ name, mimeType: "text/plain", buffer: Buffer.from(text) });
 }
 
