@@ -5,8 +5,6 @@ import type { Size, Words } from "./words";
 interface Round {
   diameter?: string;
   depth?: string;
-  /** A tap drill that is said by itself. */
-  said?: true;
 }
 type Target = "hole" | "drill" | "cbore" | "csk";
 
@@ -96,7 +94,7 @@ class HoleWords {
   /** What was drilled before a thread is said is its tap drill. */
   private toDrill(): void {
     if (this.rounds.hole.diameter === undefined) return;
-    this.rounds.drill = { ...this.rounds.hole, said: true };
+    this.rounds.drill = this.rounds.hole;
     this.rounds.hole = {};
     this.target = "hole";
   }
@@ -111,18 +109,22 @@ class HoleWords {
 
   private ending(w: Words): boolean {
     if (through.some((words) => w.take(...words))) {
-      this.rounds[this.target].depth ??= "THRU";
-      return true;
+      const round = this.rounds[this.target];
+      round.depth ??= "THRU";
+      // A hole that is so deep and through says two things: neither is chosen for the reader.
+      return round.depth === "THRU";
     }
-    if (w.take("FLAT") || w.take("FLAT", "BOTTOM")) {
-      w.take("BOTTOM");
-      this.end = " FLAT";
-      return true;
-    }
+    if (w.take("FLAT", "BOTTOM") || w.take("FLAT")) return this.endIn("FLAT");
     if (!w.take("POINT")) return false;
     const angle = w.size();
-    this.end = ` POINT ${angle?.text}`;
-    return angle !== null;
+    return angle !== null && this.endIn(`POINT ${angle.text}`);
+  }
+
+  /** How the bottom of the hole is, which is said once. */
+  private endIn(end: string): boolean {
+    if (this.end) return false;
+    this.end = end;
+    return true;
   }
 
   /** A number: the diameter or depth of what is being told, or a countersink's angle. */
@@ -176,12 +178,12 @@ class HoleWords {
     const head = this.thread ?? `⌀${hole.diameter}`;
     const depth = hole.depth ?? (this.thread === null ? undefined : drill.depth);
     if (depth === undefined) return null;
-    const flat = this.end || (this.isBored && depth !== "THRU" && this.thread === null ? " FLAT" : "");
+    const flat = this.end || (this.isBored && depth !== "THRU" && this.thread === null ? "FLAT" : "");
     return [
       `CUT ${count}${head}`,
       depthText(depth),
       this.thread === null ? "" : drillText(drill, hole.depth === undefined),
-      flat.trim(),
+      flat,
       cbore.diameter === undefined ? "" : `CBORE ⌀${cbore.diameter} DEEP ${cbore.depth}`,
       hasCsk ? `CSK ⌀${csk.diameter} X ${this.angle}` : "",
       where.trim(),
