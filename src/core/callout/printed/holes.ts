@@ -49,8 +49,13 @@ class HoleWords {
   take(w: Words): boolean {
     if (w.take(",") || w.take(":") || w.take("&") || w.take("AND") || w.take("TO") || w.take("TYP") || w.take("WITH"))
       return true;
-    return (
-      this.howMany(w) || this.verb(w) || this.tapped(w) || this.places.take(w) || this.ending(w) || this.measure(w)
+    return w.firstOf(
+      () => this.howMany(w),
+      () => this.verb(w),
+      () => this.tapped(w),
+      () => this.places.take(w),
+      () => this.ending(w),
+      () => this.measure(w),
     );
   }
 

@@ -1,5 +1,19 @@
 import type { Words } from "./words";
 
+/** What says that places share a circle evenly, which is what a bolt circle does anyway. */
+const spaced = [
+  ["EQ", "SP"],
+  ["EQSP"],
+  ["EQ", "SPACED"],
+  ["EQUALLY", "SPACED"],
+  ["EQUI", "SPACED"],
+  ["EQUISPACED"],
+  ["EQSPACED"],
+  ["EVENLY", "SPACED"],
+  ["EQL", "SP"],
+  ["EQUAL", "SPACES"],
+];
+
 /** Where a cut stands, as the card writes it: its pattern, and its plane. */
 export class Places {
   private readonly points: { x: string; y: string }[] = [];
@@ -11,10 +25,16 @@ export class Places {
   private from: string | null = null;
   /** Said of the far side of a view from above: there y runs the other way. */
   private isFar = false;
+  private isNear = false;
 
   /** Takes a phrase that says where; false where what stands there says something else. */
   take(w: Words): boolean {
-    return this.side(w) || this.boltCircle(w) || this.listed(w) || this.written(w);
+    return w.firstOf(
+      () => this.side(w),
+      () => this.boltCircle(w),
+      () => this.listed(w),
+      () => this.written(w),
+    );
   }
 
   get text(): string {
@@ -35,15 +55,14 @@ export class Places {
 
   /** EQ SP, FAR SIDE, NEAR SIDE, ON TOP. */
   private side(w: Words): boolean {
-    if (w.take("EQ", "SP") || w.take("EQSP") || w.take("EQ", "SPACED") || w.take("EQUALLY", "SPACED")) return true;
-    if (w.take("EQUALLY", "SPACED") || w.take("EQUI", "SPACED") || w.take("EQUISPACED") || w.take("EQSPACED"))
-      return true;
-    if (w.take("EVENLY", "SPACED") || w.take("EQL", "SP") || w.take("EQUAL", "SPACES")) return true;
+    if (spaced.some((words) => w.take(...words))) return true;
     if (w.take("FAR", "SIDE") || w.take("FS") || w.take("OTHER", "SIDE") || w.take("OPPOSITE", "SIDE")) {
       this.isFar = true;
-      return this.stands(" ON BOTTOM");
+      return !this.isNear && this.stands(" ON BOTTOM");
     }
-    return w.take("NEAR", "SIDE") || w.take("NS") || w.take("THIS", "SIDE");
+    if (!w.take("NEAR", "SIDE") && !w.take("NS") && !w.take("THIS", "SIDE")) return false;
+    this.isNear = true;
+    return !this.isFar;
   }
 
   /** ON ⌀3.500 BC, ON A 3.5 DIA BOLT CIRCLE, PCD 80; then AT 22.5° or FROM 22.5. */
@@ -120,7 +139,7 @@ export class Places {
       w.take("°");
       return this.turn !== null;
     }
-    if (w.take("START")) {
+    if (!this.start && w.take("START")) {
       const s = n();
       this.start = ` START ${s}`;
       return s !== null;

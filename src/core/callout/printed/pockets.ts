@@ -50,9 +50,11 @@ class PocketWords {
       this.count = count;
       return true;
     }
-    if (this.places.take(w)) return true;
-    if (w.take("THRU", "ALL") || w.take("THRU") || w.take("THROUGH")) return this.deep("THRU");
-    return this.measures(w);
+    return w.firstOf(
+      () => this.places.take(w),
+      () => (w.take("THRU", "ALL") || w.take("THRU") || w.take("THROUGH")) && this.deep("THRU"),
+      () => this.measures(w),
+    );
   }
 
   /** `2 SLOTS`: the number before the word. */

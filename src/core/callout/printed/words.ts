@@ -149,6 +149,16 @@ export class Words {
     return null;
   }
 
+  /** The first reader that takes what stands here. One that went along and then refused ends it: none reads on from there. */
+  firstOf(...readers: (() => boolean)[]): boolean {
+    for (const reader of readers) {
+      const save = this.i;
+      if (reader()) return true;
+      if (this.i !== save) return false;
+    }
+    return false;
+  }
+
   /** A number with what is said of it before and behind. */
   size(): Size | null {
     const save = this.i;
