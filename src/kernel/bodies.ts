@@ -1,5 +1,5 @@
 import type { TopoDS_Shape } from "replicad-opencascadejs";
-import { fromFrame, scale } from "@/core/geometry/vec";
+import { fromFrame, scale, sub, type Vec2, type Vec3 } from "@/core/geometry/vec";
 import type { BodyStep, FaceRole, FaceTag, KernelStep } from "@/core/engine/kernel";
 import { scope, type OC } from "./oc";
 import { edgesInOrder, faceOf, solidOf } from "./solids";
@@ -34,25 +34,39 @@ export function copiesOf(oc: OC, step: BodyStep): Tagged[] {
   return bases.flatMap((base) => copiesAt(oc, step, base));
 }
 
+/** A solid with the role of each of its faces, at 0,0 of its frame. */
+export interface BaseSolid {
+  shape: TopoDS_Shape;
+  roles: FaceRole[];
+}
+
 /** A solid moved to every place of its row, and freed. */
-function copiesAt(oc: OC, step: BodyStep, base: { shape: TopoDS_Shape; roles: FaceRole[] }): Tagged[] {
-  const home = fromFrame(step.frame, { x: 0, y: 0 });
+function copiesAt(oc: OC, step: BodyStep, base: BaseSolid): Tagged[] {
   // Two copies in one place are one cut; the same solid twice would only confuse the boolean.
   const seen = new Set<string>();
   const copies = step.places.flatMap((p, instance) => {
     const spot = `${Math.round(p.x * 1e6)},${Math.round(p.y * 1e6)}`;
     if (seen.has(spot)) return [];
     seen.add(spot);
-    const there = fromFrame(step.frame, p);
-    const shape = scope((own) => {
-      const t = own(new oc.gp_Trsf());
-      t.SetTranslation(own(new oc.gp_Vec(there.x - home.x, there.y - home.y, there.z - home.z)));
-      return base.shape.Moved(own(new oc.TopLoc_Location(t)), false);
-    });
-    return [{ shape, tags: base.roles.map((role): FaceTag => ({ row: step.row, role, instance })) }];
+    return [copyAt(oc, step, base, instance)];
   });
   base.shape.delete();
   return copies;
+}
+
+/** How far a place of a row is from 0,0 of its frame. */
+export const wayTo = (step: BodyStep, place: Vec2): Vec3 =>
+  sub(fromFrame(step.frame, place), fromFrame(step.frame, { x: 0, y: 0 }));
+
+/** A solid moved to one place of its row. */
+export function copyAt(oc: OC, step: BodyStep, base: BaseSolid, instance: number): Tagged {
+  const shape = scope((own) => {
+    const t = own(new oc.gp_Trsf());
+    const way = wayTo(step, step.places[instance]);
+    t.SetTranslation(own(new oc.gp_Vec(way.x, way.y, way.z)));
+    return base.shape.Moved(own(new oc.TopLoc_Location(t)), false);
+  });
+  return { shape, tags: base.roles.map((role): FaceTag => ({ row: step.row, role, instance })) };
 }
 
 /** A plate in one piece: its outer loop and all holes carried down together. */

@@ -1,4 +1,4 @@
-import type { TopoDS_Edge, TopoDS_Face } from "replicad-opencascadejs";
+import type { TopoDS_Edge, TopoDS_Face, TopoDS_Shape } from "replicad-opencascadejs";
 import { dot, type Vec3 } from "@/core/geometry/vec";
 import type { EdgeInfo } from "@/core/engine/kernel";
 import type { FaceCache } from "./faceCache";
@@ -14,6 +14,7 @@ interface Known {
   normals?: [Vec3, Vec3] | null;
   reversed?: string;
   points?: Vec3[];
+  drawn?: Float32Array;
   coarse?: { deflection: number; points: Vec3[] };
 }
 interface Use {
@@ -59,10 +60,18 @@ export class EdgeCache {
   private usesOf(face: TopoDS_Face): Use[] {
     const found = this.byFace.get(face);
     if (found) return found;
+    const growth = this.faces.growth(face);
+    const uses = growth
+      ? [...this.usesOf(growth.from), ...growth.wires.flatMap((w) => this.usesIn(w))]
+      : this.usesIn(face);
+    this.byFace.set(face, uses);
+    return uses;
+  }
+  private usesIn(shape: TopoDS_Shape): Use[] {
     const { oc } = this;
-    const uses = scope((own) => {
+    return scope((own) => {
       const list: Use[] = [];
-      const ex = own(new oc.TopExp_Explorer(face, oc.TopAbs_ShapeEnum.TopAbs_EDGE, oc.TopAbs_ShapeEnum.TopAbs_SHAPE));
+      const ex = own(new oc.TopExp_Explorer(shape, oc.TopAbs_ShapeEnum.TopAbs_EDGE, oc.TopAbs_ShapeEnum.TopAbs_SHAPE));
       for (; ex.More(); ex.Next()) {
         const edge = oc.TopoDS.Edge(own(ex.Current()));
         this.owned.push(edge);
@@ -70,8 +79,6 @@ export class EdgeCache {
       }
       return list;
     });
-    this.byFace.set(face, uses);
-    return uses;
   }
 
   /** Edges of faces, each with the faces that use it, in a fixed order. They stay the cache's: nobody frees them. */
@@ -109,6 +116,17 @@ export class EdgeCache {
   pointsOf(edge: TopoDS_Edge): Vec3[] {
     const known = this.entry(edge);
     return (known.points ??= samples(this.oc, edge));
+  }
+  /** The pieces of an edge as pairs of points, one number after the other. */
+  piecesOf({ known }: KnownEdge): Float32Array {
+    if (known.drawn) return known.drawn;
+    const points = this.pointsOf(known.edge);
+    const out = new Float32Array(6 * (points.length - 1));
+    for (let i = 1; i < points.length; i++) {
+      const [p, q] = [points[i - 1], points[i]];
+      out.set([p.x, p.y, p.z, q.x, q.y, q.z], 6 * (i - 1));
+    }
+    return (known.drawn = out);
   }
   /** As many of them as a chord error asks for. */
   coarsePointsOf(edge: TopoDS_Edge, deflection: number): Vec3[] {

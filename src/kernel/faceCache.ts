@@ -1,21 +1,36 @@
-import type { TopoDS_Edge, TopoDS_Face, TopoDS_Shape } from "replicad-opencascadejs";
+import type { TopoDS_Edge, TopoDS_Face, TopoDS_Shape, TopoDS_Wire } from "replicad-opencascadejs";
 import { scale, sub, dot, unit, type Box, type Vec3 } from "@/core/geometry/vec";
 import type { FaceInfo } from "@/core/engine/kernel";
-import { flatMesh } from "./flatMesh";
+import { flatMesh, flatMeshLess, ringsOfWires } from "./flatMesh";
 import { extractMesh, type FaceMesh } from "./meshing";
 import type { OC } from "./oc";
 import { boundedByOtherCurves, boxOfShape, describeFace, describeFlat } from "./topology";
 
+/** Normal and a point of a flat face. */
+export interface Flat {
+  normal: Vec3;
+  point: Vec3;
+}
+
 interface Entry {
   face: TopoDS_Face;
   info?: FaceInfo;
-  mesh?: { deflection: number; mesh: FaceMesh };
+  mesh?: Meshed;
   /** Bounded by anything but lines and circles. */
   intricate?: boolean;
   box?: Box;
   /** Normal and a point of a flat face; null for a curved one. */
-  flat?: { normal: Vec3; point: Vec3 } | null;
+  flat?: Flat | null;
+  /** The flat it was made from by putting ways round into it: its triangles need not all be made anew. */
+  grown?: { from: Entry; wires: TopoDS_Wire[] };
 }
+
+type Meshed = { deflection: number; mesh: FaceMesh };
+type PointsOf = (edge: TopoDS_Edge, deflection: number) => Vec3[];
+
+/** Whether the triangles kept of a face are as fine as wanted, and not much finer. */
+const fits = (e: Entry, deflection: number): boolean =>
+  e.mesh !== undefined && e.mesh.deflection <= deflection * 1.5 && e.mesh.deflection >= deflection / 3;
 
 const HASH_SPACE = 2147483647;
 /**
@@ -58,7 +73,10 @@ export class FaceCache {
     return made;
   }
   clear(): void {
-    for (const b of this.buckets.values()) for (const e of b) e.face.delete();
+    for (const e of [...this.buckets.values()].flat()) {
+      e.face.delete();
+      for (const w of e.grown?.wires ?? []) w.delete();
+    }
     this.buckets.clear();
     this.byHandle = new WeakMap();
     this.count = 0;
@@ -77,24 +95,59 @@ export class FaceCache {
     const e = this.entry(face);
     return (e.intricate ??= boundedByOtherCurves(this.oc, face));
   }
-  flat(face: TopoDS_Face): { normal: Vec3; point: Vec3 } | null {
+  flat(face: TopoDS_Face): Flat | null {
     const e = this.entry(face);
     return e.flat === undefined ? (e.flat = describeFlat(this.oc, face)) : e.flat;
+  }
+  /** Told what is known already of a face that was just made: the library need not be asked. */
+  know(face: TopoDS_Face, flat: Flat | null): void {
+    this.entry(face).flat = flat;
+  }
+  /** Told that a flat is another with ways round put into it. The wires' handles become this cache's. */
+  grew(face: TopoDS_Face, from: TopoDS_Face, wires: TopoDS_Wire[]): void {
+    const flat = this.flat(from);
+    const made = this.entry(face);
+    const before = this.entry(from);
+    // Room may have been made between the two: what was forgotten is not built on.
+    if (this.entry(face) === made) Object.assign(made, { flat, grown: { from: before, wires } });
+    else wires.forEach((w) => w.delete());
   }
   /** The box of a face alone, where nothing else of it is asked. */
   box(face: TopoDS_Face): Box {
     const e = this.entry(face);
     return (e.box ??= e.info?.box ?? boxOfShape(this.oc, face));
   }
+  /** The flat a flat grew from, and the ways round put into it; null where it is not known. */
+  growth(face: TopoDS_Face): { from: TopoDS_Face; wires: TopoDS_Wire[] } | null {
+    const { grown } = this.entry(face);
+    return grown ? { from: grown.from.face, wires: grown.wires } : null;
+  }
   /** @param pointsOf points of an edge to a chord error, as they are kept */
-  mesh(face: TopoDS_Face, deflection: number, pointsOf: (edge: TopoDS_Edge, deflection: number) => Vec3[]): FaceMesh {
+  mesh(face: TopoDS_Face, deflection: number, pointsOf: PointsOf): FaceMesh {
     const e = this.entry(face);
-    if (!e.mesh || e.mesh.deflection > deflection * 1.5 || e.mesh.deflection < deflection / 3) {
-      const flat = this.flat(face);
-      const quick = flat && flatMesh(this.oc, face, flat.normal, (edge) => pointsOf(edge, deflection));
-      e.mesh = { deflection, mesh: quick ?? extractMesh(this.oc, face as TopoDS_Shape, deflection) };
+    if (!fits(e, deflection)) {
+      const mesh = this.flatMeshOf(e, deflection, pointsOf);
+      e.mesh = { deflection, mesh: mesh ?? extractMesh(this.oc, face as TopoDS_Shape, deflection) };
     }
-    return e.mesh.mesh;
+    return (e.mesh as Meshed).mesh;
+  }
+  /** Triangles of a flat: from those of the flat it grew from where they are there, else from its wires. */
+  private flatMeshOf(e: Entry, deflection: number, pointsOf: PointsOf): FaceMesh | null {
+    const flat = this.flat(e.face);
+    if (!flat) return null;
+    const points = (edge: TopoDS_Edge) => pointsOf(edge, deflection);
+    const { grown } = e;
+    if (grown && !fits(grown.from, deflection)) {
+      // The flat before is the one the next edit of the same row starts from: it is made and kept.
+      const mesh = flatMesh(this.oc, grown.from.face, flat.normal, points);
+      if (mesh) grown.from.mesh = { deflection, mesh };
+    }
+    const rings = grown?.wires.map((w) => ringsOfWires(this.oc, w, points)?.[0]);
+    if (grown?.from.mesh && rings?.every((r) => r !== undefined)) {
+      const more = flatMeshLess(grown.from.mesh.mesh, flat.normal, rings as Vec3[][]);
+      if (more) return more;
+    }
+    return flatMesh(this.oc, e.face, flat.normal, points);
   }
   /**
    * Outward normal of a flat or cylindrical face at a point of it, without asking the library; null for other faces.

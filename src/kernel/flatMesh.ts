@@ -1,6 +1,6 @@
-import earcut from "earcut";
 import type { TopoDS_Edge, TopoDS_Face, TopoDS_Shape } from "replicad-opencascadejs";
-import { cross, distance2, dot, unit, v2, v3, type Vec2, type Vec3 } from "@/core/geometry/vec";
+import { cross, distance2, dot, unit, v2, v3, type Vec3 } from "@/core/geometry/vec";
+import { betterSides, cutOut, earsOf, ringArea } from "./flatCut";
 import type { FaceMesh } from "./meshing";
 import { scope, type OC } from "./oc";
 import { MEET, ROUNDING } from "@/core/geometry/tolerance";
@@ -39,52 +39,83 @@ function shapesIn<T extends TopoDS_Shape>(
   });
 }
 
+/** Axes across a normal: x, y and the normal are right-handed, so what runs counter-clockwise in them looks along it. */
+function axesAcross(normal: Vec3): { x: Vec3; y: Vec3 } {
+  const x = unit(cross(Math.abs(normal.z) > 0.9 ? v3(0, 1, 0) : v3(0, 0, 1), normal));
+  return { x, y: cross(normal, x) };
+}
+
+/** Points of each wire of a shape, way by way; null where one does not close. */
+export function ringsOfWires(oc: OC, shape: TopoDS_Shape, pointsOf: PointsOf): Vec3[][] | null {
+  const rings = scope((own) => {
+    const wires = shapesIn(oc, shape, "WIRE", (s) => own(oc.TopoDS.Wire(s)));
+    return wires.map((w) => ring(shapesIn(oc, w, "EDGE", (s) => own(oc.TopoDS.Edge(s))).map(pointsOf)));
+  });
+  return rings.length && rings.every((r) => r !== null) ? (rings as Vec3[][]) : null;
+}
+
 /**
- * Triangles of a flat face from the points of its edges, by ear clipping: the library's own triangles of a flat with
- * hundreds of holes take seconds.
+ * Triangles of a flat face from the points of its edges: the library's own triangles of a flat with hundreds of holes
+ * take seconds.
  * @returns null where its wires do not close
  */
 export function flatMesh(oc: OC, face: TopoDS_Face, normal: Vec3, pointsOf: PointsOf): FaceMesh | null {
-  const rings = scope((own) => {
-    const wires = shapesIn(oc, face, "WIRE", (s) => own(oc.TopoDS.Wire(s)));
-    return wires.map((w) => ring(shapesIn(oc, w, "EDGE", (s) => own(oc.TopoDS.Edge(s))).map(pointsOf)));
-  });
-  if (!rings.length || rings.some((r) => r === null)) return null;
-  const x = unit(cross(Math.abs(normal.z) > 0.9 ? v3(0, 1, 0) : v3(0, 0, 1), normal));
-  const y = cross(normal, x);
-  const flat = (rings as Vec3[][]).map((r) => r.map((p) => v2(dot(p, x), dot(p, y))));
+  const rings = ringsOfWires(oc, face, pointsOf);
+  if (!rings) return null;
+  const { x, y } = axesAcross(normal);
+  const flat = rings.map((r) => r.map((p) => v2(dot(p, x), dot(p, y))));
   const sizes = flat.map((r) => Math.abs(ringArea(r)));
   const outer = sizes.indexOf(Math.max(...sizes));
   const order = [outer, ...flat.keys()].filter((i, k) => k === 0 || i !== outer);
-  const count = flat.reduce((sum, r) => sum + r.length, 0);
-  const [positions, normals] = [new Float32Array(count * 3), new Float32Array(count * 3)];
-  const coordinates: number[] = [];
-  const starts: number[] = [];
-  let n = 0;
-  for (const i of order) {
-    if (n) starts.push(n);
-    for (const [k, p] of (rings as Vec3[][])[i].entries()) {
-      positions.set([p.x, p.y, p.z], n * 3);
-      normals.set([normal.x, normal.y, normal.z], n * 3);
-      coordinates.push(flat[i][k].x, flat[i][k].y);
-      n++;
-    }
-  }
-  // x, y and the normal are right-handed: what runs counter-clockwise in them looks along the normal.
-  return { positions, normals, triangles: counterClockwise(earcut(coordinates, starts), coordinates) };
+  const ordered = order.map((i) => flat[i]);
+  const triangles = betterSides(ordered.flat(), earsOf(ordered));
+  return lying(
+    order.flatMap((i) => rings[i]),
+    normal,
+    triangles,
+  );
 }
 
-const ringArea = (r: Vec2[]): number =>
-  r.reduce((sum, p, i) => sum + p.x * r[(i + 1) % r.length].y - p.y * r[(i + 1) % r.length].x, 0) / 2;
-
-function counterClockwise(triangles: number[], at: number[]): Uint32Array {
-  const out = new Uint32Array(triangles);
-  for (let i = 0; i < out.length; i += 3) {
-    const [a, b, c] = [out[i] * 2, out[i + 1] * 2, out[i + 2] * 2];
-    const area = (at[b] - at[a]) * (at[c + 1] - at[a + 1]) - (at[b + 1] - at[a + 1]) * (at[c] - at[a]);
-    if (area < 0) [out[i + 1], out[i + 2]] = [out[i + 2], out[i + 1]];
+/**
+ * The triangles of a flat with more rings cut out of it than it had.
+ * @returns null where that has to be made from the whole
+ */
+export function flatMeshLess(before: FaceMesh, normal: Vec3, rings: Vec3[][]): FaceMesh | null {
+  const { x, y } = axesAcross(normal);
+  const count = before.positions.length / 3;
+  const corners = new Array<number>(2 * count);
+  for (let i = 0; i < count; i++) {
+    const p = v3(before.positions[3 * i], before.positions[3 * i + 1], before.positions[3 * i + 2]);
+    corners[2 * i] = dot(p, x);
+    corners[2 * i + 1] = dot(p, y);
   }
+  const made = { corners, triangles: Array.from(before.triangles) };
+  const flatten = (r: Vec3[]) => r.map((p) => v2(dot(p, x), dot(p, y)));
+  if (!rings.every((r) => cutOut(made, flatten(r)))) return null;
+  const fresh = lying(rings.flat(), normal, made.triangles);
+  return {
+    ...fresh,
+    positions: joined(before.positions, fresh.positions),
+    normals: joined(before.normals, fresh.normals),
+  };
+}
+
+function joined(a: Float32Array, b: Float32Array): Float32Array {
+  const out = new Float32Array(a.length + b.length);
+  out.set(a);
+  out.set(b, a.length);
   return out;
+}
+
+/** Triangles between points that all lie in one flat. */
+function lying(points: Vec3[], normal: Vec3, triangles: number[]): FaceMesh {
+  const positions = new Float32Array(points.length * 3);
+  const normals = new Float32Array(points.length * 3);
+  points.forEach((p, n) => {
+    positions.set([p.x, p.y, p.z], n * 3);
+    normals.set([normal.x, normal.y, normal.z], n * 3);
+  });
+  return { positions, normals, triangles: new Uint32Array(triangles) };
 }
 
 /** Every k-th point of a finely sampled arc: as many as a chord error allows. */

@@ -1,6 +1,7 @@
 import { EdgeCache } from "./edgeCache";
 import { FaceCache } from "./faceCache";
 import { Grooves } from "./grooves";
+import { InsertTools } from "./insertion/tools";
 import type { OC } from "./oc";
 import { FaceHandles } from "./state";
 
@@ -9,10 +10,12 @@ export class Library {
   readonly faces: FaceCache;
   readonly edges: EdgeCache;
   readonly grooves: Grooves;
+  readonly insertTools: InsertTools;
   readonly handles = new FaceHandles();
   constructor(readonly oc: OC) {
     this.faces = new FaceCache(oc);
     this.edges = new EdgeCache(oc, this.faces);
     this.grooves = new Grooves(oc);
+    this.insertTools = new InsertTools(oc, this.faces);
   }
 }

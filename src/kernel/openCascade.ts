@@ -216,18 +216,17 @@ export class OpenCascadeKernel implements SolidKernel {
   }
   /** Edges a draughtsman would draw: smooth joins and seams are left out. Pairs of points. */
   private drawnEdges(faces: TopoDS_Face[], known?: EdgeInfo[]): Float32Array {
-    const ways: Vec3[][] = [];
+    const ways: Float32Array[] = [];
     this.library.edges.edgesOf(faces).forEach((e, k) => {
       const info = known ? known[k] : this.library.edges.info(e, faces);
-      if (info && info.angle >= 0.02) ways.push(this.library.edges.pointsOf(e.edge));
+      if (info && info.angle >= 0.02) ways.push(this.library.edges.piecesOf(e));
     });
-    const out = new Float32Array(ways.reduce((sum, p) => sum + 6 * (p.length - 1), 0));
+    const out = new Float32Array(ways.reduce((sum, p) => sum + p.length, 0));
     let n = 0;
-    for (const p of ways)
-      for (let i = 0; i + 1 < p.length; i++) {
-        out.set([p[i].x, p[i].y, p[i].z, p[i + 1].x, p[i + 1].y, p[i + 1].z], n);
-        n += 6;
-      }
+    for (const p of ways) {
+      out.set(p, n);
+      n += p.length;
+    }
     return out;
   }
   outerWires(key: string, wanted: number[]): { edges: number[]; pieces: [Vec3, Vec3][] }[] {
@@ -342,6 +341,7 @@ export class OpenCascadeKernel implements SolidKernel {
 
   trim(keep: Set<string>): void {
     this.library.grooves.trim();
+    this.library.insertTools.trim();
     const last = this.states.get([...keep].pop() ?? "");
     this.library.faces.atHand = last?.faces?.length ?? 0;
     this.library.edges.atHand = last?.edgeInfo?.length ?? 0;

@@ -36,6 +36,8 @@ interface Worked extends Pick<PreparedRow, "numbers" | "resolved" | "feature" | 
   /** Counts and threads of the balloons, where the row's own may be theirs. */
   counts: string;
   outlines: Map<string, EvaluatedOutline> | null;
+  /** The row as it was told: the same object again while nothing of it has changed. */
+  told?: PreparedRow;
 }
 const memo = new WeakMap<object, Worked>();
 
@@ -61,7 +63,8 @@ export function prepare(job: Job): Prepared {
       m = worked(job, row, scope, source, counts, drawn ? outlines : null);
       memo.set(row.body, m);
     }
-    return {
+    if (!drawn && m.told?.row === row && m.told.number === i + 1) return m.told;
+    m.told = {
       row,
       number: i + 1,
       numbers: m.numbers,
@@ -71,6 +74,7 @@ export function prepare(job: Job): Prepared {
       recipe: m.recipe,
       problem: m.problem,
     };
+    return m.told;
   });
   return { job, scope, rows, outlines };
 }

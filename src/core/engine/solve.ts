@@ -56,6 +56,8 @@ interface Reached {
   plate: Plate | null;
   volume: number;
   after: WeakMap<Recipe, Reached>;
+  /** The row as it was told last time, with what it was told of. */
+  told?: { of: PreparedRow; volumeBefore: number; row: SolvedRow };
 }
 const beginnings = new WeakMap<SolidKernel, WeakMap<Recipe, Reached>>();
 function beginningOf(kernel: SolidKernel): WeakMap<Recipe, Reached> {
@@ -133,9 +135,20 @@ class Solving {
   }
 
   private reach(row: PreparedRow, reached: Reached): void {
-    const { placed, key, plate, volume, after } = reached;
+    const { placed, key, plate, volume, after, told } = reached;
     this.earlier.set(row.row.id, placed.planes);
-    this.rows.push({
+    const same = told?.of === row && told.volumeBefore === this.volume;
+    const solved = same ? told.row : this.solvedRow(row, reached);
+    if (!same) reached.told = { of: row, volumeBefore: this.volume, row: solved };
+    this.rows.push(solved);
+    this.key = key;
+    this.plate = plate;
+    this.volume = volume;
+    this.way = after;
+  }
+
+  private solvedRow(row: PreparedRow, { placed, key, volume }: Reached): SolvedRow {
+    return {
       ...row,
       state: "ok",
       message: "",
@@ -145,8 +158,7 @@ class Solving {
       key,
       planes: placed.planes,
       placed,
-    });
-    Object.assign(this, { key, plate, volume, way: after });
+    };
   }
 
   private stay(row: PreparedRow, state: "failed" | "off", failure: Problem | null): void {

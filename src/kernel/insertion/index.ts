@@ -6,6 +6,6 @@ import { insertCut, type Host, type Inserted } from "./insert";
 /** Puts a cut in without a boolean; null where only a boolean will do. */
 export function insert(library: Library, host: Host, step: BodyStep): Inserted | null {
   if (step.op !== "cut") return null;
-  if (step.body.body !== "vee") return insertCut(library.oc, library.faces, host, step);
+  if (step.body.body !== "vee") return insertCut(library, host, step);
   return insertGrooves(library, host, step);
 }

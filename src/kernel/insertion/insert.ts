@@ -2,10 +2,10 @@ import type { TopoDS_Face, TopoDS_Shape } from "replicad-opencascadejs";
 import { dot, fromFrame, type Frame, type Vec2 } from "@/core/geometry/vec";
 import { arcPoint, circle, moveLoop, type Loop } from "@/core/outline";
 import type { BodyStep, FaceTag, PlacedBody } from "@/core/engine/kernel";
-import { copiesOf, type Tagged } from "../bodies";
 import type { FaceCache } from "../faceCache";
 import { scope, type OC } from "../oc";
-import { facesOf, volumeOf } from "../topology";
+import type { Library } from "../library";
+import type { ToolFace } from "./tools";
 import { allApart, silhouette, type Silhouette } from "./silhouette";
 import {
   borderOf,
@@ -150,13 +150,15 @@ export function regionAt(oc: OC, host: Host, around: Surroundings, face: number)
  * The faces of the host keep their places in the list; new ones come after them.
  * @returns null wherever the cut meets anything else, is not one simple way, or the host is not one shell
  */
-export function insertCut(oc: OC, cache: FaceCache, host: Host, step: BodyStep): Inserted | null {
+export function insertCut(library: Library, host: Host, step: BodyStep): Inserted | null {
+  const { oc, faces: cache } = library;
   const shape = loopOf(step.body);
   if (!shape || step.places.length > MOST_COPIES) return null;
   const around = surroundingsOf(host, step.frame, cache);
   const region = (face: number) => regionAt(oc, host, around, face);
   const top = dot(step.frame.origin, step.frame.normal);
   const copies = step.places.map((p) => silhouetteOf(moveLoop(shape.loop, p), step.frame, around));
+  // Copies in one place lie within each other and are left to the boolean.
   if (!allApart(copies)) return null;
   const lies: Lies[] = [];
   for (const s of copies) {
@@ -172,17 +174,14 @@ export function insertCut(oc: OC, cache: FaceCache, host: Host, step: BodyStep):
   // Where it comes out it may be narrower than where it goes in: the flat there has only that border.
   const way = body.body === "revolved" ? circle(body.profile[body.profile.length - 1].r) : shape.loop;
   const ends = step.places.map((p) => silhouetteOf(moveLoop(way, p), step.frame, around));
-  const tools = copiesOf(oc, { ...step, body });
-  try {
-    if (tools.length !== lies.length) return null;
-    return scope((own) => putIn(oc, cache, own, host, around, { tools, lies, copies, ends, top, deep: shape.depth }));
-  } finally {
-    for (const t of tools) t.shape.delete();
-  }
+  const tool = { ...step, body };
+  if (!(library.insertTools.volumeOf(tool) > 0)) return null;
+  return scope((own) => putIn(library, own, host, around, { tool, lies, copies, ends, top, deep: shape.depth }));
 }
 
 interface Plan {
-  tools: Tagged[];
+  /** The cut, ended where it comes out. */
+  tool: BodyStep;
   lies: Lies[];
   copies: Silhouette[];
   /** The ways round where they come out, of those that do. */
@@ -191,57 +190,53 @@ interface Plan {
   deep: number;
 }
 
-function putIn(oc: OC, cache: FaceCache, own: Own, host: Host, around: Surroundings, plan: Plan): Inserted | null {
+function putIn(library: Library, own: Own, host: Host, around: Surroundings, plan: Plan): Inserted | null {
+  const { oc, faces: cache, insertTools } = library;
   const { normal } = around.sight;
   const wires = new Map<number, TopoDS_Shape[]>();
   const borders = new Map<number, Silhouette[]>();
-  const fresh: TopoDS_Face[] = [];
-  const tags: (FaceTag | null)[] = [];
+  const walls: ToolFace[] = [];
   const mouths: Region[] = [];
-  let removed = 0;
-  for (const [i, tool] of plan.tools.entries()) {
-    const volume = volumeOf(oc, tool.shape);
-    if (!(volume > 0)) return null;
-    removed += volume;
-    const { entry, exit } = plan.lies[i];
-    const put = (face: number, wire: TopoDS_Shape, border: Silhouette) => {
+  for (const [i, { entry, exit }] of plan.lies.entries()) {
+    const put = (face: number, { face: lid }: ToolFace, border: Silhouette) => {
+      const wire = own(own(oc.BRepTools.OuterWire(lid)).Reversed());
       wires.set(face, [...(wires.get(face) ?? []), wire]);
       borders.set(face, [...(borders.get(face) ?? []), border]);
     };
     const mouth = [borderOf(plan.copies[i])];
     let open = 0;
-    facesOf(oc, tool.shape).forEach((f, k) => {
-      own(f);
-      const flat = cache.flat(f);
-      const level = flat && Math.abs(dot(flat.normal, normal)) > PARALLEL ? dot(flat.point, normal) : null;
+    for (const f of insertTools.facesAt(plan.tool, i, own)) {
+      const level = f.flat && Math.abs(dot(f.flat.normal, normal)) > PARALLEL ? dot(f.flat.point, normal) : null;
       const isEntry = level !== null && Math.abs(level - plan.top) < 1e-7;
       const isExit = level !== null && exit !== null && Math.abs(level - plan.top + exit.depth) < 1e-7;
+      if (isEntry) put(entry, f, plan.copies[i]);
+      else if (isExit) put(exit!.face, f, plan.ends[i]);
       if (isEntry || isExit) {
         open++;
-        const wire = own(own(oc.BRepTools.OuterWire(f)).Reversed());
-        if (isEntry) put(entry, wire, plan.copies[i]);
-        else put(exit!.face, wire, plan.ends[i]);
-        return;
+        continue;
       }
-      fresh.push(oc.TopoDS.Face(own(f.Reversed())));
-      tags.push(tool.tags[k]);
+      walls.push(f);
       mouths.push(mouth);
-    });
-    if (open !== (exit ? 2 : 1)) {
-      fresh.forEach((f) => f.delete());
-      return null;
     }
+    if (open !== (exit ? 2 : 1)) return null;
   }
+  const removed = plan.lies.length * insertTools.volumeOf(plan.tool);
   const faces = host.faces.map((f, i) => {
     const inner = wires.get(i);
     if (!inner) return f;
     const maker = own(new oc.BRepBuilderAPI_MakeFace(f));
     for (const w of inner) maker.Add(own(oc.TopoDS.Wire(w)));
-    return maker.Face();
+    const face = maker.Face();
+    cache.grew(
+      face,
+      f,
+      inner.map((w) => oc.TopoDS.Wire(w)),
+    );
+    return face;
   });
-  const all = [...faces, ...fresh];
+  const all = [...faces, ...walls.map((w) => insertTools.wallOf(w))];
   return {
-    tags: [...host.tags, ...tags],
+    tags: [...host.tags, ...walls.map((w) => w.tag)],
     faces: all,
     around: carried(cache, host, around, all, { borders, mouths, low: plan.top - plan.deep, high: plan.top }),
     removed,

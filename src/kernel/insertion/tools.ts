@@ -1,0 +1,94 @@
+import type { TopoDS_Face } from "replicad-opencascadejs";
+import { keyOf } from "@/core/base/key";
+import type { BodyStep, FaceTag } from "@/core/engine/kernel";
+import { add, scale } from "@/core/geometry/vec";
+import { copyAt, wayTo, type BaseSolid } from "../bodies";
+import type { FaceCache, Flat } from "../faceCache";
+import { scope, type OC } from "../oc";
+import { solidOf } from "../solids";
+import { describeFlat, facesOf, volumeOf } from "../topology";
+
+type Own = <D extends { delete(): void }>(d: D) => D;
+
+/** A tool solid with all that its copies share: where its flats lie and what it takes. */
+interface Tool extends BaseSolid {
+  flats: (Flat | null)[];
+  volume: number;
+}
+
+/** One face of a copy, as the part will have it: turned inside out. */
+export interface ToolFace {
+  /** The face as the tool has it; freed with the scope it was asked in. */
+  face: TopoDS_Face;
+  flat: Flat | null;
+  tag: FaceTag | null;
+}
+
+/** Tools kept: the rows after a changed one put in what they put in before. */
+const MOST_KEPT = 120;
+
+/**
+ * Tool solids of cuts that are put in by topology, one for all the rows and places that use the same one. Only a cut
+ * that meets nothing is put in, so no part ever holds two copies in one place.
+ */
+export class InsertTools {
+  private kept = new Map<string, Tool>();
+  constructor(
+    private oc: OC,
+    private faces: FaceCache,
+  ) {}
+
+  /** What one copy of a step's tool takes. */
+  volumeOf(step: BodyStep): number {
+    return this.toolOf(step).volume;
+  }
+
+  /** The faces of one copy. What is known of the tool's flats is known of the copy's. */
+  facesAt(step: BodyStep, instance: number, own: Own): ToolFace[] {
+    const tool = this.toolOf(step);
+    const copy = copyAt(this.oc, step, tool, instance);
+    own(copy.shape);
+    const way = wayTo(step, step.places[instance]);
+    return facesOf(this.oc, copy.shape).map((face, k) => {
+      const flat = tool.flats[k];
+      return {
+        face: own(face),
+        flat: flat && { normal: flat.normal, point: add(flat.point, way) },
+        tag: copy.tags[k],
+      };
+    });
+  }
+
+  /** A tool's face turned inside out, as a wall of the part. The caller frees it. */
+  wallOf({ face, flat }: ToolFace): TopoDS_Face {
+    const wall = scope((own) => this.oc.TopoDS.Face(own(face.Reversed())));
+    this.faces.know(wall, flat && { normal: scale(flat.normal, -1), point: flat.point });
+    return wall;
+  }
+
+  private toolOf(step: BodyStep): Tool {
+    const { body, frame } = step;
+    const key = keyOf(null, { body, frame });
+    const known = this.kept.get(key);
+    if (known) {
+      this.kept.delete(key);
+      this.kept.set(key, known);
+      return known;
+    }
+    if (body.body !== "prism" && body.body !== "revolved") throw new Error(`no tool is put in for a ${body.body}`);
+    const base = solidOf(this.oc, frame, body, false);
+    const flats = scope((own) => facesOf(this.oc, base.shape).map((f) => describeFlat(this.oc, own(f))));
+    const made = { ...base, flats, volume: volumeOf(this.oc, base.shape) };
+    this.kept.set(key, made);
+    return made;
+  }
+
+  /** Forgets the oldest beyond what is kept. Not called while tools are in use. */
+  trim(): void {
+    for (const [key, tool] of this.kept) {
+      if (this.kept.size <= MOST_KEPT) return;
+      tool.shape.delete();
+      this.kept.delete(key);
+    }
+  }
+}
