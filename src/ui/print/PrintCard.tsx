@@ -7,8 +7,8 @@ import { ledgerCsv, readLedgerCsv, type CsvProblem } from "@/io/ledgerCsv";
 import { useBench } from "../store/benchStore";
 import { Body, Section } from "../common/Section";
 import { useJob } from "../store/jobStore";
-import { BalloonRow } from "./BalloonRow";
 import { CheckValues } from "./CheckValues";
+import { LedgerTable } from "./LedgerTable";
 import { NamedValues } from "./NamedValues";
 import { QuickBalloon } from "./QuickBalloon";
 import { TitleData } from "./TitleData";
@@ -23,9 +23,6 @@ import { FilePick } from "../fields/FilePick";
 export function PrintCard() {
   const job = useJob((s) => s.job)!;
   const edit = useJob((s) => s.edit);
-  const looked = useBench((s) => s.balloon);
-  const setBench = useBench((s) => s.set);
-  const [open, setOpen] = useState<number | null>(null);
   const [unread, setUnread] = useState<{ read: number; problems: CsvProblem[] } | null>(null);
   const { message } = App.useApp();
   /** A whole sheet pasted: one dimension a line. What cannot be read is listed. */
@@ -67,20 +64,7 @@ export function PrintCard() {
             </div>
           </div>
         )}
-        <div role="list" aria-label="Balloons">
-          {job.balloons.map((b, i) => (
-            <BalloonRow
-              key={b.number}
-              balloon={b}
-              index={i}
-              open={open === b.number}
-              toggle={() => {
-                setOpen(open === b.number ? null : b.number);
-                setBench({ balloon: looked === b.number && open === b.number ? null : b.number });
-              }}
-            />
-          ))}
-        </div>
+        <LedgerTable />
       </Section>
       <CheckValues />
       <NamedValues />

@@ -108,7 +108,7 @@ export function controlsFor(light: Light): ThemeConfig {
         headerSplitColor: "transparent",
         borderColor: c.rule,
         rowHoverBg: c.wash,
-        cellPaddingBlockSM: 5,
+        cellPaddingBlockSM: 3,
         cellPaddingInlineSM: 5,
         cellFontSizeSM: 13,
         colorBgContainer: "transparent",
