@@ -1,3 +1,4 @@
+import { slipsBetween } from "../base/slips";
 import { table } from "./table";
 
 /** A material a shop buys, with its density in g/cm³. */
@@ -43,3 +44,44 @@ export function findMaterial(name: string): Material | null {
   const n = name.trim().toLowerCase();
   return materials.rows.find((m) => m.name === n || m.aliases.includes(n)) ?? null;
 }
+
+/** Slips beyond which two words have nothing to do with each other. */
+const MOST_SLIPS = 2;
+
+/** How far a word typed is from a word of the table: 0 the same or its beginning, then slips; null too far. */
+function apart(typed: string, word: string): number | null {
+  if (word.startsWith(typed)) return 0;
+  if (typed.length > 2 && word.includes(typed)) return 0.5;
+  // A figure names a grade: another figure is another grade, not a slip.
+  if (/\d/.test(typed + word) || typed.length < 4) return null;
+  const slips = slipsBetween(typed, word);
+  return slips <= MOST_SLIPS ? slips : null;
+}
+
+/**
+ * The rows of the table whose name, or another name of theirs, is nearest to what was typed, the nearest first; none
+ * where nothing is near.
+ */
+export function nearestMaterials(typed: string, most = 3): Material[] {
+  const words = wordsOf(typed);
+  if (!words.length) return [];
+  const scored = materials.rows.flatMap((material) => {
+    const scores = [material.name, ...material.aliases].map((name) => {
+      const near = words.map((w) => Math.min(...wordsOf(name).map((x) => apart(w, x) ?? MOST_SLIPS + 1)));
+      // Every word that is like none of this name counts against it; with none like it, it is not near at all.
+      return near.every((n) => n > MOST_SLIPS) ? Infinity : near.reduce((sum, n) => sum + n, 0);
+    });
+    const score = Math.min(...scores);
+    return Number.isFinite(score) ? [{ material, score }] : [];
+  });
+  return scored
+    .sort((a, b) => a.score - b.score)
+    .slice(0, most)
+    .map((s) => s.material);
+}
+
+const wordsOf = (text: string): string[] =>
+  text
+    .toLowerCase()
+    .split(/[\s,-]+/)
+    .filter(Boolean);

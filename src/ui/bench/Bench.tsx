@@ -14,6 +14,8 @@ import { Readout } from "../readout/Readout";
 import { Stage } from "../stage/Stage";
 import { Head } from "./Head";
 import { useKeys } from "./keys";
+import { useAddress, useTitle } from "./useAddress";
+import { placeOf } from "../store/place";
 import { ConflictDialog, Notices } from "./Notices";
 import { KeyList } from "./KeyList";
 import css from "./Bench.module.css";
@@ -93,7 +95,7 @@ export function Bench({ id, stored, drawn }: { id: string; stored: StoredJob | n
       atRow: null,
       picture: null,
       selected: null,
-      openRow: null,
+      openRow: placeOf(location.search).row,
       showRow: null,
       picked: null,
       measured: [],
@@ -103,7 +105,7 @@ export function Bench({ id, stored, drawn }: { id: string; stored: StoredJob | n
       wipe: null,
       openOutline: null,
       outlineDraft: null,
-      step: "shape",
+      step: placeOf(location.search).step,
       view: "pictorial",
     });
     // What the server kept is only quicker: without it everything is computed. The engine starts when it is there, for
@@ -125,6 +127,8 @@ export function Bench({ id, stored, drawn }: { id: string; stored: StoredJob | n
   useKeepStanding(id);
   useCardsFetched();
   useKeys();
+  useAddress(openId === id);
+  useTitle(openId === id ? job?.name : undefined);
 
   if (problem)
     return (

@@ -5,6 +5,7 @@ import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { materials } from "@/core/tables";
 import { api, Refused } from "../store/api";
+import { MaterialHint } from "../common/MaterialHint";
 import css from "./Shelf.module.css";
 
 /** A new job: unit and material are asked before anything else. */
@@ -20,7 +21,7 @@ export function NewJob({ open, close }: { open: boolean; close: () => void }) {
     setBusy(true);
     try {
       const made = await api.create(name.trim(), unit, material.trim());
-      router.push(`/job/${made.id}`);
+      router.push(`/job/${made.id}?step=print`);
     } catch (e) {
       void message.error(e instanceof Refused ? e.message : "the server does not answer");
       setBusy(false);
@@ -58,9 +59,12 @@ export function NewJob({ open, close }: { open: boolean; close: () => void }) {
             maxLength={120}
             placeholder="as the print names it"
             options={materials.rows.map((m) => ({ value: m.name, label: `${m.name}, ${m.density.toFixed(2)} g/cm³` }))}
-            filterOption={(t, o) => String(o?.value).includes(t.toLowerCase())}
+            filterOption={(t, o) => String(o?.value).includes(t.trim().toLowerCase())}
             aria-label="Material"
           />
+          <span className={css.hint} role="status">
+            <MaterialHint name={material} choose={setMaterial} />
+          </span>
         </label>
         <label>
           <span className="lab">Name of the part</span>

@@ -4,6 +4,7 @@ import { useState } from "react";
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { findMaterial, materials, type ShopMaterial } from "@/core/tables";
 import { toNumberText } from "@/core/number";
+import { MaterialHint } from "../common/MaterialHint";
 import { NumberBox } from "../common/NumberBox";
 import { Section, fieldsClass } from "../common/Section";
 import { api, Refused } from "../store/api";
@@ -100,9 +101,8 @@ export function MaterialSection() {
           ? mine
             ? `the shop's own: ${mine.source || "no source given"}`
             : "density typed for this job"
-          : known
-            ? `${known.density.toFixed(2)} g/cm³: ${materials.source}`
-            : "not in the table: type its density to weigh the part"}
+          : null}
+        {job.material.density === undefined && <MaterialHint name={job.material.name} choose={choose} />}
         {canKeep && (
           <>
             {" "}

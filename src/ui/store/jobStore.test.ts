@@ -102,6 +102,36 @@ describe("the open job", () => {
     expect(server.job).toEqual(s().document);
   });
 
+  it("can still undo and do again after the page was loaded anew", async () => {
+    add("a");
+    add("b");
+    s().undo();
+    await until(() => s().save === "saved" && !s().pending);
+    await wait(400);
+    s().close();
+    await s().open(server.stored());
+    expect([s().past.length, s().future.length]).toEqual([1, 1]);
+    s().redo();
+    expect(s().job!.rows.map((r) => r.id)).toEqual(["a", "b"]);
+    s().undo();
+    s().undo();
+    expect(s().job!.rows).toHaveLength(0);
+    await until(() => s().save === "saved" && !s().pending);
+    expect(server.job).toEqual(s().document);
+  });
+
+  it("undoes nothing of a job that was changed elsewhere meanwhile", async () => {
+    add("a");
+    await until(() => s().save === "saved" && !s().pending);
+    await wait(400);
+    s().close();
+    server.job = { ...server.job, name: "changed there" };
+    server.revision++;
+    await s().open(server.stored());
+    expect(s().past).toHaveLength(0);
+    expect(s().job).toMatchObject({ name: "changed there" });
+  });
+
   it("goes on while the server is away, and sends everything when it is back", async () => {
     server.away = true;
     add("a");

@@ -11,15 +11,11 @@ import {
   type StoredJob,
 } from "@/core/job";
 import type { SlipKind } from "@/core/mismatch";
+import { keepHistory, readHistory, type Change } from "./history";
 import { reconcile } from "./reconcile";
 import { SaveQueue, type SaveStatus } from "./saveQueue";
-import { forgetLeftover, forgetUnsent, readUnsent, type Leftover } from "./unsent";
+import { forgetLeftover, forgetUnsent, readUnsent, type Leftover, type Unsent } from "./unsent";
 
-interface Change {
-  patches: Patches;
-  inverse: Patches;
-  label: string;
-}
 export type { SaveState } from "./saveQueue";
 
 /** Edits of a tab that is closed by now, and how they stand to the job. */
@@ -121,8 +117,21 @@ export const useJob = create<JobState>((set, get) => {
   const changed = (document: JobDocument, patches: Patches, more: Partial<JobState>) => {
     const { id } = get();
     set({ ...shown(document), refusal: "", ...more });
-    if (id) queues.get(id)?.add(document, patches);
+    if (id) {
+      queues.get(id)?.add(document, patches);
+      keepHistory(id, document, get());
+    }
     set({ pending: true });
+  };
+  /** What this tab had not sent when it was closed, put back where it was. */
+  const takeBack = (queue: SaveQueue, stored: StoredJob, unsent: Unsent): void => {
+    const mine = reconcile(stored, unsent);
+    if (mine.kind === "none") return void forgetUnsent(stored.id);
+    const job = mine.job ?? stored.job;
+    queue.job = job;
+    set(shown(job));
+    if (mine.kind === "fits") queue.resume(mine.batch, mine.rest, mine.restId);
+    else queue.stand(stored);
   };
 
   return {
@@ -142,14 +151,10 @@ export const useJob = create<JobState>((set, get) => {
         ...queue.status,
         pending: queue.pending,
       });
-      if (queue === going || !left.mine) return;
-      const mine = reconcile(stored, left.mine);
-      if (mine.kind === "none") return void forgetUnsent(stored.id);
-      const job = mine.job ?? stored.job;
-      queue.job = job;
-      set(shown(job));
-      if (mine.kind === "fits") queue.resume(mine.batch, mine.rest, mine.restId);
-      else queue.stand(stored);
+      if (queue !== going && left.mine) takeBack(queue, stored, left.mine);
+      const history = await readHistory(stored.id, queue.job);
+      // What was changed meanwhile has a history of its own.
+      if (get().id === stored.id && !get().past.length && get().document === queue.job) set(history);
     },
     close() {
       const { id } = get();

@@ -35,7 +35,7 @@ const prefix = (job: string) => `unsent-${job}`;
 const key = async (job: string) => `${prefix(job)}@${await tabName()}`;
 
 /** A browser that keeps nothing (a private window) must not stop the work. */
-async function quietly<T>(work: () => Promise<T>): Promise<T | undefined> {
+export async function quietly<T>(work: () => Promise<T>): Promise<T | undefined> {
   try {
     return await work();
   } catch {
