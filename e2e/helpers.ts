@@ -10,6 +10,12 @@ export async function newJob(page: Page, name: string, unit: "inch" | "millimetr
   await page.keyboard.press("Escape").catch(() => {});
   await page.getByLabel("Name of the part").fill(name);
   await page.getByRole("button", { name: "Start" }).click();
+  // A job begins with its print; what follows here begins with its shape.
+  await expect(page.getByLabel("Next balloon")).toBeVisible();
+  await page
+    .getByRole("navigation")
+    .getByRole("button", { name: /^Shape/ })
+    .click();
   await expect(page.getByLabel("Callout line")).toBeVisible();
 }
 

@@ -1,13 +1,14 @@
 "use client";
-import { lazy, Suspense, useEffect, useState, type ComponentType } from "react";
+import { lazy, Suspense, useEffect, useState, type ComponentType, type ReactNode } from "react";
 import Link from "next/link";
 import type { StoredJob } from "@/core/job";
 import { api, Refused } from "../store/api";
-import { useBench, type Step } from "../store/benchStore";
+import { stepName, useBench, type Step } from "../store/benchStore";
 import { useJob } from "../store/jobStore";
 import { showStanding, useKeepStanding } from "../engine/standing";
 import { useEngine } from "../engine/useEngine";
 import { ErrorFence } from "../common/ErrorFence";
+import { useNarrow } from "../common/useNarrow";
 import { useLight } from "../common/light";
 import { ShapeCard } from "../card/ShapeCard";
 import { Readout } from "../readout/Readout";
@@ -19,7 +20,7 @@ import { placeOf } from "../store/place";
 import { ConflictDialog, Notices } from "./Notices";
 import { KeyList } from "./KeyList";
 import css from "./Bench.module.css";
-import { Splitter } from "antd";
+import { Segmented, Splitter } from "antd";
 import { useShallow } from "zustand/react/shallow";
 
 /** What is not needed for the first picture comes after it. */
@@ -77,7 +78,6 @@ export function Bench({ id, stored, drawn }: { id: string; stored: StoredJob | n
   const openId = useJob((s) => s.id);
   const open = useJob((s) => s.open);
   const { step, reckoner, set } = useBench(useShallow((s) => ({ step: s.step, reckoner: s.reckoner, set: s.set })));
-  const [pane] = useState(keptPane);
   const [problem, setProblem] = useState("");
   // Once opened it stays, closed or not: what was typed in it stays with it.
   const [reckoned, setReckoned] = useState(false);
@@ -145,21 +145,15 @@ export function Bench({ id, stored, drawn }: { id: string; stored: StoredJob | n
         <p>opening the job …</p>
       </main>
     );
-  const Card = cards[step];
   return (
     <div className={css.bench}>
+      <a className="skip" href="#card">
+        to the card
+      </a>
       <Head job={job} />
-      <Splitter className={css.panes} onResizeEnd={([card]) => keepPane(card)}>
-        <Splitter.Panel defaultSize={pane} min={380} max={760}>
-          <aside className={css.card} aria-label={`${step} card`}>
-            <ErrorFence what="The card" key={step}>
-              <Suspense fallback={null}>
-                <Card />
-              </Suspense>
-            </ErrorFence>
-          </aside>
-        </Splitter.Panel>
-        <Splitter.Panel>
+      <Panes
+        card={<CardPane step={step} />}
+        main={
           <main className={css.main}>
             <ErrorFence what="The stage" key={step === "print" ? "print" : "stage"}>
               <Suspense fallback={null}>{step === "print" ? <PrintTable /> : <Stage job={job} />}</Suspense>
@@ -172,10 +166,56 @@ export function Bench({ id, stored, drawn }: { id: string; stored: StoredJob | n
               </Suspense>
             )}
           </main>
-        </Splitter.Panel>
-      </Splitter>
+        }
+      />
       <KeyList />
       <ConflictDialog job={job} />
+    </div>
+  );
+}
+
+function CardPane({ step }: { step: Step }) {
+  const Card = cards[step];
+  return (
+    <aside className={css.card} aria-label={`${step} card`} id="card" tabIndex={-1}>
+      <h1 className="sr">{stepName(step)}</h1>
+      <ErrorFence what="The card" key={step}>
+        <Suspense fallback={null}>
+          <Card />
+        </Suspense>
+      </ErrorFence>
+    </aside>
+  );
+}
+
+/** Card and stage side by side, or where there is no room for both, one of them at a time; both stay as they are. */
+function Panes({ card, main }: { card: ReactNode; main: ReactNode }) {
+  const narrow = useNarrow();
+  const [pane] = useState(keptPane);
+  const { front, set } = useBench(useShallow((s) => ({ front: s.front, set: s.set })));
+  if (!narrow)
+    return (
+      <Splitter className={css.panes} onResizeEnd={([width]) => keepPane(width)}>
+        <Splitter.Panel defaultSize={pane} min={380} max={760}>
+          {card}
+        </Splitter.Panel>
+        <Splitter.Panel>{main}</Splitter.Panel>
+      </Splitter>
+    );
+  return (
+    <div className={css.single}>
+      <Segmented
+        block
+        aria-label="What is shown"
+        options={[
+          { value: "card" as const, label: "card" },
+          { value: "stage" as const, label: "picture" },
+        ]}
+        value={front}
+        onChange={(v) => set({ front: v })}
+      />
+      <div hidden={front !== "card"}>{card}</div>
+      <div hidden={front !== "stage"}>{main}</div>
     </div>
   );
 }

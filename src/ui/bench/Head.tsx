@@ -2,7 +2,7 @@
 import Link from "next/link";
 import { releaseState, type Job } from "@/core/job";
 import type { Evaluated } from "@/kernel/worker";
-import { steps, useBench, type Step } from "../store/benchStore";
+import { stepName, steps, useBench, type Step } from "../store/benchStore";
 import { useJob } from "../store/jobStore";
 import { useLight } from "../common/light";
 import { goOn, stopEngine } from "../engine/useEngine";
@@ -32,7 +32,7 @@ export function Head({ job }: { job: Job }) {
           <i />
           SGORBIA
         </Link>
-        <label style={{ width: 178 }}>
+        <label style={{ width: 166 }}>
           <span className="lab">Job</span>
           <HeadField
             label="Job name"
@@ -40,7 +40,7 @@ export function Head({ job }: { job: Job }) {
             commit={(name) => name && edit([{ edit: "setHead", head: { name } }])}
           />
         </label>
-        <label style={{ width: 52 }}>
+        <label style={{ width: 52 }} className={css.rev}>
           <span className="lab">Rev</span>
           <HeadField
             label="Revision"
@@ -48,7 +48,7 @@ export function Head({ job }: { job: Job }) {
             commit={(revision) => edit([{ edit: "setHead", head: { revision } }])}
           />
         </label>
-        <div style={{ width: 150 }}>
+        <div style={{ width: 168 }} className={css.unit}>
           <span className="lab">Unit · material</span>
           <span className={css.val} title={job.material.name} style={{ overflow: "hidden", whiteSpace: "nowrap" }}>
             {job.unit} · {job.material.name || "—"}
@@ -65,7 +65,7 @@ export function Head({ job }: { job: Job }) {
               onClick={() => set({ step: s, picked: null })}
               title={`key ${i + 1}`}
             >
-              {s[0].toUpperCase() + s.slice(1)}
+              {stepName(s)}
               <small className={n.red ? css.red : undefined}>{n.text}</small>
             </Bare>
           );

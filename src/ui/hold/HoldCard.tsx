@@ -49,8 +49,8 @@ export function HoldCard() {
                   label="Jaws close along"
                   value={hold.across}
                   options={[
-                    { value: "y" as const, label: "y: on front and back" },
-                    { value: "x" as const, label: "x: on left and right" },
+                    { value: "y" as const, label: "y: front, back" },
+                    { value: "x" as const, label: "x: left, right" },
                   ]}
                   choose={(o) => put({ ...hold, across: o.value })}
                 />

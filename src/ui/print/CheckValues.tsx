@@ -88,7 +88,7 @@ export function CheckValues() {
           <NumberBox
             printed
             job={job}
-            label="as printed"
+            label={`check value ${i + 1}, as printed`}
             value={c.value}
             quantity="plain"
             commit={(t) => put(job.checks.map((x, k) => (k === i ? { ...x, value: t ?? q } : x)))}

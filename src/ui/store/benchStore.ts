@@ -8,6 +8,7 @@ import type { Evaluated, Picture, Planned } from "@/kernel/worker";
 
 export const steps = ["print", "stock", "shape", "hold", "paths", "proof", "release"] as const;
 export type Step = (typeof steps)[number];
+export const stepName = (step: Step): string => step[0].toUpperCase() + step.slice(1);
 export type ViewName = Side | "pictorial" | "section";
 
 /** What a pick on the solid told. */
@@ -22,6 +23,8 @@ export interface Pick {
 
 interface BenchState {
   step: Step;
+  /** Which pane is shown where there is room for one. */
+  front: "card" | "stage";
   view: ViewName;
   /** Plane of the section: which way it looks, and where along it. */
   section: { side: Side; at: number };
@@ -78,6 +81,7 @@ interface BenchState {
 /** What is on the bench right now; nothing of it is part of the job. */
 export const useBench = create<BenchState>((set) => ({
   step: "shape",
+  front: "card",
   view: "pictorial",
   section: { side: "front", at: 0.5 },
   openFor: null,

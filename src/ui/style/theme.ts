@@ -15,7 +15,7 @@ const inks = {
   },
   dark: {
     ink: "#ece6d6",
-    faint: "#9d9a8c",
+    faint: "#a8a69b",
     field: "#1c2024",
     sheet: "#24292e",
     rule: "#6d6a5c",
@@ -90,8 +90,8 @@ export function controlsFor(light: Light): ThemeConfig {
         contentFontSizeSM: 12,
         paddingInline: 11,
         paddingInlineSM: 7,
-        controlHeight: 26,
-        controlHeightSM: 20,
+        controlHeight: 28,
+        controlHeightSM: 24,
       },
       Input: { colorBgContainer: c.field, paddingInlineSM: 6, activeShadow: "none", inputFontSizeSM: 13 },
       Select: {

@@ -1,0 +1,118 @@
+import AxeBuilder from "@axe-core/playwright";
+import { expect, test, type Page } from "@playwright/test";
+import { row, volume } from "./helpers";
+import { walk } from "./walk";
+
+const steps = ["Print", "Stock", "Shape", "Hold", "Paths", "Proof", "Release"];
+const none = { small: [], targets: [], cutOff: [], sideways: [], names: [], headings: [] };
+
+async function serious(page: Page): Promise<string[]> {
+  const found = await new AxeBuilder({ page }).analyze();
+  return found.violations
+    .filter((v) => v.impact === "serious" || v.impact === "critical")
+    .map(
+      (v) =>
+        `${v.id}: ${v.nodes
+          .slice(0, 3)
+          .map((n) => n.html.slice(0, 120))
+          .join(" | ")}`,
+    );
+}
+
+async function goTo(page: Page, key: number): Promise<void> {
+  await page.evaluate(() => (document.activeElement as HTMLElement | null)?.blur());
+  await page.locator("body").press(String(key));
+  await expect(page.getByRole("heading", { level: 1 })).toHaveText(steps[key - 1]);
+  await page.waitForTimeout(500);
+}
+
+/** What is wrong on the screen at hand: by the rules of accessibility, and by the walk through all it shows. */
+async function faultless(page: Page, where: string): Promise<void> {
+  expect.soft([where, await serious(page)]).toEqual([where, []]);
+  expect.soft([where, await walk(page)]).toEqual([where, none]);
+}
+
+for (const light of ["paper", "dark"])
+  for (const { width, height } of [
+    { width: 1280, height: 800 },
+    { width: 640, height: 400 },
+  ])
+    test(`every step can be read and hit: ${light}, ${width} x ${height}`, async ({ page }) => {
+      const said: string[] = [];
+      page.on("console", (m) => {
+        if (["warning", "error"].includes(m.type()) && !/GPU stall|GL Driver|favicon/.test(m.text()))
+          said.push(m.text());
+      });
+      await page.setViewportSize({ width, height });
+      await page.goto("/");
+      await expect(page.locator("article svg").first()).toBeVisible();
+      if (light === "dark") await page.getByRole("button", { name: "dark", exact: true }).click();
+      await faultless(page, "shelf");
+      await page.getByRole("link", { name: "open Sensor clamp, lower half" }).click();
+      await page.waitForFunction(() => performance.getEntriesByName("evaluated").length > 0);
+      for (let key = 1; key <= steps.length; key++) {
+        await goTo(page, key);
+        await faultless(page, steps[key - 1]);
+        if (width > 1000) continue;
+        await page.getByText("picture", { exact: true }).first().click();
+        await expect(page.getByRole("region", { name: "Readout" })).toBeVisible();
+        await faultless(page, `${steps[key - 1]}, its picture`);
+        await page.getByText("card", { exact: true }).first().click();
+      }
+      await goTo(page, 3);
+      await row(page, 3).getByRole("button").first().click();
+      await faultless(page, "a row open");
+      expect(said).toEqual([]);
+    });
+
+test("where there is room for one pane, a row is typed in one and seen in the other", async ({ page }) => {
+  await page.setViewportSize({ width: 640, height: 400 });
+  await page.goto("/");
+  await page.getByRole("link", { name: "open Sensor clamp, lower half" }).click();
+  const line = page.getByLabel("Callout line");
+  await line.fill("CUT DIA .25 THRU AT 1,0");
+  await expect(volume(page)).toBeHidden();
+  await page.getByText("picture", { exact: true }).click();
+  await expect(volume(page)).toHaveText(/in³/);
+  const before = await volume(page).textContent();
+  await page.getByText("card", { exact: true }).click();
+  await expect(line).toHaveValue("CUT DIA .25 THRU AT 1,0");
+  await line.press("Enter");
+  await page.getByText("picture", { exact: true }).click();
+  await expect(volume(page)).not.toHaveText(before!);
+});
+
+test("the address says where one is: Back goes back, a reload comes back, and what was done can be undone", async ({
+  page,
+}) => {
+  await page.goto("/");
+  await page.getByRole("link", { name: "open Sensor clamp, lower half" }).click();
+  await expect(page).toHaveTitle("Sensor clamp, lower half · Sgorbia");
+  await goTo(page, 5);
+  await expect(page).toHaveURL(/step=paths/);
+  await goTo(page, 3);
+  await row(page, 2).getByRole("button").first().click();
+  await expect(page).toHaveURL(/step=shape&row=/);
+  await page.goBack();
+  await expect(page).not.toHaveURL(/row=/);
+  await page.goBack();
+  await expect(page.getByRole("heading", { level: 1 })).toHaveText("Paths");
+  await page.goForward();
+  await expect(page.getByRole("heading", { level: 1 })).toHaveText("Shape");
+  const rows = await page.locator("[data-row]").count();
+  await page.getByLabel("Callout line").fill("CUT DIA .25 THRU AT 1,0");
+  await page.getByLabel("Callout line").press("Enter");
+  await expect(page.locator("[data-row]")).toHaveCount(rows + 1);
+  await goTo(page, 6);
+  await expect(page.getByRole("status").filter({ hasText: /^saved$/ })).toBeVisible();
+  await page.reload();
+  await expect(page.getByRole("heading", { level: 1 })).toHaveText("Proof");
+  await page.getByRole("button", { name: "Undo" }).click();
+  await goTo(page, 3);
+  await expect(page.locator("[data-row]")).toHaveCount(rows);
+  await page.getByRole("button", { name: "Redo" }).click();
+  await expect(page.locator("[data-row]")).toHaveCount(rows + 1);
+  await page.goto("/");
+  await page.goBack();
+  await expect(page.locator("[data-row]")).toHaveCount(rows + 1);
+});
