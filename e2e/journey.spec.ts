@@ -25,17 +25,33 @@ test("one milled part through all seven steps", async ({ page }) => {
   await quick.fill("");
   await expect(page.locator('[data-balloon="5"]')).toContainText("4X ⌀.281");
   await page.getByRole("button", { name: "calibrate", exact: true }).click();
-  const picture = (await page.getByTestId("print-picture").boundingBox())!;
-  await page.getByTestId("print-picture").click({ position: { x: picture.width * 0.22, y: 200 } });
-  await page.getByTestId("print-picture").click({ position: { x: picture.width * 0.63, y: 200 } });
+  const laid = page.getByTestId("print-picture");
+  const picture = (await laid.boundingBox())!;
+  const pick = (part: number, y = 200) => laid.click({ position: { x: picture.width * part, y } });
+  // The same place twice, and a line askew, are said; Escape gives up.
+  await pick(0.22);
+  await pick(0.22);
+  await expect(page.getByText(/a and b are the same place/)).toBeVisible();
+  expect(await laid.boundingBox()).toEqual(picture);
+  await page.keyboard.press("Escape");
+  await expect(page.getByText(/a and b are the same place/)).toBeHidden();
+  await page.getByRole("button", { name: "calibrate", exact: true }).click();
+  await pick(0.22);
+  await pick(0.63, 212);
+  await expect(page.getByText(/along x, but .*° off it/)).toBeVisible();
+  await page.keyboard.press("Escape");
+  await page.getByRole("button", { name: "calibrate", exact: true }).click();
+  await pick(0.22);
+  await pick(0.63);
+  await expect(page.getByText(/^a and b lie along x; the whole page/)).toBeVisible();
   await page.getByLabel("a to b").fill("4.5");
   await page.getByLabel("a to b").press("Tab");
   await page.getByLabel("a is at x").fill("-2.25");
   await page.getByLabel("a is at x").press("Tab");
   await page.getByLabel("a is at y").fill("0");
   await page.getByLabel("a is at y").press("Tab");
-  await page.getByRole("button", { name: "calibrate", exact: true }).last().click();
-  await expect(page.getByRole("button", { name: "calibrated: top" })).toBeVisible();
+  await page.getByRole("button", { name: "lay it over the view" }).click();
+  await expect(page.getByRole("button", { name: "top view" })).toBeVisible();
   // Shape
   await page.keyboard.press("3");
   await type(page, "LEAVE BLOCK #1 X #2 X #3", "POCKET 2 X 1.25 R.2 DEEP #4", "4X ⌀#5 THRU GRID 2 2 BY 3.5 2");

@@ -10,6 +10,7 @@ import {
   inchDrills,
   inchThreads,
   materials,
+  nearestMaterials,
   metricCoarse,
   metricCrib,
   metricDrills,
@@ -118,5 +119,21 @@ describe("tables", () => {
   it("have cutters that reach deeper as they grow", () => {
     for (const t of [inchCrib, metricCrib])
       expect(rising(t.rows.map((c) => c.reach)) && rising(t.rows.map((c) => c.diameter))).toBe(true);
+  });
+});
+
+describe("materials by nearly their name", () => {
+  const near = (typed: string) => nearestMaterials(typed).map((m) => m.name);
+  it("finds what was spelt wrongly, or written otherwise", () => {
+    expect(near("alumnium 6061")[0]).toBe("aluminium 6061");
+    expect(near("aluminum")[0]).toMatch(/^aluminium/);
+    expect(near("stainles 316")[0]).toBe("stainless 316");
+    expect(near("titanuim")).toEqual(["titanium 6al-4v"]);
+    expect(near("steel 41")).toContain("steel 4140");
+  });
+  it("takes another grade for no slip of this one, and finds nothing near nonsense", () => {
+    expect(near("1019")).toEqual([]);
+    expect(near("zzgrk")).toEqual([]);
+    expect(near("  ")).toEqual([]);
   });
 });

@@ -7,6 +7,8 @@ import { toNumberText } from "@/core/number";
 import { valueOf, numberScope } from "@/core/engine/numbers";
 import { NumberBox } from "../common/NumberBox";
 import { ChoiceBox } from "../card/editors";
+import { judgePicks, type Picked } from "@/core/print/calibration";
+import type { Result } from "@/core/base/result";
 import { useJob } from "../store/jobStore";
 import css from "./PrintTable.module.css";
 
@@ -31,9 +33,8 @@ export function Calibration({ old, page, turn, points, done, remove }: Props) {
   const [distance, setDistance] = useState(old?.distance ?? toNumberText("?"));
   const [place, setPlace] = useState(old?.place ?? { x: toNumberText("?"), y: toNumberText("?") });
   const [a, b] = points.length >= 2 ? points : old && points.length === 0 ? [old.a, old.b] : points;
-  const flat = a && b && Math.abs(b.y - a.y) > Math.abs(b.x - a.x);
-  // As the page is read, not as it is stored.
-  const direction = Boolean(flat) !== (turn % 2 === 1) ? "y" : "x";
+  const judged = a && b ? judgePicks(a, b, turn) : null;
+  const direction = judged?.ok ? judged.value.direction : "x";
   const box =
     points.length === 4
       ? { x0: points[2].x, y0: points[2].y, x1: points[3].x, y1: points[3].y }
@@ -42,22 +43,15 @@ export function Calibration({ old, page, turn, points, done, remove }: Props) {
         : undefined;
   const scope = numberScope(job);
   const good =
-    a &&
-    b &&
+    judged?.ok &&
     valueOf(distance, "length", scope).ok &&
     valueOf(place.x, "coordinate", scope).ok &&
     valueOf(place.y, "coordinate", scope).ok &&
     points.length !== 3;
   return (
     <div className={css.calibration}>
-      <p>
-        {!a
-          ? "pick point a on the print"
-          : !b
-            ? "pick point b, along x or y from it"
-            : points.length === 3
-              ? "pick the other corner of the stretch"
-              : `a and b lie along ${direction}${box ? "; a stretch of the page" : "; the whole page, or pick two corners of a stretch"}`}
+      <p role="status" className={judged && !judged.ok ? "red" : undefined}>
+        {sayNext(points.length, judged, box !== undefined)}
       </p>
       <ChoiceBox
         label="View"
@@ -88,7 +82,7 @@ export function Calibration({ old, page, turn, points, done, remove }: Props) {
           disabled={!good}
           onClick={() => done({ view, page, a: a!, b: b!, distance, direction, place, ...(box ? { box } : {}) })}
         >
-          calibrate
+          lay it over the view
         </Button>
         {remove && (
           <Button size="small" onClick={remove}>
@@ -98,4 +92,20 @@ export function Calibration({ old, page, turn, points, done, remove }: Props) {
       </span>
     </div>
   );
+}
+
+/** What is to be picked next, or what is to be said of what was picked. */
+function sayNext(picked: number, judged: Result<Picked> | null, hasStretch: boolean): string {
+  if (!judged)
+    return picked === 1
+      ? "pick point b, along x or y from it; Esc gives up"
+      : "pick point a on the print; Esc gives up";
+  if (!judged.ok) return `${judged.problems[0].message}: pick ${judged.problems[0].expected}`;
+  if (picked === 3) return "pick the other corner of the stretch";
+  const { direction, tilt, askew } = judged.value;
+  const skew = askew
+    ? `, but ${((tilt * 180) / Math.PI).toFixed(1)}° off it: the sheet lies askew, or b is not level with a`
+    : "";
+  const stretch = hasStretch ? "a stretch of the page" : "the whole page, or pick two corners of a stretch";
+  return `a and b lie along ${direction}${skew}; ${stretch}`;
 }

@@ -89,6 +89,11 @@ function Work({ prints: { job, print, page, doing, setDoing } }: { prints: Print
       key={region}
       size="small"
       aria-pressed={calibrating === region}
+      title={
+        region < regions.length
+          ? "lies over this view: press to lay it anew, or forget it"
+          : "lay the print over a view of the part"
+      }
       onClick={() => setDoing(calibrating === region ? null : { calibrate: [], region })}
     >
       {label}
@@ -104,8 +109,8 @@ function Work({ prints: { job, print, page, doing, setDoing } }: { prints: Print
       >
         pin balloons
       </Button>
-      {here.map(({ r, i }) => calibrate(i, `calibrated: ${r.view}`))}
-      {calibrate(regions.length, here.length ? "one more view" : "calibrate")}
+      {here.map(({ r, i }) => calibrate(i, `${r.view} view`))}
+      {calibrate(regions.length, "calibrate")}
     </>
   );
 }

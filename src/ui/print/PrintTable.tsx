@@ -43,8 +43,6 @@ export function PrintTable() {
         busy={busy}
         upload={(f) => void upload(f)}
       />
-      <Pinning prints={prints} />
-      <Calibrating prints={prints} />
       {prints.print && picture ? (
         <Sheet prints={prints} picture={picture} zoom={zoom} zoomTo={zoomTo} />
       ) : (
@@ -52,6 +50,9 @@ export function PrintTable() {
           <p className={css.none}>{prints.print ? problem || "opening the page …" : NO_PRINT}</p>
         </div>
       )}
+      {/* Under the sheet: what is picked on must not move. */}
+      <Pinning prints={prints} />
+      <Calibrating prints={prints} />
     </section>
   );
 }

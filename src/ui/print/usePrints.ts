@@ -1,5 +1,5 @@
 import { App } from "antd";
-import { useState } from "react";
+import { useEffect, useState } from "react";
 import type { Print, Region } from "@/core/job";
 import { freshId } from "../bench/actions";
 import { api, Refused } from "../store/api";
@@ -21,6 +21,15 @@ export function usePrints() {
   const [page, setPage] = useState(1);
   const [doing, setDoing] = useState<Doing>(null);
   const print = job.prints.find((p) => p.id === chosen) ?? job.prints[0];
+  const isDoing = doing !== null;
+  useEffect(() => {
+    if (!isDoing) return;
+    const giveUp = (e: KeyboardEvent) => {
+      if (e.key === "Escape") setDoing(null);
+    };
+    window.addEventListener("keydown", giveUp);
+    return () => window.removeEventListener("keydown", giveUp);
+  }, [isDoing]);
   const put = (prints: Print[]) => edit([{ edit: "setPrints", prints }], "print");
   const change = (next: Print) => put(job.prints.map((x) => (x.id === next.id ? next : x)));
   const show = (id: string) => {

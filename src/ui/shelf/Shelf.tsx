@@ -85,12 +85,12 @@ export function Shelf({ listed }: { listed: ListedJob[] | null }) {
         )}
         {onShelf(jobs.data ?? [], gone).map((j) =>
           gone.some((g) => g.job.id === j.id) ? (
-            <article key={j.id} className={css.gone} role="status">
+            <div key={j.id} className={css.gone} role="status">
               “{j.name}” is off the shelf
               <Button autoFocus onClick={() => void restore(j)}>
                 undo
               </Button>
-            </article>
+            </div>
           ) : (
             <article key={j.id} className={css.job} data-job={j.name}>
               <Link href={`/job/${j.id}`} className={css.picture} aria-label={`open ${j.name}`}>
