@@ -5,12 +5,13 @@ import { rowNames } from "@/core/job/names";
 import type { Job } from "@/core/job/schema";
 import { conflictWords } from "@/core/outline/wire";
 import { slipWords, type Mismatch, type Slip } from "@/core/mismatch";
-import { type LengthUnit, showArea, showLength, showVolume, unitOf } from "@/core/number";
+import { type LengthUnit, showArea, showLength, showMass, showVolume, unitOf } from "@/core/number";
 import type { CheckResult } from "@/core/print/checks";
 
 /** A short report for people: rows with what they take, the part, the stock, remarks, ledger and check values. */
 export function readableReport(job: Job, e: Evaluation): string {
   const volume = (mm3: number) => showVolume(mm3, job.unit);
+  const weight = (grams: number) => massText(grams, job.unit);
   const names = rowNames(job.rows);
   const lines = [
     `${job.name}, rev ${job.revision} (${job.unit}${job.material.name ? `, ${job.material.name}` : ""})`,
@@ -43,10 +44,10 @@ export function readableReport(job: Job, e: Evaluation): string {
     for (const p of o.problems) lines.push(`     item ${p.item + 1}: ${p.message}`);
   }
   if (e.part)
-    lines.push("", `part   ${volume(e.part.volume)}${e.part.mass === null ? "" : `, ${e.part.mass.toFixed(2)} g`}`);
+    lines.push("", `part   ${volume(e.part.volume)}${e.part.mass === null ? "" : `, ${weight(e.part.mass)}`}`);
   if (e.stock)
     lines.push(
-      `stock  ${volume(e.stock.volume)}${e.stock.chipMass === null ? "" : `, chips ${e.stock.chipMass.toFixed(1)} g`}; to clean up: ${Object.entries(
+      `stock  ${volume(e.stock.volume)}${e.stock.chipMass === null ? "" : `, chips ${weight(e.stock.chipMass)}`}; to clean up: ${Object.entries(
         e.stock.allowance,
       )
         .map(([s, v]) => `${s} ${showLength(v, job.unit)}`)
@@ -86,12 +87,17 @@ export function readableExplanations(job: Job, e: Evaluation, found: Mismatch[])
 const slipText = (x: Slip): string =>
   `${slipWords[x.kind]}: ${x.row === null ? "" : `row ${x.row} `}${x.balloon === undefined ? x.field : `#${x.balloon}`} ${x.from} -> ${x.to}`;
 
+const massText = (grams: number, unit: LengthUnit): string => {
+  const { text, name } = showMass(grams, unit);
+  return `${text} ${name}`;
+};
+
 /** A check value in the job's own unit, as a print would write it. */
 function checkFigure(c: Pick<CheckResult, "kind">, value: number | null, unit: LengthUnit): string {
   if (value === null) return "nothing";
   switch (c.kind) {
     case "mass":
-      return `${value.toFixed(2)} g`;
+      return massText(value, unit);
     case "volume":
       return showVolume(value, unit);
     case "area":

@@ -1,4 +1,4 @@
-import { type LengthUnit, type NumberText, unitOf } from "@/core/number";
+import { inUnit, type LengthUnit, type NumberText, saidPlace, unitOf } from "@/core/number";
 import { distance2, type Vec2 } from "@/core/geometry/vec";
 import type { OutlineItem } from "@/core/outline/items";
 import { reversed } from "@/core/outline/meet";
@@ -180,14 +180,12 @@ export function outlinesOfChains(chains: ReadChain[], mend: string): { name: str
 }
 
 const gapWords = (c: ReadChain): string =>
-  c.gap
-    ? `layer ${c.layer}: a chain is open from ${c.gap.from.x.toFixed(3)}, ${c.gap.from.y.toFixed(3)} to ${c.gap.to.x.toFixed(3)}, ${c.gap.to.y.toFixed(3)} mm`
-    : "";
+  c.gap ? `layer ${c.layer}: a chain is open from ${saidPlace(c.gap.from)} to ${saidPlace(c.gap.to)}` : "";
 
 /** Open chains in words, the first of them; a drawing of thousands of loose lines is said in one more. */
-export function gapList(chains: ReadChain[]): string[] {
+export function gapList(chains: ReadChain[], unit: LengthUnit): string[] {
   const open = chains.filter((c) => c.gap);
-  const said = open.slice(0, MOST_GAPS).map(gapWords);
+  const said = open.slice(0, MOST_GAPS).map((c) => inUnit(gapWords(c), unit));
   return open.length > MOST_GAPS ? [...said, `${open.length - MOST_GAPS} more chains are open`] : said;
 }
 const MOST_GAPS = 50;

@@ -114,7 +114,7 @@ export function readDxf(text: string, unit: LengthUnit, taken?: LengthUnit): Rea
     said: code === 1 ? "in" : code === 4 ? "mm" : units[code] ? "other" : null,
     layers: [...layers].map(([name, s]) => ({ name, elements: s.length })),
     chains,
-    problems: [...problems, ...gapList(chains)],
+    problems: [...problems, ...gapList(chains, unit)],
   };
 }
 

@@ -1,6 +1,6 @@
 import { XMLParser } from "fast-xml-parser";
 import svgpath from "svgpath";
-import { INCH, type LengthUnit } from "@/core/number";
+import { INCH, type LengthUnit, inUnit, saidLength } from "@/core/number";
 import { v2, type Vec2 } from "@/core/geometry/vec";
 import { arcsOf } from "@/core/outline/letters";
 import type { Segment } from "@/core/outline";
@@ -42,7 +42,7 @@ export function readSvg(text: string, unit: LengthUnit): ReadFile {
     said,
     layers: [...gathered.layers].map(([name, s]) => ({ name, elements: s.length })),
     chains,
-    problems: [...gathered.problems(), ...gapList(chains)],
+    problems: [...gathered.problems(unit), ...gapList(chains, unit)],
   };
 }
 
@@ -121,13 +121,15 @@ class Shapes {
     this.layers.set(layer, there);
   }
 
-  problems(): string[] {
+  problems(unit: LengthUnit): string[] {
     const { curves, count } = this;
     return [
       ...this.broken,
       ...[...this.left].map(([tag, n]) => `${n} ${tag} left out: no lines or arcs`),
       ...(count > MOST ? [`the drawing has ${count} elements; only the first ${MOST} are read`] : []),
-      ...(curves ? [`${curves} curve${curves === 1 ? "" : "s"} taken as arcs within ${NEAR} mm`] : []),
+      ...(curves
+        ? [`${curves} curve${curves === 1 ? "" : "s"} taken as arcs within ${inUnit(saidLength(NEAR), unit)}`]
+        : []),
     ];
   }
 }

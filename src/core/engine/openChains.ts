@@ -1,3 +1,4 @@
+import { saidLength, saidPlace } from "../number";
 import { boxInFrame, dot, toFrame, v2, type Box, type Frame, type Vec2 } from "../geometry/vec";
 import { directionAt, distanceTo, reversed } from "../outline/meet";
 import { endOf, loopArea, loopBox, startOf, type Loop, type Outline, type Segment } from "../outline";
@@ -45,10 +46,10 @@ export function openPocket(
       const q = v2(end.x + p.x, end.y + p.y),
         off = Math.min(Infinity, ...rim.map((s) => distanceTo(s, q)));
       if (rim.length && off > AT_EDGE && insideRegion([rim], q))
-        return fail(
-          `the open chain ends at ${Number(q.x.toFixed(3))}, ${Number(q.y.toFixed(3))} mm, ${off.toFixed(2)} mm inside the edge`,
-          { path: "outline", expected: "ends on the edge or beyond it, or CLOSE" },
-        );
+        return fail(`the open chain ends at ${saidPlace(q)}, ${saidLength(off)} inside the edge`, {
+          path: "outline",
+          expected: "ends on the edge or beyond it, or CLOSE",
+        });
     }
   const b = boxInFrame(frame, kernel.measure(key).box),
     own = loopBox(body.chain);

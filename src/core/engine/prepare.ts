@@ -1,5 +1,5 @@
 import type { Job, Row } from "../job/schema";
-import { evaluateNumber, type NumberScope } from "../number";
+import { evaluateNumber, problemIn, type NumberScope } from "../number";
 import { numbersOfItem, outlinesUsed, type ItemNumber } from "../outline/items";
 import { evaluateOutlines, type EvaluatedOutline, type PartShapes } from "../outline/evaluateOutline";
 import { kindOf, type Feature, type Recipe, type ResolvedRow } from "../rows";
@@ -100,7 +100,7 @@ function worked(
     resolved: resolved.ok ? resolved.value : null,
     feature: resolved.ok ? kindOf(row.body).feature(resolved.value) : null,
     recipe: recipe.ok ? recipe.value : null,
-    problem: recipe.ok ? null : recipe.problems[0],
+    problem: recipe.ok ? null : problemIn(recipe.problems[0], job.unit),
   };
 }
 
@@ -118,7 +118,10 @@ export function withShapes(
     row(p) {
       if (!p.resolved) return p;
       const recipe = kindOf(p.row.body).recipe(p.resolved, p.row.body, sourceOf(prepared.job, outlines));
-      return { recipe: recipe.ok ? recipe.value : null, problem: recipe.ok ? null : recipe.problems[0] };
+      return {
+        recipe: recipe.ok ? recipe.value : null,
+        problem: recipe.ok ? null : problemIn(recipe.problems[0], prepared.job.unit),
+      };
     },
   };
 }

@@ -1,3 +1,4 @@
+import { problemIn } from "../number";
 import { ok, type Problem, type Result } from "../base/result";
 import { CONTACT } from "../geometry/tolerance";
 import type { Recipe } from "../rows";
@@ -109,7 +110,7 @@ class Solving {
     if (known?.row === row.row.id && (known.key === null || this.kernel.has(known.key))) return this.reach(row, known);
     const placed = place(row.recipe, row.row.id, this.kernel, this.key, this.earlier, this.nameOf);
     const made = placed.ok ? this.apply(row.row.id, placed.value) : placed;
-    if (!made.ok) return this.stay(row, "failed", made.problems[0]);
+    if (!made.ok) return this.stay(row, "failed", problemIn(made.problems[0], this.prepared.job.unit));
     this.way.set(row.recipe, made.value);
     this.reach(row, made.value);
   }

@@ -1,3 +1,4 @@
+import { inUnit, saidLength } from "./said";
 import { fail, ok, type Problem, type Result } from "../base/result";
 import { NumberSyntaxError, readExpression, type Node } from "./syntax";
 import { unitOf, type LengthUnit } from "./unit";
@@ -132,16 +133,19 @@ function check(typed: number, quantity: Quantity, unit: LengthUnit): Problem | n
   switch (quantity) {
     case "length":
       if (typed <= 0) return { message: "must be more than zero", expected: "a positive length" };
-      if (mm < limits.shortest) return { message: "too small to be made", expected: `at least ${limits.shortest} mm` };
-      if (mm > limits.longest) return { message: "larger than any machine", expected: `at most ${limits.longest} mm` };
+      if (mm < limits.shortest)
+        return { message: "too small to be made", expected: inUnit(`at least ${saidLength(limits.shortest)}`, unit) };
+      if (mm > limits.longest)
+        return { message: "larger than any machine", expected: inUnit(`at most ${saidLength(limits.longest)}`, unit) };
       return null;
     case "offset":
       if (typed < 0) return { message: "must not be negative", expected: "zero or a positive length" };
-      if (mm > limits.longest) return { message: "larger than any machine", expected: `at most ${limits.longest} mm` };
+      if (mm > limits.longest)
+        return { message: "larger than any machine", expected: inUnit(`at most ${saidLength(limits.longest)}`, unit) };
       return null;
     case "coordinate":
       return Math.abs(mm) > limits.longest
-        ? { message: "larger than any machine", expected: `within ${limits.longest} mm` }
+        ? { message: "larger than any machine", expected: inUnit(`within ${saidLength(limits.longest)}`, unit) }
         : null;
     case "includedAngle":
       return typed <= 0 || typed >= 180

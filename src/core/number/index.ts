@@ -3,4 +3,5 @@ export * from "./unit";
 export * from "./text";
 export * from "./figures";
 export * from "./format";
+export * from "./said";
 export { readExpression, NumberSyntaxError } from "./syntax";

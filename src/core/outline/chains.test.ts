@@ -65,7 +65,7 @@ describe("break and extend", () => {
     expect(parted.open.map(perimeter)).toEqual([13, 7]);
     expect(breakAt(made([], [square(10)]), v2(5, 5))).toMatchObject({
       ok: false,
-      problems: [{ message: expect.stringContaining("5.000 mm away") }],
+      problems: [{ message: expect.stringContaining("⟦5⟧ away") }],
     });
   });
 

@@ -1,3 +1,4 @@
+import { saidLength, saidPlace } from "../number";
 import { fail, ok, type Result } from "../base/result";
 import { distance2, v2, type Vec2 } from "../geometry/vec";
 import { carriers, distanceTo, meetings, merged, parameterOf, pointAt, reversed, splitAt, stitch } from "./meet";
@@ -11,7 +12,6 @@ export interface Made {
   open: Segment[][];
 }
 
-const place = (p: Vec2) => `${Number(p.x.toFixed(3))}, ${Number(p.y.toFixed(3))} mm`;
 /** How far a typed place may lie from what it means, mm. */
 const TYPED = 0.05;
 
@@ -91,7 +91,7 @@ export function breakAt(made: Made, p: Vec2): Result<Made> {
     hit = nearest(chains, p);
   if (!hit) return fail("there is nothing to break yet", { expected: "a walk or a shape first" });
   if (hit.distance > TYPED)
-    return fail(`nothing passes through ${place(p)}: the nearest element is ${hit.distance.toFixed(3)} mm away`, {
+    return fail(`nothing passes through ${saidPlace(p)}: the nearest element is ${saidLength(hit.distance)} away`, {
       path: "at",
       expected: "a place on the outline",
     });
@@ -157,7 +157,7 @@ export function trimAt(made: Made, p: Vec2, other: Segment[] | null): Result<Mad
   while (back < m - 1 && (closed || best - back > 0) && !cutBefore(best - back)) back++;
   while (back + on < m - 1 && (closed || best + on < m - 1) && !cutAfter(best + on)) on++;
   if (back + on + 1 >= m)
-    return fail(`nothing crosses the element at ${place(p)}: all of it would go`, {
+    return fail(`nothing crosses the element at ${saidPlace(p)}: all of it would go`, {
       path: "at",
       expected: "a place between crossings, or the line taken out",
     });

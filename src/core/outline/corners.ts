@@ -1,3 +1,4 @@
+import { saidLength, saidPlace } from "../number";
 import { fail, ok, type Result } from "../base/result";
 import { distance2, v2, type Vec2 } from "../geometry/vec";
 import { combine, oriented, type Region } from "./boolean";
@@ -34,7 +35,7 @@ function chosen(region: Region, which: Which): Result<Corner[]> {
   for (const p of which) {
     const c = all.find((k) => distance2(k.point, p) < MEET);
     if (!c)
-      return fail(`there is no corner at ${Number(p.x.toFixed(3))}, ${Number(p.y.toFixed(3))}`, {
+      return fail(`there is no corner at ${saidPlace(p)}`, {
         expected: "a corner of the outline as it stands",
       });
     out.push(c);
@@ -74,8 +75,8 @@ export function treat(region: Region, treatment: "round" | "chamfer", size: numb
   }
   const most = Math.floor(lo * 1e4) / 1e4;
   return fail(
-    `${treatment === "round" ? "a round" : "a chamfer"} of ${Number(size.toFixed(4))} mm does not fit${most > 0 ? `; the largest that does is ${most} mm` : " here"}`,
-    { path: "size", expected: most > 0 ? `at most ${most} mm` : "another corner" },
+    `${treatment === "round" ? "a round" : "a chamfer"} of ${saidLength(size)} does not fit${most > 0 ? `; the largest that does is ${saidLength(most)}` : " here"}`,
+    { path: "size", expected: most > 0 ? `at most ${saidLength(most)}` : "another corner" },
   );
 }
 
@@ -152,7 +153,7 @@ export function fullRound(region: Region, from: Vec2, to: Vec2): Result<Region> 
     const end = pointAt(a, parameterOf(a, centre)),
       start = pointAt(c, parameterOf(c, centre));
     if (parameterOf(a, centre) < -COINCIDENT || parameterOf(c, centre) > 1 + COINCIDENT)
-      return fail(`the full round of ${Number(r.toFixed(4))} mm is longer than the lines beside it`, {
+      return fail(`the full round of ${saidLength(r)} is longer than the lines beside it`, {
         expected: "longer lines on either side",
       });
     const s0 = Math.atan2(end.y - centre.y, end.x - centre.x);

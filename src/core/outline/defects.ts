@@ -1,3 +1,4 @@
+import { saidPlace } from "../number";
 import { distance2, type Vec2 } from "../geometry/vec";
 import { endOf, loopBox, startOf, type Segment } from "./outline";
 import { distanceTo, meetings, pointAt } from "./meet";
@@ -18,7 +19,7 @@ export function defectsOf(region: Region, open: Segment[][]): Defect[] {
   const out: Defect[] = [];
   const say = (kind: Defect["kind"], at: Vec2, what: string) => {
     if (!out.some((d) => d.kind === kind && distance2(d.at, at) < DISPLAY))
-      out.push({ kind, at, words: `${what} at ${Number(at.x.toFixed(3))}, ${Number(at.y.toFixed(3))} mm` });
+      out.push({ kind, at, words: `${what} at ${saidPlace(at)}` });
   };
   for (const c of open)
     if (c.length) {

@@ -1,4 +1,4 @@
-import { evaluateNumber, type NumberScope } from "../number";
+import { evaluateNumber, inUnit, problemIn, type NumberScope } from "../number";
 import { fail, ok, type Problem, type Result } from "../base/result";
 import { distance2, type Vec2 } from "../geometry/vec";
 import { applyItem, isWalked } from "./lines/registry";
@@ -137,7 +137,17 @@ function evaluateOne(
     if (made?.ok) now = made.value;
     else if (made) bad(made.problems[0]);
   });
-  return { id: o.id, name: o.name, ...now, wire, ...figuresOf(o, now), problems, waits: [...waits.values()] };
+  const { defects, ...figures } = figuresOf(o, now);
+  return {
+    id: o.id,
+    name: o.name,
+    ...now,
+    wire,
+    ...figures,
+    defects: defects.map((d) => ({ ...d, words: inUnit(d.words, scope.unit) })),
+    problems: problems.map((p) => problemIn(p, scope.unit)),
+    waits: [...waits.values()],
+  };
 }
 
 /** What a walk alone makes: a region where it comes home, else an open chain. */

@@ -1,3 +1,4 @@
+import { saidLength } from "../number";
 import { fail, ok, type Result } from "../base/result";
 import { rotate2, v2, type Vec2 } from "../geometry/vec";
 import { oriented, type Region } from "./boolean";
@@ -18,7 +19,7 @@ export function rectangle(l: number, w: number, radius: number, corner: boolean)
   const loop = roundedLoop(rectangleCorners(l, w, corner), radius);
   return loop
     ? ok([loop])
-    : fail(`the rounds do not fit: at most ${Number((Math.min(l, w) / 2).toFixed(4))} mm`, {
+    : fail(`the rounds do not fit: at most ${saidLength(Math.min(l, w) / 2)}`, {
         path: "radius",
         expected: "a smaller radius",
       });
@@ -47,7 +48,7 @@ export function polygon(sides: number, across: "AF" | "AC", size: number, radius
   const loop = roundedLoop(polygonCorners(sides, flats), radius);
   return loop
     ? ok([loop])
-    : fail(`the rounds do not fit: at most ${Number((flats / 2).toFixed(4))} mm`, {
+    : fail(`the rounds do not fit: at most ${saidLength(flats / 2)}`, {
         path: "radius",
         expected: "a smaller radius",
       });
@@ -95,7 +96,7 @@ export function link(d1: number, c1: Vec2, d2: number, c2: Vec2): Result<Region>
     d = Math.hypot(c2.x - c1.x, c2.y - c1.y);
   if (d <= Math.abs(r1 - r2) + COINCIDENT)
     return fail("one circle lies inside the other: they have no outer tangents", {
-      expected: `centres more than ${Number(Math.abs(r1 - r2).toFixed(4))} mm apart`,
+      expected: `centres more than ${saidLength(Math.abs(r1 - r2))} apart`,
     });
   const along = Math.atan2(c2.y - c1.y, c2.x - c1.x),
     phi = Math.acos((r1 - r2) / d);

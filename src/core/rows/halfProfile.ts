@@ -1,3 +1,4 @@
+import { saidLength } from "../number";
 import { fail, ok, type Result } from "../base/result";
 import { loopBox } from "../outline";
 import type { Body } from "./kind";
@@ -20,7 +21,7 @@ export function halfProfile(
   const all = open.value ? [open.value] : closed!.value.map((o) => o.outer);
   const least = Math.min(...all.map((c) => loopBox(c).min.x));
   if (least < -1e-7)
-    return fail(`outline "${name}" crosses its axis: x comes to ${Number(least.toFixed(4))} mm`, {
+    return fail(`outline "${name}" crosses its axis: x comes to ${saidLength(least)}`, {
       path: "outline",
       expected: "a half profile with x from 0, the radius",
     });

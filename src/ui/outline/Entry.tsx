@@ -2,16 +2,18 @@
 import { Button, Input, type InputRef } from "antd";
 import { useEffect, useRef, useState } from "react";
 import { readOutlineLine } from "@/core/callout";
+import type { LengthUnit } from "@/core/number";
 import { outlineForms } from "@/core/outline/items";
 import { Choice } from "../fields/Choice";
 import { useBench } from "../store/benchStore";
 import css from "./Outline.module.css";
 import type { OpenOutline } from "./useOutline";
 
-const forms = outlineForms.map((g) => ({
-  label: g.group,
-  options: g.lines.map((l) => ({ value: l.text, label: `${l.text}${l.what && ` — ${l.what}`}` })),
-}));
+const formsIn = (unit: LengthUnit) =>
+  outlineForms(unit).map((g) => ({
+    label: g.group,
+    options: g.lines.map((l) => ({ value: l.text, label: `${l.text}${l.what && ` — ${l.what}`}` })),
+  }));
 
 /** The next line of the outline; the picture follows it while it is typed. */
 export function Entry({ open }: { open: OpenOutline }) {
@@ -70,7 +72,7 @@ export function Entry({ open }: { open: OpenOutline }) {
               setLine(text);
               entry.current?.focus();
             }}
-            options={forms}
+            options={formsIn(open.job.unit)}
           />
         )}
         {!problem && read?.ok && "Enter adds it"}

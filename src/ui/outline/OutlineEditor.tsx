@@ -1,6 +1,7 @@
 "use client";
 import { Button } from "antd";
 import type { OutlineItem, OutlineText } from "@/core/outline/items";
+import { writeOutlineItem } from "@/core/callout";
 import { conflictWords } from "@/core/outline/wire";
 import { TextField } from "../fields/TextField";
 import { Entry } from "./Entry";
@@ -44,11 +45,12 @@ export function OutlineEditor({ outline }: { outline: OutlineText }) {
 const NAMED = 4;
 
 /** Whether it is located, what of it is free, and what contradicts. */
-function Standing({ open: { drawn } }: { open: OpenOutline }) {
+function Standing({ open: { drawn, outline, names, job } }: { open: OpenOutline }) {
   const wire = drawn?.wire;
   const isThere = Boolean(wire?.segments.length || drawn?.region.length);
+  const first = { in: "LINE TO X 1.72, or CIRCLE ⌀.875", mm: "LINE TO X 40, or CIRCLE ⌀20" };
   const words = () => {
-    if (!isThere) return "nothing yet: START 0,0 then LINE TO X 40, or CIRCLE ⌀20";
+    if (!isThere) return `nothing yet: START 0,0 then ${first[job.unit]}`;
     if (!wire?.freedom) return "fully located, in ink";
     const named = wire.free.slice(0, NAMED).join("; ");
     return `${wire.freedom} free, in pencil: ${named}${wire.free.length > NAMED ? " …" : ""}`;
@@ -59,6 +61,8 @@ function Standing({ open: { drawn } }: { open: OpenOutline }) {
         ? wire.conflicts.map((c) => (
             <span className="red" key={c.words}>
               ✗ {conflictWords(c)}
+              {c.drop.length > 0 &&
+                `; drop ${c.drop.map((i) => writeOutlineItem(outline.items[i], names)).join(" or ")}`}
             </span>
           ))
         : words()}

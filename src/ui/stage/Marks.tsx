@@ -11,6 +11,11 @@ const AXIS = { length: 46, corner: 62 };
 /** Share of the width beyond which a leader goes to the left. */
 const LEFT_FROM = 0.62;
 
+export interface NamedPoint {
+  name: string;
+  at: Vec3;
+}
+
 /** What is written over the picture: the axes, the leader of a remark, a measured distance. */
 export function Marks({
   scene,
@@ -18,20 +23,42 @@ export function Marks({
   axes,
   finding,
   unit,
+  named,
 }: {
   scene: StageScene | null;
   host: HTMLElement | null;
   axes: { x: number; y: number }[];
   finding: Finding | undefined;
   unit: LengthUnit;
+  /** Points of the outline that is open, by the names its lines call them. */
+  named: NamedPoint[];
 }) {
   const measured = useBench(useShallow((s) => s.measured.map((m) => m.point)));
   return (
     <svg className={css.overlay} aria-hidden="true">
       <Axes axes={axes} height={host?.clientHeight ?? 0} />
+      {scene && <Names points={named.map((p) => ({ name: p.name, ...scene.project(p.at) }))} />}
       {finding?.place && scene && <Leader from={scene.project(finding.place)} text={finding.rule} host={host} />}
       {measured.length === 2 && scene && <Distance a={measured[0]} b={measured[1]} scene={scene} unit={unit} />}
     </svg>
+  );
+}
+
+/** Names nearer than this to one that is written already are left out, pixels. */
+const NAME_ROOM = 14;
+
+function Names({ points }: { points: { name: string; x: number; y: number }[] }) {
+  const written: typeof points = [];
+  for (const p of points)
+    if (!written.some((w) => Math.abs(w.x - p.x) < 2 * NAME_ROOM && Math.abs(w.y - p.y) < NAME_ROOM)) written.push(p);
+  return (
+    <g className={css.names} data-testid="point-names">
+      {written.map((p) => (
+        <text key={p.name} x={p.x + 5} y={p.y - 5}>
+          {p.name}
+        </text>
+      ))}
+    </g>
   );
 }
 

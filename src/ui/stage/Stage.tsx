@@ -13,6 +13,7 @@ import { usePrint } from "./layers/usePrint";
 import { useScene } from "./layers/useScene";
 import { useJaws, useStock } from "./layers/useStockAndJaws";
 import { Marks } from "./Marks";
+import { namedPoints } from "./wireframe";
 import css from "./Stage.module.css";
 import { usePointing } from "./usePointing";
 import { ViewBar } from "./ViewBar";
@@ -27,6 +28,7 @@ export function Stage({ job }: { job: Job }) {
   usePaths(scene, evaluation);
   const vise = useJaws(scene, job, evaluation, scope);
   const drawn = useOutline(scene, job, evaluation, scope);
+  const named = useMemo(() => namedPoints(drawn, evaluation?.part?.box.max.z ?? 0), [drawn, evaluation]);
   const finding = useMarks(scene, evaluation, drawn !== null);
   const print = usePrint(scene, job, evaluation, scope, drawn !== null);
   useCamera(scene, evaluation, vise, drawn, print.laid);
@@ -52,6 +54,7 @@ export function Stage({ job }: { job: Job }) {
           axes={hasPicture ? overlay.axes : []}
           finding={leads ? finding : undefined}
           unit={unit}
+          named={named}
         />
         {!hasPicture && <EmptyStage hasRows={job.rows.length > 0} />}
         <Hints />

@@ -1,6 +1,6 @@
 import type { Job } from "@/core/job";
 import type { NumberScope } from "@/core/number";
-import type { Vec2 } from "@/core/geometry/vec";
+import type { Vec2, Vec3 } from "@/core/geometry/vec";
 import { sampleLoop, endOf, type Segment } from "@/core/outline";
 import { evaluateOutlines, type EvaluatedOutline, type PartShapes } from "@/core/outline/evaluateOutline";
 import type { OutlineText } from "@/core/outline/items";
@@ -17,6 +17,10 @@ export function shownOutline(
   const outlines = draft && draft.id === id ? job.outlines.map((o) => (o.id === id ? draft : o)) : job.outlines;
   return evaluateOutlines(outlines, scope, shapes).get(id) ?? null;
 }
+
+/** The points of a walk by the names its lines call them, at a height. */
+export const namedPoints = (drawn: EvaluatedOutline | null, z: number): { name: string; at: Vec3 }[] =>
+  (drawn?.wire?.points ?? []).map(({ name, at }) => ({ name, at: { x: at.x, y: at.y, z } }));
 
 const pointsOf = (s: Segment): Vec2[] => [...sampleLoop([s]), endOf(s)];
 const segmentsOf = (points: Vec2[], z: number): number[] =>

@@ -252,7 +252,7 @@ export const edgeDistance: Rule = {
           source:
             edgeWallShare.value * hole.diameter > edgeWallLeast.value
               ? `${edgeWallShare.source}: half the hole`
-              : `${edgeWallLeast.source}: 1 mm`,
+              : `${edgeWallLeast.source}: ${say(c, edgeWallLeast.value)}`,
           ...(fix ? { fix } : {}),
         },
       ];

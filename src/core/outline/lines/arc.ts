@@ -23,9 +23,9 @@ export const arc: OutlineLine<Arc> & { schema: typeof schema } = {
   words: "ARC",
   group: "steps",
   examples: [
-    { text: "ARC TO 10,10 R 10 CW", what: "radius and end" },
-    { text: "ARC TO 10,10 CENTRE 0,10", what: "centre and end" },
-    { text: "ARC TANGENT SWEEP 90 R 5", what: "smoothly round" },
+    { text: "ARC TO 10,10 R 10 CW", inch: "ARC TO .5,.5 R .5 CW", what: "radius and end" },
+    { text: "ARC TO 10,10 CENTRE 0,10", inch: "ARC TO .5,.5 CENTRE 0,.5", what: "centre and end" },
+    { text: "ARC TANGENT SWEEP 90 R 5", inch: "ARC TANGENT SWEEP 90 R .25", what: "smoothly round" },
   ],
   read(r) {
     if (!r.take("ARC")) return null;

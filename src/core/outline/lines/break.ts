@@ -9,7 +9,7 @@ export const breakLine: OutlineLine<z.infer<typeof schema>> & { schema: typeof s
   schema,
   words: "BREAK",
   group: "corners and chains",
-  examples: [{ text: "BREAK AT 10,0", what: "" }],
+  examples: [{ text: "BREAK AT 10,0", inch: "BREAK AT .5,0", what: "" }],
   read(r) {
     if (!r.take("BREAK")) return null;
     r.take("AT");

@@ -10,7 +10,7 @@ export const circle: OutlineLine<z.infer<typeof schema>> & { schema: typeof sche
   schema,
   words: "CIRCLE",
   group: "shapes",
-  examples: [{ text: "CIRCLE ⌀20 AT 0,0", what: "" }],
+  examples: [{ text: "CIRCLE ⌀20 AT 0,0", inch: "CIRCLE ⌀.875 AT 0,0", what: "" }],
   read: (r) => (r.take("CIRCLE") ? { item: "circle", diameter: r.diameter("diameter"), ...readPlaced(r) } : null),
   write: (i) => `CIRCLE ⌀${n(i.diameter)}${writePlaced(i)}`,
   numbers(i, put) {

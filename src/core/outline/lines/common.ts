@@ -51,6 +51,8 @@ export interface Work {
 /** A line to start from, and what it is for. */
 export interface Example {
   text: string;
+  /** The same of an inch job, where it has a length in it. */
+  inch?: string;
   what: string;
 }
 export type Group = "steps" | "relations and dimensions" | "shapes" | "made from others" | "corners and chains";

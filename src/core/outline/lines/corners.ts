@@ -47,9 +47,9 @@ export const corners: OutlineLine<Corners> & { schema: typeof schema } = {
   words: "ROUND, CHAMFER, RELIEF",
   group: "corners and chains",
   examples: [
-    { text: "ROUND 5 ALL", what: "or INSIDE, OUTSIDE, AT P2 P3" },
-    { text: "CHAMFER 1 ALL", what: "" },
-    { text: "RELIEF 4 INSIDE", what: "CORNER, WALL or BISECTOR" },
+    { text: "ROUND 5 ALL", inch: "ROUND .19 ALL", what: "or INSIDE, OUTSIDE, AT P2 P3" },
+    { text: "CHAMFER 1 ALL", inch: "CHAMFER .03 ALL", what: "" },
+    { text: "RELIEF 4 INSIDE", inch: "RELIEF .19 INSIDE", what: "CORNER, WALL or BISECTOR" },
   ],
   read(r) {
     const off = treatments.some((t) => r.sees("OFF", t.toUpperCase())) && r.take("OFF");

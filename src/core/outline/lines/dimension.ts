@@ -27,9 +27,9 @@ export const dimension: OutlineLine<z.infer<typeof schema>> & { schema: typeof s
   words: "a dimension",
   group: "relations and dimensions",
   examples: [
-    { text: "DISTANCE P1 P3 20", what: "or DX, DY" },
+    { text: "DISTANCE P1 P3 20", inch: "DISTANCE P1 P3 .875", what: "or DX, DY" },
     { text: "ANGLE 1 2 60", what: "" },
-    { text: "RADIUS 3 10", what: "or DIAMETER, LENGTH" },
+    { text: "RADIUS 3 10", inch: "RADIUS 3 .44", what: "or DIAMETER, LENGTH" },
   ],
   read(r) {
     const found = dimensions.find((name) => r.take(name.toUpperCase()));

@@ -20,12 +20,12 @@ export const line: OutlineLine<Line> & { schema: typeof schema } = {
   words: "LINE, CLOSE",
   group: "steps",
   examples: [
-    { text: "LINE TO X 40", what: "only what changes" },
-    { text: "LINE BY 10,-5", what: "from where it stands" },
-    { text: "LINE L 20 A 30", what: "length and angle" },
-    { text: "LINE TANGENT L 20", what: "smoothly on" },
-    { text: "LINE TO ?,20", what: "x open: found from the rest" },
-    { text: "LINE TO X ⌀40", what: "a diameter, for turned profiles" },
+    { text: "LINE TO X 40", inch: "LINE TO X 1.72", what: "only what changes" },
+    { text: "LINE BY 10,-5", inch: "LINE BY .5,-.25", what: "from where it stands" },
+    { text: "LINE L 20 A 30", inch: "LINE L .875 A 30", what: "length and angle" },
+    { text: "LINE TANGENT L 20", inch: "LINE TANGENT L .875", what: "smoothly on" },
+    { text: "LINE TO ?,20", inch: "LINE TO ?,.875", what: "x open: found from the rest" },
+    { text: "LINE TO X ⌀40", inch: "LINE TO X ⌀1.72", what: "a diameter, for turned profiles" },
     { text: "CLOSE", what: "a line home" },
   ],
   read(r) {

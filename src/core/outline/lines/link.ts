@@ -15,7 +15,13 @@ export const link: OutlineLine<z.infer<typeof schema>> & { schema: typeof schema
   schema,
   words: "LINK",
   group: "shapes",
-  examples: [{ text: "LINK ⌀20 AT 0,0 ⌀10 AT 30,0", what: "two circles and their tangents" }],
+  examples: [
+    {
+      text: "LINK ⌀20 AT 0,0 ⌀10 AT 30,0",
+      inch: "LINK ⌀.875 AT 0,0 ⌀.44 AT 1.25,0",
+      what: "two circles and their tangents",
+    },
+  ],
   read(r) {
     if (!r.take("LINK")) return null;
     const first = r.diameter("first");

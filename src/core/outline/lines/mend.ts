@@ -12,7 +12,7 @@ export const mend: OutlineLine<z.infer<typeof schema>> & { schema: typeof schema
   schema,
   words: "MEND",
   group: "corners and chains",
-  examples: [{ text: "MEND .05", what: "gaps up to .05" }],
+  examples: [{ text: "MEND .05", inch: "MEND .002", what: "gaps up to .05" }],
   read(r) {
     if (!r.take("MEND")) return null;
     return { item: "mend", ...(r.seesNumber() ? { gap: r.number("gap", "the widest gap to close") } : {}) };

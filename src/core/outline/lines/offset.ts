@@ -10,7 +10,7 @@ export const offset: OutlineLine<z.infer<typeof schema>> & { schema: typeof sche
   schema,
   words: "OFFSET",
   group: "made from others",
-  examples: [{ text: "OFFSET 2", what: "BOTH: a band" }],
+  examples: [{ text: "OFFSET 2", inch: "OFFSET .08", what: "BOTH: a band" }],
   read(r) {
     if (!r.take("OFFSET")) return null;
     return { item: "offset", by: r.number("by", "a distance"), ...(r.take("BOTH") ? { both: true as const } : {}) };

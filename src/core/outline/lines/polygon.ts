@@ -16,7 +16,7 @@ export const polygon: OutlineLine<z.infer<typeof schema>> & { schema: typeof sch
   schema,
   words: "POLYGON",
   group: "shapes",
-  examples: [{ text: "POLYGON 6 AF 24", what: "or AC" }],
+  examples: [{ text: "POLYGON 6 AF 24", inch: "POLYGON 6 AF .94", what: "or AC" }],
   read(r) {
     if (!r.take("POLYGON")) return null;
     const sides = r.number("sides", "a number of sides");

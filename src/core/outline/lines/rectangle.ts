@@ -16,7 +16,7 @@ export const rectangle: OutlineLine<z.infer<typeof schema>> & { schema: typeof s
   schema,
   words: "RECTANGLE",
   group: "shapes",
-  examples: [{ text: "RECTANGLE 40 X 20 R5", what: "CORNER: from its lower left" }],
+  examples: [{ text: "RECTANGLE 40 X 20 R5", inch: "RECTANGLE 1.72 X .875 R.19", what: "CORNER: from its lower left" }],
   read(r) {
     if (!r.take("RECTANGLE")) return null;
     const length = r.number("length", "a length");

@@ -1,3 +1,4 @@
+import type { LengthUnit } from "../../number";
 import { z } from "zod";
 import type { RowNames } from "../../grammar/grammar";
 import type { Reader } from "../../grammar/reader";
@@ -149,7 +150,12 @@ export function renamedIn(i: OutlineItem, same: (name: string) => boolean, name:
 /** Whether a line is one of those that are solved together: the walk with what is asked of it. */
 export const isWalked = (i: OutlineItem): boolean => kindOf(i).apply === undefined;
 
-/** Lines to start from, by what they are for; what stands there is read as it is typed. */
-export const outlineForms: { group: Group; lines: Example[] }[] = [...new Set(lines.map((k) => k.group))].map(
-  (group) => ({ group, lines: lines.filter((k) => k.group === group).flatMap((k) => k.examples) }),
-);
+/** Lines to start from, in a job's unit, by what they are for; what stands there is read as it is typed. */
+export const outlineForms = (unit: LengthUnit): { group: Group; lines: { text: string; what: string }[] }[] =>
+  [...new Set(lines.map((k) => k.group))].map((group) => ({
+    group,
+    lines: lines
+      .filter((k) => k.group === group)
+      .flatMap((k) => k.examples)
+      .map(({ text, inch, what }) => ({ text: ({ mm: text, in: inch ?? text } as const)[unit], what })),
+  }));

@@ -71,7 +71,7 @@ export const repeat: OutlineLine<z.infer<typeof schema>> & { schema: typeof sche
   group: "made from others",
   examples: [
     { text: "REPEAT 10X", what: "round the zero" },
-    { text: "REPEAT GRID 3 2 BY 20 15 SKIP 5", what: "" },
+    { text: "REPEAT GRID 3 2 BY 20 15 SKIP 5", inch: "REPEAT GRID 3 2 BY .875 .66 SKIP 5", what: "" },
   ],
   read(r) {
     if (!r.take("REPEAT")) return null;

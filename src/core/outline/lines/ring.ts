@@ -9,7 +9,7 @@ export const ring: OutlineLine<z.infer<typeof schema>> & { schema: typeof schema
   schema,
   words: "RING",
   group: "shapes",
-  examples: [{ text: "RING OD 40 ID 30", what: "" }],
+  examples: [{ text: "RING OD 40 ID 30", inch: "RING OD 1.72 ID 1.31", what: "" }],
   read(r) {
     if (!r.take("RING")) return null;
     r.want("OD");

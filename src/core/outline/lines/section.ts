@@ -13,7 +13,7 @@ export const section: OutlineLine<z.infer<typeof schema>> & { schema: typeof sch
   schema,
   words: "SECTION",
   group: "made from others",
-  examples: [{ text: "SECTION Z 5 AFTER 1", what: "" }],
+  examples: [{ text: "SECTION Z 5 AFTER 1", inch: "SECTION Z .19 AFTER 1", what: "" }],
   read(r, names) {
     if (!r.take("SECTION")) return null;
     const axis = r.takeOne(["X", "Y", "Z"] as const) ?? r.fail("X, Y or Z");

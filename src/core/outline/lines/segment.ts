@@ -15,7 +15,7 @@ export const segment: OutlineLine<z.infer<typeof schema>> & { schema: typeof sch
   schema,
   words: "SEGMENT",
   group: "shapes",
-  examples: [{ text: "SEGMENT ⌀40 HEIGHT 10", what: "or CHORD" }],
+  examples: [{ text: "SEGMENT ⌀40 HEIGHT 10", inch: "SEGMENT ⌀1.72 HEIGHT .44", what: "or CHORD" }],
   read(r) {
     if (!r.take("SEGMENT")) return null;
     const diameter = r.diameter("diameter");

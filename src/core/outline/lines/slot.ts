@@ -15,7 +15,7 @@ export const slot: OutlineLine<z.infer<typeof schema>> & { schema: typeof schema
   schema,
   words: "SLOT",
   group: "shapes",
-  examples: [{ text: "SLOT 40 X 10", what: "over all, or SLOT CENTRES" }],
+  examples: [{ text: "SLOT 40 X 10", inch: "SLOT 1.72 X .44", what: "over all, or SLOT CENTRES" }],
   read(r) {
     if (!r.take("SLOT")) return null;
     const centres = r.take("CENTRES") || r.take("CENTERS") ? { centres: true as const } : {};

@@ -15,7 +15,7 @@ export const star: OutlineLine<z.infer<typeof schema>> & { schema: typeof schema
   schema,
   words: "STAR",
   group: "shapes",
-  examples: [{ text: "STAR 5 OD 40 ID 18", what: "" }],
+  examples: [{ text: "STAR 5 OD 40 ID 18", inch: "STAR 5 OD 1.72 ID .78", what: "" }],
   read(r) {
     if (!r.take("STAR")) return null;
     const points = r.number("points", "a number of points");

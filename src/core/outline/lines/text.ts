@@ -32,8 +32,12 @@ export const text: OutlineLine<Text> & { schema: typeof schema } = {
   words: "TEXT",
   group: "shapes",
   examples: [
-    { text: 'TEXT "A 12" HEIGHT 6 MIDDLE AT 0,0', what: "height of the capitals" },
-    { text: 'TEXT "GAUGE" HEIGHT 4 AROUND ⌀50', what: "round a circle" },
+    {
+      text: 'TEXT "A 12" HEIGHT 6 MIDDLE AT 0,0',
+      inch: 'TEXT "A 12" HEIGHT .25 MIDDLE AT 0,0',
+      what: "height of the capitals",
+    },
+    { text: 'TEXT "GAUGE" HEIGHT 4 AROUND ⌀50', inch: 'TEXT "GAUGE" HEIGHT .16 AROUND ⌀2', what: "round a circle" },
   ],
   read(r) {
     if (!r.take("TEXT")) return null;

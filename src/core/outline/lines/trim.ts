@@ -29,7 +29,7 @@ export const trim: OutlineLine<z.infer<typeof schema>> & { schema: typeof schema
   uses: "against",
   words: "TRIM",
   group: "corners and chains",
-  examples: [{ text: "TRIM AT 10,0", what: "the piece there, between crossings" }],
+  examples: [{ text: "TRIM AT 10,0", inch: "TRIM AT .5,0", what: "the piece there, between crossings" }],
   read(r) {
     if (!r.take("TRIM")) return null;
     r.take("AT");
