@@ -71,3 +71,94 @@ test("what is not understood says what to type instead, and Tab takes it", async
   await page.getByRole("button", { name: /in the ledger/ }).click();
   await expect(page.locator('[data-row="3"]')).toContainText("⌀.2500 DEEP .5");
 });
+
+/** π/4 D² h, cm³. */
+const cylinder = (d: number, h: number) => ((Math.PI / 4) * d * d * h) / 1000;
+const shownVolume = async (page: Page) => parseFloat((await page.getByTestId("volume").textContent())!);
+
+test("a metric turned part from its print's own words, volume by hand", async ({ page }, info) => {
+  const began = Date.now();
+  await newJob(page, "Winding drum spindle", "millimetre", "brass");
+  await page.keyboard.press("1");
+  let keys = await typed(page, "Next balloon", [
+    "⌀48 h9",
+    "12 ±0,1 THK",
+    "⌀30 h7",
+    "25 ±0,1 LG",
+    "⌀16 H7 THRU",
+    "6X ⌀4.5 THRU EQ SP ON ⌀39 PCD",
+    "⌀22 ↧ 6",
+  ]);
+  await expect(page.locator("[data-balloon]")).toHaveCount(9);
+  await page.evaluate(() => (document.activeElement as HTMLElement | null)?.blur());
+  await page.keyboard.press("3");
+  keys += await typed(page, "Callout line", [
+    "⌀48 × 12 THK",
+    "LEAVE ROUND ⌀30 × 25 LG ON TOP OF 1",
+    "⌀16 BORE THRU",
+    "⌀22 ↧ 6 COUNTERBORE",
+    "6X ⌀4.5 THRU EQ SP ON ⌀39 PCD ON TOP OF 1",
+    "CHAMFER 1 × 45° OUTER BOTTOM",
+  ]);
+  await expect(page.locator('[data-row="4"]')).toHaveAttribute("aria-label", /CBORE ⌀22 DEEP 6/);
+  await expect(page.getByText(/failed/)).toHaveCount(0);
+  // Two cylinders less bore, counterbore, six holes and a chamfered rim (Pappus: a triangle round the axis).
+  const rim = (2 * Math.PI * (24 - 1 / 3) * 0.5) / 1000;
+  const byHand =
+    cylinder(48, 12) +
+    cylinder(30, 25) -
+    cylinder(16, 37) -
+    (cylinder(22, 6) - cylinder(16, 6)) -
+    6 * cylinder(4.5, 12) -
+    rim;
+  await expect.poll(() => shownVolume(page)).toBeCloseTo(byHand, 3);
+  await page.getByRole("button", { name: "link all that match" }).click();
+  await expect(page.locator('[data-row="1"]')).toHaveAttribute("aria-label", /ROUND ⌀#1 X #2/);
+  info.annotations.push({
+    type: "keys and seconds",
+    description: `${keys}, ${((Date.now() - began) / 1000).toFixed(1)}`,
+  });
+});
+
+test("a plate from its outline, said aloud, volume by hand", async ({ page }, info) => {
+  const began = Date.now();
+  await newJob(page, "Gauge plate", "millimetre", "brass");
+  await page.keyboard.press("3");
+  await page.getByRole("button", { name: "+ outline" }).click();
+  const name = page.getByLabel("Name of the outline");
+  await name.fill("gauge plate");
+  await name.press("Enter");
+  let keys = 12;
+  const steps = ["0,0", "RIGHT 72", "UP 30", "LEFT 20", "UP 18", "LEFT 52", "CLOSE", "FILLET R6 OUTSIDE"];
+  for (const said of steps) {
+    const line = page.getByLabel("Next line of the outline");
+    await line.fill(said);
+    await line.press("Enter");
+    await expect(line).toHaveValue("");
+    keys += said.length + 1;
+  }
+  await expect(page.getByTestId("outline-state")).toHaveText("fully located, in ink");
+  await expect(page.getByTestId("point-names")).toContainText("P3");
+  await page.getByRole("button", { name: "back to the route card" }).click();
+  keys += await typed(page, "Callout line", [
+    'PLATE "gauge plate" X 8 THK',
+    "4X ⌀5,5 THRU AT (8, 8) AND (64, 8) AND (8, 40) AND (44, 40)",
+    "SLOT 20 X 6 THRU AT (36, 18)",
+    "M6 ↧ 6 AT (60, 22)",
+  ]);
+  await expect(page.getByText(/failed/)).toHaveCount(0);
+  // An L of 72 by 30 and 52 by 18, five rounded outside corners (each takes r²(1 - π/4)); holes, slot, tap drill 5.
+  const area = 72 * 30 + 52 * 18 - 5 * 36 * (1 - Math.PI / 4);
+  const holes = 4 * cylinder(5.5, 8) + (14 * 6 * 8) / 1000 + cylinder(6, 8);
+  const plate = (area * 8) / 1000 - holes;
+  // The tapped hole is drilled on to its point: deeper than its thread, no deeper than the plate.
+  const isBetween = async () => {
+    const v = await shownVolume(page);
+    return v < plate - cylinder(5, 6) + 0.001 && v > plate - cylinder(5, 8) - 0.001;
+  };
+  await expect.poll(isBetween).toBe(true);
+  info.annotations.push({
+    type: "keys and seconds",
+    description: `${keys}, ${((Date.now() - began) / 1000).toFixed(1)}`,
+  });
+});

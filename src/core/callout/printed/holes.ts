@@ -44,6 +44,8 @@ class HoleWords {
   private isDrilled = false;
   private end = "";
   private readonly places = new Places();
+  /** What was named, with or without sizes of its own. */
+  private readonly named = new Set<Target>();
 
   /** Takes the next phrase; false where it is none of a hole's. */
   take(w: Words): boolean {
@@ -93,6 +95,7 @@ class HoleWords {
   }
   private turnTo(target: Target): true {
     this.target = target;
+    this.named.add(target);
     return true;
   }
 
@@ -165,7 +168,20 @@ class HoleWords {
     return false;
   }
 
+  /** `⌀22 ↧ 6 COUNTERBORE`: what is named behind its sizes. False where a name is left without any. */
+  private settleNames(): boolean {
+    const { hole, cbore, csk } = this.rounds;
+    if (csk.depth !== undefined || (this.named.has("csk") && csk.diameter === undefined)) return false;
+    if (!this.named.has("cbore") || cbore.diameter !== undefined) return true;
+    if (cbore.depth !== undefined || this.thread !== null || hole.depth === undefined || hole.depth === "THRU")
+      return false;
+    Object.assign(cbore, hole);
+    this.rounds.hole = {};
+    return true;
+  }
+
   text(): string | null {
+    if (!this.settleNames()) return null;
     const { hole, drill, cbore, csk } = this.rounds;
     const count = this.count === null ? "" : `${this.count}X `;
     const where = this.places.text;

@@ -5,6 +5,7 @@ const heads: Record<string, "block" | "round" | "hex" | "square" | "ring"> = {
   PLATE: "block",
   BAR: "block",
   BLANK: "block",
+  PRISM: "block",
   FLAT: "block",
   RECTANGLE: "block",
   ROUND: "round",
@@ -32,11 +33,22 @@ export function leaveText(w: Words, verbSaid: boolean): string | null {
     head = head && head !== "block" ? head : said;
   }
   if (!head && !verbSaid && !w.here) return null;
+  if (w.here?.is === "quoted") return !head || head === "block" ? prismText(w) : null;
   const sizes = sizesBetweenX(w);
   const shape = sizes && shapeOf(head, sizes);
   if (!shape) return null;
   const rest = w.rest();
   return `LEAVE ${shape}${rest && ` ${rest}`}`;
+}
+
+/** An outline carried up: `PLATE "gauge plate" X 8 THK`, `"gauge plate" 8 HIGH`. */
+function prismText(w: Words): string | null {
+  const outline = w.quoted();
+  w.take("X");
+  const height = outline === null ? null : w.size();
+  if (!height || (height.tag !== null && height.tag !== "high")) return null;
+  const rest = w.rest();
+  return `LEAVE PRISM ${outline} X ${height.text}${rest && ` ${rest}`}`;
 }
 
 /** Numbers with an X, a comma or nothing between them. */

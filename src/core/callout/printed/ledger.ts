@@ -35,6 +35,7 @@ const noted = [
   [["STOCK"], "STOCK"],
   [["DEVELOPED"], "DEVELOPED"],
 ] as const;
+const evenly = noted.filter(([, note]) => note === "EQ SP").map(([words]) => words);
 const skipped = [[","], [":"], ["X"], ["ON"], ["A"], ["AT"], ["TO"], ["WITH"], ["AND"], ["&"], ["HOLES"], ["HOLE"]];
 
 /**
@@ -70,6 +71,8 @@ class LedgerWords {
     const note = noted.find(([words]) => w.take(...words));
     if (note) return this.note(note[1]);
     if (w.take("THRU", "ALL") || w.take("THRU") || w.take("THROUGH")) return this.through();
+    const spaced = this.spacedCount(w);
+    if (spaced !== null) return this.manyOfFirst(spaced);
     const count = w.count();
     if (count !== null) return this.many(count);
     if (isCircle(w)) return this.onCircle();
@@ -106,6 +109,22 @@ class LedgerWords {
   private through(): boolean {
     if (!this.last) return false;
     this.last.tail.push("THRU");
+    return true;
+  }
+  /** `6 EQ SP`: a whole number before "equally spaced" says how many, unless a diameter is waited for. */
+  private spacedCount(w: Words): string | null {
+    if (this.circle || (this.feature && !this.sized)) return null;
+    const save = w.mark();
+    const n = w.number();
+    if (n !== null && /^\d{1,3}$/.test(n) && evenly.some((words) => w.sees(...words))) return n;
+    w.back(save);
+    return null;
+  }
+  /** A count that is said last is that of the hole, which is said first. */
+  private manyOfFirst(n: string): boolean {
+    const [first] = this.list;
+    if (this.count || !first || /^\d+X /.test(first.body)) return false;
+    first.body = `${n}X ${first.body}`;
     return true;
   }
   /** `4X` before the dimension, `4 PLACES` behind it. */

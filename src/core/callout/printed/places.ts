@@ -14,6 +14,8 @@ const spaced = [
   ["EQUAL", "SPACES"],
 ];
 
+const BOTTOM = " ON BOTTOM";
+
 /** Where a cut stands, as the card writes it: its pattern, and its plane. */
 export class Places {
   private readonly points: { x: string; y: string }[] = [];
@@ -50,7 +52,7 @@ export class Places {
   private stands(plane: string): boolean {
     if (this.plane) return false;
     this.plane = plane;
-    return true;
+    return !this.isNear || plane !== BOTTOM;
   }
 
   /** EQ SP, FAR SIDE, NEAR SIDE, ON TOP. */
@@ -58,11 +60,11 @@ export class Places {
     if (spaced.some((words) => w.take(...words))) return true;
     if (w.take("FAR", "SIDE") || w.take("FS") || w.take("OTHER", "SIDE") || w.take("OPPOSITE", "SIDE")) {
       this.isFar = true;
-      return !this.isNear && this.stands(" ON BOTTOM");
+      return this.stands(BOTTOM);
     }
     if (!w.take("NEAR", "SIDE") && !w.take("NS") && !w.take("THIS", "SIDE")) return false;
     this.isNear = true;
-    return !this.isFar;
+    return this.plane !== BOTTOM;
   }
 
   /** ON ⌀3.500 BC, ON A 3.5 DIA BOLT CIRCLE, PCD 80; then AT 22.5° or FROM 22.5. */
