@@ -116,3 +116,30 @@ test("the address says where one is: Back goes back, a reload comes back, and wh
   await page.goBack();
   await expect(page.locator("[data-row]")).toHaveCount(rows + 1);
 });
+
+test("the part is turned, brought nearer and picked by keyboard, and what is picked is said", async ({ page }) => {
+  await page.goto("/");
+  await page.getByRole("link", { name: "open Sensor clamp, lower half" }).click();
+  await page.waitForFunction(() => performance.getEntriesByName("evaluated").length > 0);
+  const stage = page.getByTestId("stage");
+  await page.waitForTimeout(500);
+  const picture = () => stage.locator("canvas").evaluate((c: HTMLCanvasElement) => c.toDataURL());
+  const seen = [await picture()];
+  await stage.focus();
+  for (const key of ["ArrowRight", "ArrowUp", "+"]) {
+    await page.keyboard.press(key);
+    await page.waitForTimeout(300);
+    seen.push(await picture());
+  }
+  expect(new Set(seen).size).toBe(4);
+  const said = page.getByTestId("picked-words");
+  await page.keyboard.press(".");
+  await expect(said).toHaveText(/^picked: .* of row \d+, face 1 of \d+$/);
+  await page.keyboard.press(".");
+  await expect(said).toHaveText(/face 2 of/);
+  await page.keyboard.press(",");
+  await page.keyboard.press(",");
+  await expect(said).toHaveText(/face (\d+) of \1$/);
+  await page.keyboard.press("Enter");
+  await expect(page).toHaveURL(/row=/);
+});

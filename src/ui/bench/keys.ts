@@ -28,6 +28,10 @@ export const keyList: [string, string][] = [
   ["Ctrl Z", "undo; with Shift, redo"],
   ["Alt ↑ ↓", "move the row that has the keyboard"],
   ["Enter", "open or close a row"],
+  ["Tab", "on; the part on the stage has keys of its own:"],
+  ["← → ↑ ↓", "on the stage: turn the part, or move along a view"],
+  ["+  -", "on the stage: nearer, and away"],
+  [".  ,", "on the stage: pick the next face, the one before; Enter opens its row"],
   ["Esc", "close what is open"],
 ];
 

@@ -16,6 +16,7 @@ import { Marks } from "./Marks";
 import { namedPoints } from "./wireframe";
 import css from "./Stage.module.css";
 import { usePointing } from "./usePointing";
+import { useStageKeys } from "./useStageKeys";
 import { ViewBar } from "./ViewBar";
 
 /** The stage: the piece in its stock, in the views of a drawing sheet, with what the step at hand adds to it. */
@@ -32,6 +33,7 @@ export function Stage({ job }: { job: Job }) {
   const finding = useMarks(scene, evaluation, drawn !== null);
   const print = usePrint(scene, job, evaluation, scope, drawn !== null);
   useCamera(scene, evaluation, vise, drawn, print.laid);
+  const onKeyDown = useStageKeys(scene);
   const pointing = usePointing(host, scene, job, drawn);
   const hasPicture = useBench((s) => s.picture !== null) || drawn !== null;
   const leads = useBench((s) => s.step === "shape" && s.view !== "section") && drawn === null;
@@ -44,6 +46,10 @@ export function Stage({ job }: { job: Job }) {
           ref={host}
           className={css.host}
           data-testid="stage"
+          tabIndex={0}
+          role="application"
+          aria-label="The part: arrows turn it, + and - bring it nearer and away, . and , pick the next face and the one before, Enter opens its row"
+          onKeyDown={onKeyDown}
           data-print={print.laid ? print.opacity : undefined}
           data-wipe={print.wipe ?? undefined}
           {...pointing}
@@ -58,7 +64,21 @@ export function Stage({ job }: { job: Job }) {
         />
         {!hasPicture && <EmptyStage hasRows={job.rows.length > 0} />}
         <Hints />
+        <PickedWords job={job} />
       </div>
     </section>
+  );
+}
+
+/** What is picked, for those who hear it. */
+function PickedWords({ job }: { job: Job }) {
+  const picked = useBench((s) => s.picked);
+  const faces = useBench((s) => s.picture?.faces.length ?? 0);
+  const row = job.rows.findIndex((r) => r.id === picked?.row) + 1;
+  const where = picked && picked.face >= 0 ? `, face ${picked.face + 1} of ${faces}` : "";
+  return (
+    <p className="sr" role="status" data-testid="picked-words">
+      {picked ? `picked: ${picked.role ?? "a face"}${row ? ` of row ${row}` : ""}${where}` : ""}
+    </p>
   );
 }

@@ -369,6 +369,33 @@ export class StageScene {
     return { point: { x: found.point.x, y: found.point.y, z: found.point.z }, face: group?.face ?? -1, corner };
   }
 
+  /** Turns the pictorial view by hand, radians: round the upright axis, and over. Other views are moved along instead. */
+  turn(round: number, over: number): void {
+    const away = this.camera.position.clone().sub(this.controls.target);
+    const side = new THREE.Vector3().crossVectors(this.camera.up, away).normalize();
+    if (this.controls.enableRotate) {
+      const steep = away.angleTo(this.camera.up) - over;
+      away.applyAxisAngle(this.camera.up, round);
+      if (steep > LEAST_STEEP && steep < Math.PI - LEAST_STEEP)
+        away.applyAxisAngle(side.applyAxisAngle(this.camera.up, round), -over);
+      this.camera.position.copy(this.controls.target).add(away);
+    } else {
+      const up = new THREE.Vector3().crossVectors(away, side).normalize();
+      const way = side.multiplyScalar(-round * this.half).addScaledVector(up, over * this.half);
+      this.camera.position.add(way);
+      this.controls.target.add(way);
+    }
+    this.camera.lookAt(this.controls.target);
+    this.controls.update();
+    this.draw();
+  }
+
+  zoomBy(factor: number): void {
+    this.camera.zoom = Math.min(50, Math.max(0.2, this.camera.zoom * factor));
+    this.camera.updateProjectionMatrix();
+    this.draw();
+  }
+
   /** The stage as a PNG, for the record. */
   png(): string {
     this.renderer.render(this.scene, this.camera);
@@ -385,5 +412,7 @@ export class StageScene {
   }
 }
 
+/** How near the eye comes to straight above or below, radians. */
+const LEAST_STEEP = 0.05;
 const disposed = new WeakSet<LineMaterial>();
 const v = (p: Vec3) => new THREE.Vector3(p.x, p.y, p.z);
