@@ -4,6 +4,7 @@ import { prepare, type Prepared } from "../engine/prepare";
 import { patient, type Patience } from "../engine/solve";
 import type { Job } from "../job/schema";
 import type { CheckResult } from "../print/checks";
+import { besides, type Beside } from "./besides";
 import { likelyPairs, type Effect } from "./pairs";
 import { agrees, rank, type Tried } from "./rank";
 import { response } from "./response";
@@ -30,6 +31,8 @@ export interface Mismatch {
   index: number;
   explanations: Explanation[];
   tried: { numbers: number; readings: number; rows: number; pairs: number };
+  /** What else it may hang on, where no slip explains it. */
+  besides: Beside[];
 }
 
 interface ExplainOptions {
@@ -143,6 +146,7 @@ class Search {
       index,
       explanations: rank(check, index, this.evaluation.checks, this.results, most),
       tried,
+      besides: besides(check, this.evaluation),
     }));
   }
 

@@ -5,8 +5,9 @@ import type { Mismatch } from "./explain";
  * and `to` as typed.
  */
 export const headlessExplanations = (mismatches: Mismatch[]) =>
-  mismatches.map(({ check: c, explanations, tried }) => ({
+  mismatches.map(({ check: c, explanations, tried, besides }) => ({
     tried,
+    besides,
     check: {
       kind: c.kind,
       ...(c.of ? { of: c.of } : {}),

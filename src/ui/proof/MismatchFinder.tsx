@@ -1,4 +1,5 @@
 "use client";
+import type { Beside } from "@/core/mismatch/besides";
 import { Button } from "antd";
 import { useEffect, useRef, useState } from "react";
 import { slipWords, type Explanation, type Mismatch, type Slip as SlipOfOne } from "@/core/mismatch";
@@ -128,6 +129,8 @@ export function MismatchFinder() {
               <p className="soft" style={{ margin: 0 }}>
                 No slip explains it: {m.tried.readings} readings of {m.tried.numbers} numbers, {m.tried.rows} rows and
                 counts and {m.tried.pairs} pairs were tried. The print may err.
+                {m.besides.length > 0 && " What else it may hang on: "}
+                {m.besides.map(besideWords).join("; ")}
               </p>
             )}
             {m.explanations.map((x) => (
@@ -181,3 +184,12 @@ function Slip({ job, x }: { job: Job; x: SlipOfOne }) {
     </>
   );
 }
+
+const besideOf: Record<Beside["kind"], string> = {
+  undriven: "no balloon drives it",
+  "tap drilling": "threads drawn at their drill",
+  "edge breaks": "broken edges",
+};
+/** What a figure may hang on besides, with its share of the difference. */
+const besideWords = ({ kind, row, share }: Beside): string =>
+  `${row === null ? "" : `row ${row}: `}${besideOf[kind]} (${Math.round(share * 100)} % of the difference)`;

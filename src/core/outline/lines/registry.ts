@@ -8,7 +8,7 @@ import { arc } from "./arc";
 import { breakLine } from "./break";
 import { circle } from "./circle";
 import { combine } from "./combine";
-import { Put, type Example, type Group, type ItemNumber, type OutlineLine, type Work } from "./common";
+import { Put, type Group, type ItemNumber, type OutlineLine, type Work } from "./common";
 import { corners } from "./corners";
 import { dimension } from "./dimension";
 import { edges } from "./edges";

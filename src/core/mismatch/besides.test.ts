@@ -1,0 +1,43 @@
+import { evaluateCard, mm } from "../../../tests/helpers/card";
+import { besides } from "./besides";
+
+const rows = [
+  "#1 60",
+  "#2 40",
+  "#3 10",
+  "LEAVE BLOCK #1 X #2 X #3",
+  "CUT 4X M6 DEEP 8 DRILL ⌀5 DEEP 9 FLAT GRID 2 2 BY 40 20",
+  "CUT POCKET 10 X 10 DEEP 2",
+  "CUT CHAMFER 1 OUTER TOP",
+];
+const off = async (kind: "volume" | "mass", by: number) => {
+  const e = await evaluateCard(mm(...rows));
+  const actual = kind === "volume" ? e.part!.volume : e.part!.mass!;
+  return besides({ kind, expected: actual + by, actual, agrees: false, tolerance: 0.1 }, e);
+};
+
+test("a pocket no balloon drives is told with its share of the difference", async () => {
+  const [first, ...rest] = await off("volume", 200);
+  expect(first).toMatchObject({ kind: "undriven", row: 3 });
+  expect(first.share).toBeCloseTo(1, 6);
+  // The tapped holes are the print's by their count and thread alone: no number of theirs is a balloon's either.
+  expect(rest.map((b) => b.kind)).toContain("tap drilling");
+});
+
+test("threads at their outside instead of at their drill: four rings of 6 and 5 over 8", async () => {
+  const rings = 4 * (Math.PI / 4) * (36 - 25) * 8;
+  const told = await off("mass", (rings * 7.87) / 1000);
+  const threads = told.find((b) => b.kind === "tap drilling")!;
+  expect(threads.share).toBeCloseTo(1, 4);
+  expect(told[0]).toBe(threads);
+});
+
+test("broken edges by their volume; a figure that is neither weight nor volume tells nothing", async () => {
+  // A chamfer of 1 round the top of 60 by 40: c²/2 along 200 less 4/3 c³ at the corners, divided out by hand.
+  const rim = 100 - 4 / 6;
+  const told = await off("volume", rim);
+  expect(told.find((b) => b.kind === "edge breaks")!.share).toBeCloseTo(1, 1);
+  const e = await evaluateCard(mm(...rows));
+  expect(besides({ kind: "holes", expected: 5, actual: 4, agrees: false, tolerance: 0 }, e)).toEqual([]);
+  expect(besides({ kind: "volume", expected: 5, actual: 5, agrees: true, tolerance: 0 }, e)).toEqual([]);
+});
