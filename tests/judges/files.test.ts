@@ -181,7 +181,7 @@ print(json.dumps({"errors":len(a.errors),"fixes":len(a.fixes),"kinds":{k:len(m.q
     }
   });
   judge("pdftotext", spawnSync("pdftotext", ["-v"]).status !== null)(
-    "the setup sheet is one page with callouts, cutters, remarks and cautions",
+    "the setup sheet is two pages at most with callouts, cutters, remarks, cautions, holes and what is left out",
     async () => {
       const job = jobOf(`${part}\nSTOCK PLATE 130 X 90 X 30\nHOLD VISE GRIP 8 ACROSS Y`);
       const e = await evaluateJob(job);
@@ -197,9 +197,12 @@ print(json.dumps({"errors":len(a.errors),"fixes":len(a.fixes),"kinds":{k:len(m.q
         "vise, grip 8",
         "qualified person",
         "not a proven program",
+        "HOLES FROM THE DATUM",
+        "row 5: tapping",
+        "row 6 has no path",
       ])
         expect(text).toContain(word);
-      expect(execFileSync("pdfinfo", [file], { encoding: "utf8" })).toMatch(/Pages:\s+1\n/);
+      expect(execFileSync("pdfinfo", [file], { encoding: "utf8" })).toMatch(/Pages:\s+[12]\n/);
     },
   );
   it("an SVG of a view keeps its size in millimetres", async () => {

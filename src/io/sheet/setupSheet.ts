@@ -4,6 +4,7 @@ import type { Job } from "@/core/job/schema";
 import { planPaths } from "@/core/paths/plan";
 import { dimensionedViews, pathsAndRemarks, pictures, routeTable, titleBlock, type SheetJob } from "./pieces";
 import { fonts, ink } from "./style";
+import { tablesBelow } from "./tables";
 
 interface PdfMake {
   setFonts(f: unknown): void;
@@ -16,8 +17,8 @@ const CAUTION =
   "A plan, not a proven program. The machine builder’s manual, the tool maker’s ratings, shop rules and a qualified person at the machine come first.";
 
 /**
- * The setup sheet: picture, stock, hold, rows with callouts, cutters, findings and cautions, on one page where they
- * fit.
+ * The setup sheet: picture, stock, hold, rows with callouts, cutters, findings and cautions, then the holes from
+ * the datum, the ledger, and what is not planned.
  * @returns the PDF's bytes
  */
 export async function setupSheet(job: Job, evaluation: Evaluation, kernel: SolidKernel): Promise<Uint8Array> {
@@ -53,6 +54,7 @@ export async function setupSheet(job: Job, evaluation: Evaluation, kernel: Solid
       routeTable(sheet),
       pathsAndRemarks(sheet),
       ...dimensionedViews(sheet),
+      ...tablesBelow(sheet),
     ],
   };
   return new Uint8Array(await pdfmake.createPdf(document).getBuffer());

@@ -1,0 +1,103 @@
+import { writeBalloonText } from "@/core/callout";
+import { placesInSpace } from "@/core/engine/places";
+import type { SolvedRow } from "@/core/engine/solve";
+import { showLength, type LengthUnit } from "@/core/number";
+import type { Feature } from "@/core/rows";
+import type { SheetJob } from "./pieces";
+import { figures, ink, label, quiet, ruled, runs, type Piece } from "./style";
+
+/** Lines of one table; what does not fit is counted, not dropped without a word. */
+const MOST_LINES = 90;
+
+/** What follows the views: where every hole is, what the print says, and what is not planned. */
+export function tablesBelow(s: SheetJob): Piece[] {
+  const holes = holeLines(s);
+  const ledger = ledgerLines(s);
+  const omitted = omittedLines(s);
+  if (!holes.length && !ledger.length && !omitted.length) return [];
+  return [
+    {
+      margin: [0, 10, 0, 0],
+      columns: [
+        {
+          width: "*",
+          stack: [label("Holes from the datum: 0,0,0 of the part"), ...table(["*", 46, 46, 46, 84], HOLE_HEAD, holes)],
+        },
+        { width: 14, text: "" },
+        { width: "*", stack: [label("Ledger"), ...table([18, "*", 74, 46], LEDGER_HEAD, ledger)] },
+      ],
+    },
+    label("Not planned", { margin: [0, 8, 0, 2] }),
+    ...(omitted.length
+      ? omitted.map((t) => ({ text: runs(t), fontSize: 8, color: ink.red }))
+      : [quiet("nothing is left out")]),
+  ];
+}
+
+const right = { alignment: "right" };
+const HOLE_HEAD = [label("Row"), label("X", right), label("Y", right), label("Z", right), label("Hole", right)];
+const LEDGER_HEAD = [label("No."), label("Dimension"), label("Limits", right), label("Proof", right)];
+
+function table(widths: (string | number)[], head: Piece[], lines: Piece[][]): Piece[] {
+  if (!lines.length) return [quiet("none")];
+  const shown = lines.slice(0, MOST_LINES);
+  const more = lines.length - shown.length;
+  return [
+    { table: { headerRows: 1, widths, body: [head, ...shown] }, layout: ruled },
+    ...(more ? [quiet(`${more} more`)] : []),
+  ];
+}
+
+function holeLines({ job, evaluation }: SheetJob): Piece[][] {
+  return evaluation.solved.rows.flatMap((r) => {
+    const said = holeWords(r, job.unit);
+    if (said === null) return [];
+    const places = placesInSpace(r);
+    return places.map((p, i) => [
+      { text: places.length > 1 ? `${r.number}.${i + 1}` : String(r.number), font: "Figures", fontSize: 7.5 },
+      ...[p.x, p.y, p.z].map((v) => figures(showLength(v, job.unit))),
+      { text: runs(said), fontSize: 8, alignment: "right" },
+    ]);
+  });
+}
+
+/** A hole in the fewest words: its thread or its diameter, and how deep; null for what is none. */
+function holeWords({ feature }: SolvedRow, unit: LengthUnit): string | null {
+  if (!isHole(feature)) return null;
+  const size = feature.thread ? feature.thread.designation : `⌀${showLength(feature.diameter, unit)}`;
+  // Of a tapped hole the thread is what is made here: its drilling stands with its path.
+  const depth = feature.thread ? feature.thread.full : feature.depth;
+  return `${size} ${depth === "thru" ? "THRU" : `↧${showLength(depth, unit)}`}`;
+}
+const isHole = (f: Feature | null): f is Extract<Feature, { is: "hole" }> => f?.is === "hole";
+
+function ledgerLines({ job, evaluation }: SheetJob): Piece[][] {
+  return job.balloons.map((b) => {
+    const entry = evaluation.ledger.find((l) => l.number === b.number);
+    const isAngle = b.kind === "angle";
+    const limit = (v: number) => (isAngle ? `${((v * 180) / Math.PI).toFixed(2)}°` : showLength(v, job.unit));
+    const limits = entry?.low == null || entry.high == null ? "" : `${limit(entry.low)} – ${limit(entry.high)}`;
+    const state = entry?.state ?? "";
+    return [
+      { text: String(b.number), font: "Figures", fontSize: 7.5 },
+      { text: runs(writeBalloonText(b)), fontSize: 8 },
+      figures(limits),
+      { text: state, fontSize: 8, alignment: "right", ...(state === "off" ? { color: ink.red } : {}) },
+    ];
+  });
+}
+
+/** Every operation the sheet has no path for: rows switched off, rows that cannot be made, cuts nobody planned. */
+function omittedLines({ evaluation, plans }: SheetJob): string[] {
+  const rows = evaluation.solved.rows.flatMap((r) => {
+    if (r.state === "off") return [`row ${r.number} is switched off`];
+    if (r.state === "failed") return [`row ${r.number} cannot be made: ${r.message}`];
+    const isCut = r.recipe?.op === "cut" || r.recipe?.op === "edges";
+    return isCut && !plans.some((p) => p.rowId === r.row.id) ? [`row ${r.number} has no path`] : [];
+  });
+  return [
+    ...rows,
+    ...plans.flatMap((p) => (p.problem ? [`row ${p.row}: ${p.problem}`] : [])),
+    ...plans.flatMap((p) => p.unplanned.map((u) => `row ${p.row}: ${u}`)),
+  ];
+}
