@@ -1,5 +1,5 @@
 import { Places } from "./places";
-import type { Size, Words } from "./words";
+import { spellings, type Size, type Words } from "./words";
 
 /** A round cut while its words are read: diameter, and how deep. */
 interface Round {
@@ -74,17 +74,8 @@ class HoleWords {
   }
 
   private verb(w: Words): boolean {
-    if (
-      w.take("CBORE") ||
-      w.take("⌴") ||
-      w.take("COUNTERBORE") ||
-      w.take("SPOTFACE") ||
-      w.take("SF") ||
-      w.take("SFACE")
-    )
-      return this.turnTo("cbore");
-    if (w.take("CSK") || w.take("⌵") || w.take("COUNTERSINK") || w.take("CSINK") || w.take("CTSK"))
-      return this.turnTo("csk");
+    if (w.takeOne(spellings.counterbore) || w.takeOne(spellings.spotface)) return this.turnTo("cbore");
+    if (w.takeOne(spellings.countersink)) return this.turnTo("csk");
     const verb = w.takeOne(verbs);
     if (!verb) return false;
     if (verb.startsWith("DRILL")) this.isDrilled = true;

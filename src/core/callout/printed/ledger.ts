@@ -1,14 +1,14 @@
 import type { LengthUnit } from "../../number";
 import { isCircle } from "./places";
-import { Words, type Size } from "./words";
+import { spellings, Words, type Size } from "./words";
 
 /** One dimension of a ledger's line, as the card writes it after its number. */
 export type LedgerText = string;
 
 const features = [
-  ["CBORE", "⌴", "COUNTERBORE"],
-  ["SPOTFACE", "SF", "SFACE"],
-  ["CSK", "⌵", "COUNTERSINK", "CSINK", "CTSK"],
+  spellings.counterbore,
+  spellings.spotface,
+  spellings.countersink,
   ["DRILL", "DRILLED"],
   ["REAM", "REAMED"],
   ["TAP", "TAPPED"],

@@ -1,5 +1,4 @@
 const number = String.raw`-?(?:\d+\.?\d*|\.\d+|#\d+|\([^()]*\))`;
-const way = /^(RIGHT|LEFT|UP|DOWN)$/;
 const move = new RegExp(String.raw`^(RIGHT|LEFT|UP|DOWN)\s+(?:BY\s+)?(${number})\s*,?\s*`, "i");
 const place = new RegExp(String.raw`^(?:TO\s+)?(${number})\s*,\s*(${number})$`, "i");
 
@@ -27,7 +26,7 @@ export function printedOutlineLine(typed: string, isFirst: boolean): string | nu
   for (let m = move.exec(rest); m; m = move.exec(rest)) {
     const word = m[1].toUpperCase();
     const axis = word === "RIGHT" || word === "LEFT" ? "x" : "y";
-    if (!way.test(word) || by[axis] !== undefined) return null;
+    if (by[axis] !== undefined) return null;
     by[axis] = word === "LEFT" || word === "DOWN" ? negated(m[2]) : m[2];
     rest = rest.slice(m[0].length);
   }

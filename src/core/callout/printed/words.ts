@@ -58,6 +58,13 @@ const silent = ["REF", "TYP", "TYPICAL", "NOM", "NOMINAL", "BASIC", "MIN", "MAX"
 /** Letters of the zones holes and shafts usually have; R and S would be radii and sizes. */
 const fit = /^(?:JS|[DEFGHKMNP])$/;
 
+/** How prints spell what widens a hole's mouth. */
+export const spellings = {
+  counterbore: ["CBORE", "⌴", "COUNTERBORE"],
+  spotface: ["SPOTFACE", "SF", "SFACE"],
+  countersink: ["CSK", "⌵", "COUNTERSINK", "CSINK", "CTSK"],
+} as const;
+
 /** Goes along a printed line word by word. */
 export class Words {
   private i = 0;
