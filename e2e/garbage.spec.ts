@@ -53,6 +53,8 @@ test("garbage in every field of every step breaks nothing, and undo brings every
     void d.dismiss();
   });
   await importCard(page, card);
+  // The whole of it: while the rows come one by one the strip tells the part as far as it stands.
+  await page.waitForFunction(() => performance.getEntriesByName("evaluated").length > 0);
   await expect(volume(page)).not.toHaveText("0.000 cm³");
   const before = await volume(page).textContent();
   let filled = 0;
