@@ -55,14 +55,16 @@ function Standing({ open: { drawn, outline, names, job } }: { open: OpenOutline 
     const named = wire.free.slice(0, NAMED).join("; ");
     return `${wire.freedom} free, in pencil: ${named}${wire.free.length > NAMED ? " …" : ""}`;
   };
+  // What is being typed is drawn already, and is no line of the outline yet.
+  const lineWords = (i: number) =>
+    outline.items[i] ? writeOutlineItem(outline.items[i], names) : "the line that is being typed";
   return (
     <p className={css.state} data-testid="outline-state">
       {wire?.conflicts.length
         ? wire.conflicts.map((c) => (
             <span className="red" key={c.words}>
               ✗ {conflictWords(c)}
-              {c.drop.length > 0 &&
-                `; drop ${c.drop.map((i) => writeOutlineItem(outline.items[i], names)).join(" or ")}`}
+              {c.drop.length > 0 && `; drop ${c.drop.map(lineWords).join(" or ")}`}
             </span>
           ))
         : words()}
