@@ -240,6 +240,7 @@ test("drawings that would freeze the page do not, as outlines or as a print", as
   await saved(page);
   await page.reload();
   // A key pressed before the bench stands goes nowhere.
+  await step(page, "Shape");
   await expect(page.getByLabel("Callout line")).toBeVisible();
   await page.keyboard.press("1");
   await page.getByRole("button", { name: "nested.dxf" }).click();
@@ -262,6 +263,8 @@ test("a slip that is tried is gone after a reload, and a signature holds only fo
   await page.getByRole("button", { name: "try slip 1" }).click();
   await expect(page.getByTestId("trial")).toBeVisible();
   await page.reload();
+  // A reload comes back to the same place.
+  await step(page, "Shape");
   await expect(row(page, 2)).toContainText("⌀10 THRU");
   await expect(page.getByTestId("trial")).toHaveCount(0);
   await saved(page);

@@ -147,7 +147,7 @@ test("the stage steps through the rows, and a picked face names its row", async 
   const stage = page.getByTestId("stage");
   const box = (await stage.boundingBox())!;
   await page.mouse.click(box.x + box.width / 2, box.y + box.height / 2);
-  await expect(page.getByText("Picked: floor of row 2")).toBeVisible();
+  await expect(page.getByRole("region", { name: "Readout" }).getByText("Picked: floor of row 2")).toBeVisible();
   await expect(page.getByTestId("readout-last")).toHaveText(`${(1500 - (4 - Math.PI) * 25).toFixed(2)} mm²`);
   await expect(row(page, 2)).toHaveAttribute("aria-current", "true");
   await page.keyboard.press("u");
