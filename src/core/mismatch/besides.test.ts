@@ -17,7 +17,7 @@ const off = async (kind: "volume" | "mass", by: number) => {
 };
 
 test("a pocket no balloon drives is told with its share of the difference", async () => {
-  const [first, ...rest] = await off("volume", 200);
+  const [first, ...rest] = await off("volume", -200);
   expect(first).toMatchObject({ kind: "undriven", row: 3 });
   expect(first.share).toBeCloseTo(1, 6);
   // The tapped holes are the print's by their count and thread alone: no number of theirs is a balloon's either.
@@ -26,10 +26,21 @@ test("a pocket no balloon drives is told with its share of the difference", asyn
 
 test("threads at their outside instead of at their drill: four rings of 6 and 5 over 8", async () => {
   const rings = 4 * (Math.PI / 4) * (36 - 25) * 8;
-  const told = await off("mass", (rings * 7.87) / 1000);
+  const told = await off("mass", (-rings * 7.87) / 1000);
   const threads = told.find((b) => b.kind === "tap drilling")!;
   expect(threads.share).toBeCloseTo(1, 4);
   expect(told[0]).toBe(threads);
+});
+
+test("neither is told of a print that differs the other way; a thread through and through is as long as its hole", async () => {
+  expect((await off("volume", 300)).map((b) => b.kind)).not.toContain("tap drilling");
+  expect((await off("volume", -300)).map((b) => b.kind)).not.toContain("edge breaks");
+  const through = [...rows.slice(0, 4), "CUT 4X M6 THRU DRILL ⌀5 GRID 2 2 BY 40 20"];
+  const e = await evaluateCard(mm(...through));
+  const actual = e.part!.volume;
+  const expected = actual - 4 * (Math.PI / 4) * (36 - 25) * 10;
+  const [told] = besides({ kind: "volume", expected, actual, agrees: false, tolerance: 0.1 }, e);
+  expect(told).toMatchObject({ kind: "tap drilling", share: expect.closeTo(1, 4) });
 });
 
 test("broken edges by their volume; a figure that is neither weight nor volume tells nothing", async () => {

@@ -31,23 +31,23 @@ export function besides(check: CheckResult, evaluation: Evaluation): Beside[] {
   const undriven = rows
     .filter((r) => r.feature?.is !== "edge" && r.numbers.length > 0 && r.numbers.every(isFree))
     .map((r): [BesideKind, number | null, number] => ["undriven", r.number, Math.abs(r.removed)]);
-  const all: [BesideKind, number | null, number][] = [
-    ...undriven,
-    ["tap drilling", null, sum(rows.map(threadVolume))],
-    ["edge breaks", null, sum(rows.filter((r) => r.feature?.is === "edge").map((r) => Math.abs(r.removed)))],
-  ];
-  return all
-    .map(([kind, row, volume]) => ({ kind, row, share: volume / gap }))
+  // A print that has its threads at their outside has less material than the model; one without its breaks has more.
+  const oneWay: [BesideKind, number | null, number] =
+    gap < 0
+      ? ["tap drilling", null, sum(rows.map(threadVolume))]
+      : ["edge breaks", null, sum(rows.filter((r) => r.feature?.is === "edge").map((r) => Math.abs(r.removed)))];
+  return [...undriven, oneWay]
+    .map(([kind, row, volume]) => ({ kind, row, share: volume / Math.abs(gap) }))
     .filter((b) => b.share > LEAST_SHARE && b.share < 1 / LEAST_SHARE)
     .sort((a, b) => Math.abs(Math.log(a.share)) - Math.abs(Math.log(b.share)))
     .slice(0, MOST_TOLD);
 }
 
-/** The difference as a volume, mm³; null where the figure is neither weight nor volume, or there is no difference. */
+/** How much more the print has than the model, mm³; null where the figure is neither weight nor volume, or there is no difference. */
 function gapOf(check: CheckResult, density: number | null): number | null {
   if (check.expected === null || check.actual === null) return null;
-  const gap = Math.abs(check.expected - check.actual);
-  if (!(gap > 0)) return null;
+  const gap = check.expected - check.actual;
+  if (gap === 0) return null;
   if (check.kind === "volume") return gap;
   return check.kind === "mass" && density ? (gap / density) * 1000 : null;
 }
@@ -58,7 +58,10 @@ const isFree = (n: SolvedRow["numbers"][number]): boolean => n.value === undefin
 function threadVolume(r: SolvedRow): number {
   if (r.feature?.is !== "hole" || !r.feature.thread) return 0;
   const { thread, diameter, depth } = r.feature;
-  const deep = typeof thread.full === "number" ? thread.full : typeof depth === "number" ? depth : 0;
+  const drilled = (Math.PI / 4) * diameter ** 2;
   const copies = r.placed?.step && "places" in r.placed.step ? r.placed.step.places.length : 1;
-  return Math.max(0, (Math.PI / 4) * (thread.major ** 2 - diameter ** 2) * deep * copies);
+  const full = thread.full === "thru" ? depth : thread.full;
+  // Through and through is as deep as what it took says.
+  const deep = full === "thru" ? r.removed / drilled / copies : full;
+  return Math.max(0, ((Math.PI / 4) * thread.major ** 2 - drilled) * deep * copies);
 }

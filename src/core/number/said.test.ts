@@ -1,4 +1,4 @@
-import { inUnit, problemIn, saidLength, saidPlace } from "./said";
+import { inUnit, problemIn, saidLength, saidMost, saidPlace } from "./said";
 
 test("a marked length is told in the job's unit, without digits that say nothing", () => {
   expect(inUnit(`at most ${saidLength(12.7)}`, "in")).toBe("at most .5 in");
@@ -15,4 +15,18 @@ test("a marked place has its unit once", () => {
 test("both sentences of a problem are told so, and the rest stays", () => {
   const p = { message: `${saidLength(2)} is too much`, expected: `at most ${saidLength(1)}`, path: "size", item: 3 };
   expect(problemIn(p, "mm")).toEqual({ message: "2 mm is too much", expected: "at most 1 mm", path: "size", item: 3 });
+});
+
+test("the most a length may be is never told larger than it is", () => {
+  for (const most of [6.349, 0.12999, 12.7, 1 / 3, 25.39999])
+    for (const [unit, mm] of [
+      ["in", 25.4],
+      ["mm", 1],
+    ] as const)
+      expect(parseFloat(inUnit(saidMost(most), unit)) * mm).toBeLessThanOrEqual(most + 1e-9);
+  expect(inUnit(saidMost(12.7), "in")).toBe(".5 in");
+});
+
+test("what only looks like a marked length is left as it is", () => {
+  expect(inUnit('outline "⟦x⟧"', "in")).toBe('outline "⟦x⟧"');
 });

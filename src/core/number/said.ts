@@ -1,27 +1,35 @@
 import type { Problem } from "../base/result";
 import { decimalText } from "./format";
-import type { LengthUnit } from "./unit";
+import { COINCIDENT } from "../geometry/tolerance";
+import { unitOf, type LengthUnit } from "./unit";
 
 /**
  * Lengths in a sentence of those who work in millimetres and do not know the job's unit: they mark the length, and
  * whoever knows the unit puts it in.
  */
-const MARKED = /⟦([^⟧;]+)(?:;([^⟧]+))?⟧/g;
+const MARKED = /⟦(≤?)(-?[\d.e+-]+)(?:;(-?[\d.e+-]+))?⟧/g;
 
 /** A length in a sentence, mm. */
 export const saidLength = (mm: number): string => `⟦${mm}⟧`;
+/** The most a length may be, mm: told no larger than it is, for what is told is typed. */
+export const saidMost = (mm: number): string => `⟦≤${mm}⟧`;
 /** A place in a sentence, mm. */
 export const saidPlace = ({ x, y }: { x: number; y: number }): string => `⟦${x};${y}⟧`;
 
-const shown = (mm: string, unit: LengthUnit): string => {
-  const text = decimalText(Number(mm), { unit, decimals: 4 });
+const DECIMALS = 4;
+const STEPS = 10 ** DECIMALS;
+
+const shown = (mm: string, unit: LengthUnit, isMost = false): string => {
+  const one = unitOf[unit].mm;
+  const rounded = isMost ? (Math.floor((Number(mm) / one) * STEPS + COINCIDENT) / STEPS) * one : Number(mm);
+  const text = decimalText(rounded, { unit, decimals: DECIMALS });
   return text.replace(/\.?0+$/, "") || "0";
 };
 
 /** A sentence with its marked lengths in a unit. */
 export const inUnit = (text: string, unit: LengthUnit): string =>
-  text.replace(MARKED, (_, a: string, b: string | undefined) =>
-    b === undefined ? `${shown(a, unit)} ${unit}` : `${shown(a, unit)}, ${shown(b, unit)} ${unit}`,
+  text.replace(MARKED, (_, most: string, a: string, b: string | undefined) =>
+    b === undefined ? `${shown(a, unit, most !== "")} ${unit}` : `${shown(a, unit)}, ${shown(b, unit)} ${unit}`,
   );
 
 /** A problem with its marked lengths in a unit. */

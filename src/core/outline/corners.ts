@@ -1,4 +1,4 @@
-import { saidLength, saidPlace } from "../number";
+import { saidLength, saidMost, saidPlace } from "../number";
 import { fail, ok, type Result } from "../base/result";
 import { distance2, v2, type Vec2 } from "../geometry/vec";
 import { combine, oriented, type Region } from "./boolean";
@@ -75,8 +75,8 @@ export function treat(region: Region, treatment: "round" | "chamfer", size: numb
   }
   const most = Math.floor(lo * 1e4) / 1e4;
   return fail(
-    `${treatment === "round" ? "a round" : "a chamfer"} of ${saidLength(size)} does not fit${most > 0 ? `; the largest that does is ${saidLength(most)}` : " here"}`,
-    { path: "size", expected: most > 0 ? `at most ${saidLength(most)}` : "another corner" },
+    `${treatment === "round" ? "a round" : "a chamfer"} of ${saidLength(size)} does not fit${most > 0 ? `; the largest that does is ${saidMost(most)}` : " here"}`,
+    { path: "size", expected: most > 0 ? `at most ${saidMost(most)}` : "another corner" },
   );
 }
 

@@ -1,4 +1,4 @@
-import { saidLength } from "../number";
+import { saidLength, saidMost } from "../number";
 import { fail, ok, type Result } from "../base/result";
 import { rotate2, v2, type Vec2 } from "../geometry/vec";
 import { oriented, type Region } from "./boolean";
@@ -19,7 +19,7 @@ export function rectangle(l: number, w: number, radius: number, corner: boolean)
   const loop = roundedLoop(rectangleCorners(l, w, corner), radius);
   return loop
     ? ok([loop])
-    : fail(`the rounds do not fit: at most ${saidLength(Math.min(l, w) / 2)}`, {
+    : fail(`the rounds do not fit: at most ${saidMost(Math.min(l, w) / 2)}`, {
         path: "radius",
         expected: "a smaller radius",
       });
@@ -48,7 +48,7 @@ export function polygon(sides: number, across: "AF" | "AC", size: number, radius
   const loop = roundedLoop(polygonCorners(sides, flats), radius);
   return loop
     ? ok([loop])
-    : fail(`the rounds do not fit: at most ${saidLength(flats / 2)}`, {
+    : fail(`the rounds do not fit: at most ${saidMost(flats / 2)}`, {
         path: "radius",
         expected: "a smaller radius",
       });
