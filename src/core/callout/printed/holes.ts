@@ -55,6 +55,7 @@ class HoleWords {
       () => this.howMany(w),
       () => this.verb(w),
       () => this.tapped(w),
+      () => this.drillByName(w),
       () => this.places.take(w),
       () => this.ending(w),
       () => this.measure(w),
@@ -103,6 +104,21 @@ class HoleWords {
     if (thread === null) return false;
     this.toDrill();
     this.thread = thread;
+    return true;
+  }
+
+  /** `NO. 7 DRILL`, `LETTER F DRILL`: a drill of the inch table; the size in brackets behind it says the same again. */
+  private drillByName(w: Words): boolean {
+    const diameter = w.drill();
+    if (diameter === null) return false;
+    if (this.thread !== null) this.turnTo("drill");
+    this.isDrilled = true;
+    const round = this.rounds[this.target];
+    if (round.diameter !== undefined) return false;
+    round.diameter = diameter;
+    const save = w.mark();
+    const again = w.size();
+    if (!again || Number(again.text.replace(/[()]/g, "")) !== parseFloat(diameter)) w.back(save);
     return true;
   }
 

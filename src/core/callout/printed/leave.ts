@@ -12,6 +12,7 @@ const heads: Record<string, "block" | "round" | "hex" | "square" | "ring"> = {
   DISC: "round",
   DISK: "round",
   CYLINDER: "round",
+  BOSS: "round",
   ROD: "round",
   SHAFT: "round",
   HEX: "hex",

@@ -1,5 +1,5 @@
-import type { LengthUnit } from "../../number";
-import { findThread } from "../../tables";
+import { INCH, type LengthUnit } from "../../number";
+import { findThread, inchDrills } from "../../tables";
 import { plainSigns, tokensOf, type Token } from "./tokens";
 
 /** A number of a printed line with what is said of it. */
@@ -73,12 +73,13 @@ export class Words {
   private constructor(
     private readonly line: string,
     private readonly tokens: Token[],
+    private readonly unit: LengthUnit,
   ) {}
 
   /** The words of a line; null where a sign in it is none of a callout. */
   static of(typed: string, unit: LengthUnit): Words | null {
     const tokens = tokensOf(typed, unit);
-    return tokens && new Words(plainSigns(typed), tokens);
+    return tokens && new Words(plainSigns(typed), tokens, unit);
   }
 
   get done(): boolean {
@@ -128,6 +129,36 @@ export class Words {
   quoted(): string | null {
     if (this.here?.is !== "quoted") return null;
     return this.next()!.text;
+  }
+
+  /**
+   * A drill by its number or letter, as its diameter: `NO. 7`, `LETTER F`, `F DRILL`. `#7` is a balloon here.
+   * Inches in an inch line, with their unit in another.
+   */
+  drill(): string | null {
+    const save = this.i;
+    const name = this.drillName();
+    const drill = name === null ? undefined : inchDrills.rows.find((d) => d.name === name);
+    if (!drill) {
+      this.i = save;
+      return null;
+    }
+    const decimals = name!.startsWith("No.") ? 4 : 3;
+    const inches = (drill.diameter / INCH).toFixed(decimals).replace(/^0/, "").replace(/(\.\d{3})0$/, "$1");
+    return this.unit === "in" ? inches : `${inches}in`;
+  }
+  private drillName(): string | null {
+    if (this.takeOne(["NO", "NUMBER"])) {
+      const n = this.number();
+      return n !== null && /^\d{1,2}$/.test(n) ? `No. ${n}` : null;
+    }
+    const isSaid = this.take("LETTER");
+    const t = this.here;
+    if (t?.is !== "word" || !/^[A-Z]$/.test(t.text)) return null;
+    const follows = this.ahead(1)?.text ?? "";
+    if (!isSaid && !["DRILL", "DRILLED"].includes(follows)) return null;
+    this.i++;
+    return t.text;
   }
 
   /** A plain number. */
@@ -195,7 +226,8 @@ export class Words {
     // `R.25 TYP`, `.5 MAX`: said of the number and no part of it.
     while (this.here && silent.includes(this.here.text)) remarks.push(this.next()!.text);
     const size = { text, tag, tolerance, remarks, at };
-    if (tolerance && !this.toleranced.some((s) => s.at === at)) this.toleranced.push(size);
+    const bounded = tolerance ?? remarks.find((r) => r === "MAX" || r === "MIN") ?? null;
+    if (bounded && !this.toleranced.some((s) => s.at === at)) this.toleranced.push({ ...size, tolerance: bounded });
     return size;
   }
 
