@@ -3,6 +3,8 @@ import { fromFrame, scale, sub, type Vec2, type Vec3 } from "@/core/geometry/vec
 import type { BodyStep, FaceRole, FaceTag, KernelStep } from "@/core/engine/kernel";
 import { scope, type OC } from "./oc";
 import { edgesInOrder, faceOf, solidOf } from "./solids";
+import { prismSolid, ribSolid } from "./prismBodies";
+import { tubeSolid } from "./tubeBody";
 import { turnedSolid, veePieces } from "./turnedBodies";
 import { facesOf, ShapeMap } from "./topology";
 
@@ -19,19 +21,31 @@ export function copiesOf(oc: OC, step: BodyStep): Tagged[] {
   if (body.body === "prism" && body.more?.length) {
     const all = [body.outline, ...body.more];
     return all.flatMap((outline, k) =>
-      copiesOf(oc, { ...step, body: { body: "prism", outline, from: body.from, to: body.to } }).map((t) => ({
+      copiesOf(oc, { ...step, body: { ...body, outline, more: undefined } }).map((t) => ({
         ...t,
         tags: t.tags.map((g) => g && { ...g, instance: g.instance * all.length + k }),
       })),
     );
   }
-  const bases =
-    body.body === "vee"
-      ? veePieces(oc, step.frame, body)
-      : body.body === "turned"
-        ? body.outlines.map((o) => turnedSolid(oc, step.frame, o, body.sweep, step.op === "leave"))
-        : [solidOf(oc, step.frame, body, step.op === "leave")];
-  return bases.flatMap((base) => copiesAt(oc, step, base));
+  return basesOf(oc, step).flatMap((base) => copiesAt(oc, step, base));
+}
+
+function basesOf(oc: OC, { body, frame, op }: BodyStep): BaseSolid[] {
+  const adds = op === "leave";
+  switch (body.body) {
+    case "vee":
+      return veePieces(oc, frame, body);
+    case "turned":
+      return body.outlines.map((o) => turnedSolid(oc, frame, o, body.sweep, adds));
+    case "tube":
+      return [tubeSolid(oc, frame, body, adds)];
+    case "rib":
+      return [ribSolid(oc, frame, body)];
+    case "prism":
+      return [prismSolid(oc, frame, body, adds)];
+    case "revolved":
+      return [solidOf(oc, frame, body, adds)];
+  }
 }
 
 /** A solid with the role of each of its faces, at 0,0 of its frame. */
@@ -66,7 +80,14 @@ export function copyAt(oc: OC, step: BodyStep, base: BaseSolid, instance: number
     t.SetTranslation(own(new oc.gp_Vec(way.x, way.y, way.z)));
     return base.shape.Moved(own(new oc.TopLoc_Location(t)), false);
   });
-  return { shape, tags: base.roles.map((role): FaceTag => ({ row: step.row, role, instance })) };
+  return {
+    shape,
+    tags: base.roles.map((role): FaceTag => ({
+      row: step.row,
+      role,
+      instance: step.instances?.[instance] ?? instance,
+    })),
+  };
 }
 
 /** A plate in one piece: its outer loop and all holes carried down together. */

@@ -18,7 +18,10 @@ import { hiddenLineDrawing } from "./drawing";
 import { boolean } from "./booleans";
 import { treatEdges } from "./edgeTreatment";
 import { insert } from "./insertion";
+import { boxIn, fittedTools, isFitted } from "./fitted";
 import { Library } from "./library";
+import { levelFrame, passagesOf, stretchesOf } from "./passages";
+import { hollowed } from "./shell";
 import { emptyMesh, extractMesh, joinMeshes } from "./meshing";
 import { kernelMessage, scope, type OC } from "./oc";
 import { cannotBe } from "./resultCheck";
@@ -144,9 +147,13 @@ export class OpenCascadeKernel implements SolidKernel {
   private make(from: State | null, step: KernelStep): Result<Made> {
     const { oc } = this;
     if (step.op === "plate") return ok(plateOf(oc, step));
+    if (step.op === "shell") return from ? hollowed(oc, from, step) : fail("there is no part yet");
     if (step.op === "edges") return from ? treatEdges(this.library, from, step) : fail("there is no part yet");
     if (step.body.body === "vee") return this.addOrTake(from, step, this.library.grooves.toolsOf(step), Infinity);
-    const tools = copiesOf(oc, step);
+    const fitted = isFitted(step.body) && from ? fittedTools(oc, from, step) : null;
+    if (fitted && !fitted.ok) return fitted;
+    const tools = fitted ? fitted.value : copiesOf(oc, step);
+    if (fitted) return this.addOrTake(from, step, tools, Infinity);
     try {
       // All tools of a step are copies of one.
       return this.addOrTake(from, step, tools, from ? Math.abs(volumeOf(oc, tools[0].shape)) * tools.length : Infinity);
@@ -182,6 +189,16 @@ export class OpenCascadeKernel implements SolidKernel {
   }
   measure(key: string): StateMeasure {
     return this.state(key).measure;
+  }
+  reach(key: string, direction: Vec3): number {
+    return boxIn(this.oc, this.state(key).shape, levelFrame(direction)).max.z;
+  }
+  passages(key: string, step: BodyStep): { from: number; to: number }[][] {
+    return passagesOf(this.oc, this.state(key), step);
+  }
+  stretches(key: string, start: Vec3, direction: Vec3): { from: number; to: number }[] {
+    const { shape, measure } = this.state(key);
+    return stretchesOf(this.oc, shape, measure.box, start, direction);
   }
   surfaceArea(key: string): number {
     return this.faces(key).reduce((sum, f) => sum + f.area, 0);

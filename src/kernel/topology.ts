@@ -60,6 +60,16 @@ const count = (oc: OC, shape: TopoDS_Shape, kind: "TopAbs_SOLID" | "TopAbs_SHELL
     for (; ex.More(); ex.Next()) n++;
     return n;
   });
+/** The solids of a shape. The caller frees them. */
+export function solidsOf(oc: OC, shape: TopoDS_Shape): TopoDS_Shape[] {
+  return scope((own) => {
+    const { TopAbs_SOLID, TopAbs_SHAPE } = oc.TopAbs_ShapeEnum;
+    const ex = own(new oc.TopExp_Explorer(shape, TopAbs_SOLID, TopAbs_SHAPE));
+    const list: TopoDS_Shape[] = [];
+    for (; ex.More(); ex.Next()) list.push(ex.Current());
+    return list;
+  });
+}
 export const countSolids = (oc: OC, shape: TopoDS_Shape): number => count(oc, shape, "TopAbs_SOLID");
 export const countShells = (oc: OC, shape: TopoDS_Shape): number => count(oc, shape, "TopAbs_SHELL");
 

@@ -118,7 +118,7 @@ function runSolid(oc: OC, frame: Frame, run: Segment[], closed: boolean, w: numb
 }
 
 /** The solid that faces enclose. The caller frees it. */
-function sewn(oc: OC, faces: TopoDS_Face[]): TopoDS_Shape {
+export function sewn(oc: OC, faces: TopoDS_Face[]): TopoDS_Shape {
   return scope((own) => {
     const sewing = own(new oc.BRepBuilderAPI_Sewing(CONTACT, true, true, true, false));
     for (const f of faces) sewing.Add(f);
@@ -190,7 +190,7 @@ function polygonFace(oc: OC, points: Vec3[]) {
 const pnt = (oc: OC, p: Vec3) => new oc.gp_Pnt(p.x, p.y, p.z);
 const dir = (oc: OC, p: Vec3) => new oc.gp_Dir(p.x, p.y, p.z);
 
-function rolesOf(oc: OC, shape: TopoDS_Shape, roles: ShapeMap<FaceRole>, other: FaceRole): FaceRole[] {
+export function rolesOf(oc: OC, shape: TopoDS_Shape, roles: ShapeMap<FaceRole>, other: FaceRole): FaceRole[] {
   const faces = facesOf(oc, shape);
   const list = faces.map((f) => roles.get(f) ?? other);
   faces.forEach((f) => f.delete());
@@ -198,7 +198,7 @@ function rolesOf(oc: OC, shape: TopoDS_Shape, roles: ShapeMap<FaceRole>, other: 
 }
 
 /** A sweep against its face's own sense comes out inside out: turned over, so that it has a volume to cut with. */
-function outward(oc: OC, shape: TopoDS_Shape): TopoDS_Shape {
+export function outward(oc: OC, shape: TopoDS_Shape): TopoDS_Shape {
   return scope((own) => {
     const p = own(new oc.GProp_GProps());
     oc.BRepGProp.VolumeProperties(shape, p, false, false, false);

@@ -207,7 +207,9 @@ const door = {
     const planes = new Map<string, RowPlanes>(
       before.rows.flatMap((r) => (r.planes ? [[r.row.id, r.planes] as const] : [])),
     );
-    const placed = place(mine.recipe, row.id, k, before.finalKey, planes, (id) => id);
+    const seat = { kernel: k, key: before.finalKey, earlier: planes, nameOf: (id: string) => id };
+    const volume = before.finalKey === null ? 0 : k.measure(before.finalKey).volume;
+    const placed = place(mine.recipe, row.id, seat, { key: before.finalKey, plate: null, volume });
     return placed.ok && placed.value.step ? k.ghost(placed.value.step) : null;
   },
 };

@@ -3,6 +3,7 @@ import { rowNames } from "../job/names";
 import type { Job, Row } from "../job/schema";
 import { inCallout } from "../number";
 import { writeOutlineItem } from "../outline/items";
+import { writeNamedPlane } from "../rows";
 import { writeRowBody } from "../rows/registry";
 import { writeBalloonText } from "./balloonLine";
 import { writeCheck, writeLet, writeStock, writeTolerances } from "./headLines";
@@ -36,6 +37,7 @@ export function writeCard(job: Job): string {
   for (const b of job.balloons) lines.push(`#${b.number} ${writeBalloonText(b)}`);
   for (const o of job.outlines)
     lines.push(`OUTLINE ${quoted(o.name)}`, ...o.items.map((i) => writeOutlineItem(i, names)), "END");
+  for (const p of job.planes ?? []) lines.push(writeNamedPlane(p, names));
   for (const r of job.rows) lines.push(writeRow(r, names));
   if (job.hold)
     lines.push(

@@ -3,6 +3,7 @@ import type { RowNames } from "../grammar/grammar";
 import { emptyJob, type Balloon, type Hold, type Job } from "../job/schema";
 import { toNumberText } from "../number";
 import { readOutlineItem, type OutlineItem } from "../outline/items";
+import { readPlaneMaking, verbs } from "../rows";
 import { readBalloon } from "./balloonLine";
 import { readCheck, readLet, readStock, readTolerances } from "./headLines";
 import {
@@ -76,6 +77,7 @@ const heads = [
   "TOLERANCES",
   "TOLERANCE",
   "OUTLINE",
+  "PLANE",
 ] as const;
 const indent = (text: string): number => text.length - text.trimStart().length;
 
@@ -154,7 +156,7 @@ class CardReader {
 
   private cardLine(line: Line): void {
     const { r, body } = line;
-    const isRow = r.sees("LEAVE") || r.sees("CUT") || r.sees("OFF");
+    const isRow = r.sees("OFF") || verbs.some((v) => r.sees(v.toUpperCase()));
     if (isRow) this.rows++;
     const isBalloon = body.trimStart()[0] === "#";
     const head = r.takeOne(heads);
@@ -179,7 +181,7 @@ class CardReader {
       throw new CalloutError(
         indent(body),
         `${JSON.stringify(here)} starts no line of a card`,
-        "JOB, UNIT, MATERIAL, STOCK, LET, TOLERANCES, #, OUTLINE, LEAVE, CUT or CHECK",
+        "JOB, UNIT, MATERIAL, STOCK, LET, TOLERANCES, #, OUTLINE, PLANE, LEAVE, CUT, REPEAT, MIRROR or CHECK",
         e.instead,
       );
     }
@@ -262,7 +264,18 @@ class CardReader {
     TOLERANCES: ({ r }) => readTolerances(r, this.job.title),
     TOLERANCE: ({ r }) => readTolerances(r, this.job.title),
     OUTLINE: (line) => this.outline(line),
+    PLANE: ({ r }) => this.plane(r),
   };
+
+  private plane(r: Reader): void {
+    const at = r.pos;
+    const name = r.quoted().trim().slice(0, 120);
+    if (!name) r.fail("a name in double quotes", "the plane has no name", at);
+    const planes = (this.job.planes ??= []);
+    if (planes.some((p) => p.name.toLowerCase() === name.toLowerCase()))
+      r.fail("another name", `plane "${name}" is there twice`, at);
+    planes.push({ id: `p${planes.length + 1}`, name, making: readPlaneMaking(r, names) });
+  }
 
   private title(r: Reader): void {
     this.job.name = r.quoted().trim() || "Untitled";

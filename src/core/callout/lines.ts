@@ -2,6 +2,7 @@ import { CalloutError, Reader } from "../grammar/reader";
 import type { RowNames } from "../grammar/grammar";
 import type { Balloon, Job, Row } from "../job/schema";
 import { readOutlineItem, type OutlineItem } from "../outline/items";
+import { verbs } from "../rows";
 import { readRowBody } from "../rows/registry";
 import { readBalloon } from "./balloonLine";
 import type { LengthUnit } from "../number";
@@ -19,11 +20,11 @@ export interface CardError {
   instead?: string;
 }
 
-/** One row of a card: `[OFF] LEAVE|CUT ["name":] ...`. */
+/** One row of a card: `[OFF] LEAVE|CUT|REPEAT|MIRROR ["name":] ...`. */
 export function readRow(r: Reader, names: RowNames, id: string): { row: Row; columns: Map<string, number> } {
   const off = r.take("OFF");
-  const verb = r.takeOne(["LEAVE", "CUT"] as const);
-  if (!verb) r.fail("LEAVE or CUT");
+  const verb = verbs.find((v) => r.take(v.toUpperCase()));
+  if (!verb) return r.fail("LEAVE, CUT, REPEAT or MIRROR");
   r.skip();
   let name: string | undefined;
   if (r.text[r.pos] === '"') {
@@ -32,7 +33,7 @@ export function readRow(r: Reader, names: RowNames, id: string): { row: Row; col
     if (r.text[r.pos] !== ":") r.fail(": after the name");
     r.pos++;
   }
-  const body = readRowBody(r, verb === "LEAVE" ? "leave" : "cut", names);
+  const body = readRowBody(r, verb, names);
   const columns = new Map([...r.marks].map(([path, at]) => [path, at + 1]));
   return { row: { id, ...(name ? { name } : {}), ...(off ? { off: true as const } : {}), body }, columns };
 }

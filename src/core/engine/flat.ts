@@ -1,6 +1,6 @@
 import { distance2, sub, length, dot, type Frame } from "../geometry/vec";
 import { arcPoint, circle, loopBox, moveLoop, type Loop } from "../outline";
-import type { KernelStep } from "./kernel";
+import { isPlain, type KernelStep } from "./kernel";
 import { COINCIDENT, EXACTLY_PARALLEL, MEET, ROUNDING } from "../geometry/tolerance";
 
 /**
@@ -12,7 +12,8 @@ export type Plate = Extract<KernelStep, { op: "plate" }>;
 /** The plate a first leave row makes, if it makes one. */
 export function plateFrom(step: KernelStep): Plate | null {
   if (step.op !== "leave" || step.body.body !== "prism" || step.places.length !== 1) return null;
-  const { outline, from, to } = step.body;
+  const { outline, more, from, to } = step.body;
+  if (more || from !== 0 || !isPlain(step.body)) return null;
   return {
     op: "plate",
     row: step.row,
@@ -34,7 +35,7 @@ export function plateAfter(plate: Plate, step: KernelStep, thru: boolean): Plate
     return null;
   const shape =
     step.body.body === "prism"
-      ? step.body.outline.holes.length || step.body.more
+      ? step.body.outline.holes.length || step.body.more || !isPlain(step.body)
         ? null
         : step.body.outline.outer
       : step.body.body === "revolved"

@@ -1,6 +1,7 @@
 import type { Box, Frame, Vec2, Vec3 } from "../geometry/vec";
 import type { Loop, Outline, Segment } from "../outline";
 import type { MeasuredEdge } from "../outline/fromPart";
+import type { RoundedEnd } from "../rows";
 import type { Result } from "../base/result";
 
 /** Which row made a face, what the face is to that row, and which copy of its repeat. */
@@ -65,14 +66,38 @@ export interface Mesh {
 
 /** A tool solid with every depth known, in the coordinates of its frame. */
 export type PlacedBody =
-  /** `edge`: the box of the part in this plane, where the outline runs off it. */
-  | { body: "prism"; outline: Outline; more?: Outline[]; from: number; to: number; edge?: { min: Vec2; max: Vec2 } }
+  | PlacedPrism
   | { body: "revolved"; profile: { r: number; z: number }[] }
   | { body: "turned"; outlines: Outline[]; sweep: number }
-  | { body: "vee"; chains: Segment[][]; halfAngle: number; depth: number };
+  | { body: "vee"; chains: Segment[][]; halfAngle: number; depth: number }
+  /** A round or ring section along lines and tangent arcs. */
+  | { body: "tube"; chain: Segment[]; outer: number; inner: number }
+  /** A thickened chain that is left only where it fills what lies between the walls round it; `reach` is past them all. */
+  | { body: "rib"; chain: Segment[]; thick: number; depth: number | "next"; reach: number };
+
+export interface PlacedPrism {
+  body: "prism";
+  outline: Outline;
+  more?: Outline[];
+  from: number;
+  to: number;
+  /** The box of the part in this plane, where the outline runs off it. */
+  edge?: { min: Vec2; max: Vec2 };
+  /** What is left goes on only until it has met material. */
+  until?: "material";
+  /** A slanted plane it ends at: what stands before it, as it looks, is taken away. */
+  limit?: { origin: Vec3; normal: Vec3 };
+  /** Walls lean inwards by this angle from its start on. */
+  draft?: number;
+  ends?: RoundedEnd[];
+}
+
+/** Whether a prism is its outline carried straight from one level to another, and nothing else. */
+export const isPlain = ({ until, limit, draft, ends }: PlacedPrism): boolean => !until && !limit && !draft && !ends;
 
 export type KernelStep =
-  | { op: "leave" | "cut"; row: string; frame: Frame; body: PlacedBody; places: Vec2[] }
+  /** `instances`: which copies of the row the places are; without it the first, second and so on. */
+  | { op: "leave" | "cut"; row: string; frame: Frame; body: PlacedBody; places: Vec2[]; instances?: number[] }
   | {
       op: "edges";
       row: string;
@@ -81,6 +106,8 @@ export type KernelStep =
       angle: number;
       edges: { edge: number; face: number }[];
     }
+  /** Hollowed to an even wall; `open` are faces that go altogether. */
+  | { op: "shell"; row: string; thick: number; open: number[] }
   /** One face with its holes carried down: what can be settled flat is settled flat. */
   | {
       op: "plate";
@@ -126,6 +153,12 @@ export interface SolidKernel {
   flats(key: string): { normal: Vec3; point: Vec3; face: number }[];
   faces(key: string): FaceInfo[];
   edges(key: string): EdgeInfo[];
+  /** How far a state reaches in a direction. */
+  reach(key: string, direction: Vec3): number;
+  /** Where the tools of a step run through material: for each place, stretches of depth below its frame. */
+  passages(key: string, step: BodyStep): { from: number; to: number }[][];
+  /** Where a line runs through material: distances from its start, one stretch after the other. */
+  stretches(key: string, start: Vec3, direction: Vec3): { from: number; to: number }[];
   /** Outer wires of the given faces: their edges, and the pieces they are drawn with (in no order). */
   outerWires(key: string, faces: number[]): { edges: number[]; pieces: [Vec3, Vec3][] }[];
   mesh(key: string): Mesh;

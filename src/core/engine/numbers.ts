@@ -5,6 +5,7 @@ import { setPath, type NumberField } from "../grammar/grammar";
 import { rowNumbers, type ResolvedRow, type RowBody } from "../rows";
 import { balloonsOfThread, threadMeant } from "../balloons/threads";
 import { fail, ok, type Problem, type Result } from "../base/result";
+import { withNamedPlanes, type PlaneSource } from "./namedPlanes";
 
 /** A number of a row with what became of it. */
 export interface NumberReport extends NumberField {
@@ -143,8 +144,16 @@ export function reportNumbers(body: RowBody, scope: NumberScope): NumberReport[]
   });
 }
 
-/** A row with every number text replaced by its value, mm and radians, and its thread by its designation. */
-export function resolveBody(body: RowBody, numbers: NumberReport[], balloons: Job["balloons"]): Result<ResolvedRow> {
+/**
+ * A row with every number text replaced by its value, mm and radians, its thread by its designation, and its named
+ * planes given what they are made of.
+ */
+export function resolveBody(
+  body: RowBody,
+  numbers: NumberReport[],
+  balloons: Job["balloons"],
+  planes: PlaneSource,
+): Result<ResolvedRow> {
   const bad = numbers.find((n) => n.problem);
   if (bad)
     return {
@@ -156,7 +165,7 @@ export function resolveBody(body: RowBody, numbers: NumberReport[], balloons: Jo
   const copy = JSON.parse(JSON.stringify(body));
   if (thread) copy.thread = thread.value;
   for (const n of numbers) setPath(copy, n.path, n.value!.value);
-  return ok(copy as ResolvedRow);
+  return withNamedPlanes(copy as ResolvedRow, planes);
 }
 
 export { valueOf } from "../number";

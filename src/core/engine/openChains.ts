@@ -65,7 +65,7 @@ export function openPocket(
     body: "prism",
     outline: { outer, holes: [] },
     from: 0,
-    to: body.depth === "thru" ? far : body.depth,
+    to: typeof body.depth === "number" ? body.depth : far,
     edge: { min: v2(b.min.x, b.min.y), max: v2(b.max.x, b.max.y) },
   });
 }

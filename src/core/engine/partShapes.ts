@@ -62,7 +62,7 @@ function ofEdges(want: Want<"edges">, { row, kernel, key, rows, nameOf }: Standi
   const earlier = new Map(rows.flatMap((r) => (r.planes ? [[r.row.id, r.planes] as const] : [])));
   const choice: EdgeChoice =
     want.edges === "mouthOf" || want.edges === "floorOf" ? { edge: want.edges, row: want.row } : { edge: want.edges };
-  const found = edgesByMeaning([choice], kernel, key, earlier, nameOf);
+  const found = edgesByMeaning([choice], { kernel, key, earlier, nameOf });
   if (!found.ok) return found;
   const outer = (side: "top" | "bottom") => sideFrame(side, sideOffset(kernel, key, side).offset);
   const frames = {

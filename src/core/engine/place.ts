@@ -1,200 +1,117 @@
-import { boxInFrame, v2, type Box, type Frame } from "../geometry/vec";
-import { loopBox, rectangleBetween } from "../outline";
 import { fail, ok, type Result } from "../base/result";
-import type { Body, Recipe } from "../rows";
+import { CONTACT, PARALLEL } from "../geometry/tolerance";
+import { dot, type Frame } from "../geometry/vec";
+import { type Recipe, type SeatedRecipe } from "../rows";
+import type { Standing } from "./advance";
+import { placeCopies } from "./copies";
 import { edgesByMeaning } from "./edgesByMeaning";
-import { openPocket, turnedOutlines } from "./openChains";
-import type { KernelStep, PlacedBody, SolidKernel } from "./kernel";
-import { depthThrough, frameOf, lowered, outlineBox, sideInPlane, type RowPlanes } from "./planes";
+import type { Element } from "./element";
+import type { KernelStep } from "./kernel";
+import { placeSeated, type PlacedRow } from "./placeSeated";
+import { frameOf, shaftOfRow, type RowPlanes, type Seat } from "./planes";
 
 /** A row ready for the kernel, with the planes it offers to later rows. */
-/** `step` is null where the row takes nothing of the part but stock. */
 export interface Placed {
+  /** Null where the row takes nothing of the part but stock, or is done already (`reached`). */
   step: KernelStep | null;
+  /** Further steps, where the places of the row do not all go equally deep. */
+  more?: KernelStep[];
   planes: RowPlanes;
   thru: boolean;
+  /** The part with every copy of a repeat, which are put there one after the other. */
+  reached?: Standing;
+  /** How deep it goes, where its row does not say so in a number. */
+  depth?: number;
 }
 
-/** What a recipe is put on: the state before it, and what the rows before it offer. */
-interface Ground {
-  row: string;
-  kernel: SolidKernel;
-  key: string | null;
-  earlier: Map<string, RowPlanes>;
-  nameOf: (id: string) => string;
-}
-type Cut<Op extends Recipe["op"]> = Extract<Recipe, { op: Op }>;
+const nothing: RowPlanes = { start: null, floor: null, top: null };
 
-/** Puts a recipe on a state: finds its plane, works out how far "through" is, picks the edges it means. */
-export function place(
-  recipe: Recipe,
-  row: string,
-  kernel: SolidKernel,
-  key: string | null,
-  earlier: Map<string, RowPlanes>,
-  nameOf: (id: string) => string,
-): Result<Placed> {
-  const ground = { row, kernel, key, earlier, nameOf };
-  if (recipe.op === "leave") return placeLeave(recipe, ground);
-  if (key === null) return fail("there is nothing to cut yet", { expected: "a LEAVE row first" });
-  const standing = { ...ground, key };
-  if (recipe.op === "edges") return placeEdges(recipe, standing);
-  const frame = frameOf(recipe.plane, kernel, key, earlier, nameOf);
-  if (!frame.ok) return frame;
+/** Puts a recipe on a state: finds its plane, works out how far it goes, picks the edges it means. */
+export function place(recipe: Recipe, row: string, seat: Seat, at: Standing): Result<Placed> {
   switch (recipe.op) {
-    case "face":
-      return ok(placeFace(recipe, standing, frame.value));
-    case "step":
-      return ok(placeStep(recipe, standing, frame.value));
-    case "cut":
-      return placeCut(recipe, standing, frame.value);
+    case "repeat": {
+      const made = placeCopies(recipe, seat, at, (r, of, frame, here) => {
+        const placed = placeSeated(r, of, frame, here);
+        return placed.ok
+          ? ok({ steps: [placed.value.step, ...(placed.value.more ?? [])], thru: placed.value.thru })
+          : placed;
+      });
+      if (!made.ok) return made;
+      const { reached, elements } = made.value;
+      return ok({ step: null, planes: { ...nothing, elements }, thru: false, reached });
+    }
+    case "said":
+      return placeSaid(recipe, seat);
+    case "edges":
+      return placeEdges(recipe, row, seat);
+    case "shell":
+      return placeShell(recipe, row, seat);
+    default:
+      return placeOnPlane(recipe, row, seat);
   }
 }
 
-type Standing = Ground & { key: string };
+function placeOnPlane(recipe: SeatedRecipe, row: string, seat: Seat): Result<Placed> {
+  if (recipe.op !== "leave" && seat.key === null) return noPart;
+  // A facing without a depth takes what stock stands over its plane.
+  const frame = frameOf(recipe.plane, seat);
+  if (!frame.ok) return frame;
+  if (recipe.op === "face" && recipe.depth === 0)
+    return ok({ step: null, planes: { start: frame.value, floor: frame.value, top: null, elements: [] }, thru: false });
+  const placed = placeSeated(recipe, row, frame.value, seat);
+  return placed.ok ? ok(withElement(recipe, row, frame.value, placed.value)) : placed;
+}
 
-function placeEdges(recipe: Cut<"edges">, { row, kernel, key, earlier, nameOf }: Standing): Result<Placed> {
-  const edges = edgesByMeaning(recipe.edges, kernel, key, earlier, nameOf);
+function withElement(recipe: SeatedRecipe, row: string, frame: Frame, placed: PlacedRow): Placed {
+  const steps = [placed.step, ...(placed.more ?? [])];
+  const element: Element = { row, recipe, frame, steps, thru: placed.thru };
+  return { ...placed, planes: { ...placed.planes, elements: [element] } };
+}
+
+const noPart = fail("there is nothing to cut yet", { expected: "a LEAVE row first" });
+
+function placeEdges(recipe: Extract<Recipe, { op: "edges" }>, row: string, seat: Seat): Result<Placed> {
+  const { kernel, key } = seat;
+  if (key === null) return noPart;
+  const edges = edgesByMeaning(recipe.edges, { ...seat, key });
   if (!edges.ok) return edges;
   const { treatment, size, angle } = recipe;
-  return ok({
-    step: { op: "edges", row, treatment, size, angle, edges: edges.value },
-    planes: { start: null, floor: null, top: null },
-    thru: false,
-  });
+  const step: KernelStep = { op: "edges", row, treatment, size, angle, edges: edges.value };
+  const [all, faces] = [kernel.edges(key), kernel.faces(key)];
+  const marks = edges.value.map((e) => ({ edge: all[e.edge], face: faces[e.face].normal }));
+  const element: Element = { row, recipe, frame: null, steps: [step], thru: false, marks };
+  return ok({ step, planes: { ...nothing, elements: [element] }, thru: false });
 }
 
-function placeLeave(recipe: Cut<"leave">, { row, kernel, key, earlier, nameOf }: Ground): Result<Placed> {
-  const found = frameOf(recipe.plane, kernel, key, earlier, nameOf);
-  if (!found.ok) return found;
-  const frame = found.value;
-  const made = leftBody(recipe.body, frame);
-  if (!made.ok) return made;
-  return ok({
-    step: { op: "leave", row, frame, body: made.value, places: recipe.places },
-    planes: { start: frame, floor: null, top: topOf(made.value, frame) },
-    thru: false,
-  });
+/** What is said of a shaft: the shaft has to be there and be long enough. */
+function placeSaid(recipe: Extract<Recipe, { op: "said" }>, seat: Seat): Result<Placed> {
+  if (seat.key === null) return noPart;
+  const shaft = shaftOfRow(recipe.on.row ?? "", seat);
+  if (!shaft.ok) return shaft;
+  const { low, high } = shaft.value;
+  if (recipe.from + recipe.length > high - low + CONTACT)
+    return fail("it is longer than its shaft", { path: "length", expected: "a length and START within the shaft" });
+  return ok({ step: null, planes: { ...nothing, elements: [] }, thru: false });
 }
 
-/** What is left stands over its plane: a prism counts its height upwards. */
-const leftBody = (body: Body, frame: Frame): Result<PlacedBody> =>
-  body.body === "prism"
-    ? ok({ body: "prism", outline: body.outline, from: 0, to: -(body.depth as number) })
-    : placedBody(body, frame, null, 0);
-
-function topOf(body: PlacedBody, frame: Frame): Frame | null {
-  if (body.body === "prism") return lowered(frame, body.to);
-  return body.body === "turned" ? lowered(frame, -loopBox(body.outlines.flatMap((o) => o.outer)).max.y) : null;
-}
-
-/** A facing takes all that stands over its floor. Without a depth it takes nothing of the part but stock. */
-function placeFace(recipe: Cut<"face">, { row, kernel, key }: Standing, frame: Frame): Placed {
-  if (recipe.depth === 0) return { step: null, planes: { start: frame, floor: frame, top: null }, thru: false };
-  const part = boxInFrame(frame, kernel.measure(key).box);
-  const outer = rectangleBetween(v2(part.min.x - 1, part.min.y - 1), v2(part.max.x + 1, part.max.y + 1));
-  const above = -Math.max(0, part.max.z) - 1;
-  return {
-    step: cut(row, frame, { body: "prism", outline: { outer, holes: [] }, from: above, to: recipe.depth }),
-    planes: { start: frame, floor: lowered(frame, recipe.depth), top: null },
-    thru: false,
-  };
-}
-
-function placeStep(recipe: Cut<"step">, { row, kernel, key }: Standing, frame: Frame): Placed {
-  const b = outlineBox(kernel, key, frame);
-  const { axis, sign } = sideInPlane(frame, recipe.side);
-  const edge = sign > 0 ? b.max[axis] : b.min[axis];
-  const other = edge - sign * recipe.width;
-  const [lo, hi] = [Math.min(edge, other), Math.max(edge, other)];
-  const outer =
-    axis === "x"
-      ? rectangleBetween(v2(lo, b.min.y), v2(hi, b.max.y))
-      : rectangleBetween(v2(b.min.x, lo), v2(b.max.x, hi));
-  return {
-    step: cut(row, frame, { body: "prism", outline: { outer, holes: [] }, from: 0, to: recipe.depth }),
-    planes: { start: frame, floor: lowered(frame, recipe.depth), top: null },
-    thru: false,
-  };
-}
-
-function placeCut({ body, places }: Cut<"cut">, { row, kernel, key }: Standing, frame: Frame): Result<Placed> {
-  const { box } = kernel.measure(key);
-  const far = depthThrough(frame, box);
-  const made =
-    body.body === "open" ? openPocket(body, kernel, key, frame, places, far) : placedBody(body, frame, box, far);
-  if (!made.ok) return made;
-  return ok({
-    step: { op: "cut", row, frame, body: made.value, places },
-    planes: { start: frame, floor: floorOf(body, frame), top: null },
-    thru: goesThrough(body),
-  });
-}
-
-function goesThrough(body: Body): boolean {
-  if (body.body === "prism" || body.body === "open") return body.depth === "thru";
-  return body.body === "revolved" && body.profile[body.profile.length - 1].z === "thru";
-}
-
-function placedBody(body: Body, frame: Frame, box: Box | null, far: number): Result<PlacedBody> {
-  switch (body.body) {
-    case "prism":
-      return ok({
-        body: "prism",
-        outline: body.outline,
-        ...(body.more ? { more: body.more } : {}),
-        from: 0,
-        to: body.depth === "thru" ? far : body.depth,
+function placeShell(recipe: Extract<Recipe, { op: "shell" }>, row: string, seat: Seat): Result<Placed> {
+  const { kernel, key } = seat;
+  if (key === null) return noPart;
+  const flats = kernel.flats(key);
+  const open: number[] = [];
+  for (const plane of recipe.open) {
+    const frame = frameOf(plane, seat);
+    if (!frame.ok) return frame;
+    const { origin, normal } = frame.value;
+    const lying = flats.filter(
+      (f) => dot(f.normal, normal) > PARALLEL && Math.abs(dot(f.point, normal) - dot(origin, normal)) < CONTACT,
+    );
+    if (!lying.length)
+      return fail("there is no flat where the shell is to be open", {
+        path: "open",
+        expected: "a plane the part has a flat in",
       });
-    case "revolved":
-      return ok(revolved(body, far));
-    case "turned": {
-      const outlines = turnedOutlines(body, frame, box);
-      return outlines.ok ? ok({ body: "turned", outlines: outlines.value, sweep: body.sweep }) : outlines;
-    }
-    case "vee":
-      return ok(body);
-    case "open":
-      return { ok: false, problems: [{ message: "an open chain can only be cut", expected: "a closed outline" }] };
+    open.push(...lying.map((f) => f.face));
   }
+  return ok({ step: { op: "shell", row, thick: recipe.thick, open }, planes: nothing, thru: false });
 }
-
-function revolved(body: Extract<Body, { body: "revolved" }>, far: number): PlacedBody {
-  const known = Math.max(0, ...body.profile.map((p) => (p.z === "thru" ? 0 : p.z)));
-  return {
-    body: "revolved",
-    profile: body.profile.map((p) => ({ r: p.r, z: p.z === "thru" ? Math.max(far, known + 1e-3) : p.z })),
-  };
-}
-
-/** A flat floor: of a blind prism, of a flat-bottomed hole, or of the counterbore of a through hole. */
-export function levelsOf(
-  recipe: Exclude<Recipe, { op: "edges" }>,
-  frame: Frame,
-): { floor: Frame | null; top: Frame | null } {
-  if (recipe.op === "face" || recipe.op === "step") return { floor: lowered(frame, recipe.depth), top: null };
-  if (recipe.op === "cut") return { floor: floorOf(recipe.body, frame), top: null };
-  if (recipe.body.body === "prism")
-    return { floor: null, top: recipe.body.depth === "thru" ? null : lowered(frame, -recipe.body.depth) };
-  const heights = recipe.body.body === "turned" ? recipe.body.outlines.flatMap((o) => o.outer) : [];
-  return { floor: null, top: heights.length ? lowered(frame, -loopBox(heights).max.y) : null };
-}
-
-function floorOf(body: Body, frame: Frame): Frame | null {
-  if (body.body === "prism" || body.body === "open") return body.depth === "thru" ? null : lowered(frame, body.depth);
-  if (body.body !== "revolved") return null;
-  const p = body.profile;
-  const last = p[p.length - 1];
-  if (last.z !== "thru" && last.r > 0) return lowered(frame, last.z);
-  for (let i = 0; i + 1 < p.length; i++)
-    if (p[i].z !== "thru" && p[i].z === p[i + 1].z && p[i].r > p[i + 1].r) return lowered(frame, p[i].z as number);
-  return null;
-}
-
-const cut = (row: string, frame: Frame, body: PlacedBody): KernelStep => ({
-  op: "cut",
-  row,
-  frame,
-  body,
-  places: [{ x: 0, y: 0 }],
-});

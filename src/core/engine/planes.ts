@@ -1,72 +1,198 @@
 import {
+  add,
+  boxInFrame,
   dot,
   fromFrame,
+  scale,
   sideFrame,
   sideNormal,
   toFrame,
+  unit,
   v3,
-  boxInFrame,
   type Box,
   type Frame,
   type Side,
+  type Vec3,
 } from "../geometry/vec";
+import { axisDirections, frameAcross, turnAbout, turnedFrame } from "../geometry/motion";
 import { fail, ok, type Result } from "../base/result";
-import type { PlanePlace } from "../rows";
+import type { PlaneMade, PlanePlace } from "../rows";
+import type { Element } from "./element";
 import type { SolidKernel } from "./kernel";
-import { CONTACT, PARALLEL } from "../geometry/tolerance";
+import { COINCIDENT, CONTACT, PARALLEL } from "../geometry/tolerance";
+import {
+  axisOfShape,
+  flatOfShape,
+  frameUp,
+  middleOfShape,
+  shaftOf,
+  sideOfShape,
+  type RowShape,
+  type Shaft,
+} from "./rowShape";
 
-/** What a finished row offers to later ones: where it starts, its floor, its top. */
+/** What a finished row offers to later ones: where it starts, its floor, its top, and the body it put there. */
 export interface RowPlanes {
   start: Frame | null;
   floor: Frame | null;
   top: Frame | null;
+  shape?: RowShape;
+  /** What it put there, place by place, for repeats; without it the row cannot be repeated. */
+  elements?: Element[];
 }
 
-/** The outermost flat of a state that looks to a side; where none does, the outermost point. */
-export function sideOffset(kernel: SolidKernel, key: string, side: Side): { offset: number; flat: boolean } {
-  const n = sideNormal(side);
+/** What planes are found on: a state, and what the rows before it offer. */
+export interface Seat {
+  kernel: SolidKernel;
+  key: string | null;
+  earlier: Map<string, RowPlanes>;
+  nameOf: (id: string) => string;
+}
+
+/** The outermost flat of a state that looks in a direction; where none does, the outermost point. */
+export function offsetAlong(kernel: SolidKernel, key: string, n: Vec3): { offset: number; flat: boolean } {
   let best = -Infinity;
   for (const f of kernel.flats(key)) if (dot(f.normal, n) > PARALLEL) best = Math.max(best, dot(f.point, n));
   if (best > -Infinity) return { offset: best, flat: true };
-  return { offset: extent(kernel.measure(key).box, side), flat: false };
+  return { offset: kernel.reach(key, n), flat: false };
+}
+export const sideOffset = (kernel: SolidKernel, key: string, side: Side): { offset: number; flat: boolean } =>
+  offsetAlong(kernel, key, sideNormal(side));
+
+/** The frame a row starts on, already `start` below its plane. */
+export function frameOf(place: PlanePlace, seat: Seat): Result<Frame> {
+  if (place.on === "origin") return ok(sideFrame("top", place.z));
+  const found = planeOfPlace(place, seat);
+  return found.ok && place.start ? ok(lowered(found.value, place.start)) : found;
 }
 
-/** How far a box reaches to a side. */
-export const extent = (box: Box, side: Side): number => {
-  const n = sideNormal(side);
-  return Math.max(dot(box.min, n), dot(box.max, n));
-};
-
-/**
- * The frame a cut starts on, already `start` below its plane.
- * @param earlier planes of the rows before this one, by row id
- */
-export function frameOf(
-  place: PlanePlace,
-  kernel: SolidKernel,
-  key: string | null,
-  earlier: Map<string, RowPlanes>,
-  nameOf: (id: string) => string,
-): Result<Frame> {
-  if (place.on === "origin") return ok(sideFrame("top", place.z));
-  let frame: Frame;
-  if (place.on === "floorOf" || place.on === "topOf") {
-    const planes = earlier.get(place.row);
-    if (!planes)
-      return fail(`${nameOf(place.row)} is no row before this one`, {
-        expected: "the number of an earlier row that is on",
-      });
-    const found = place.on === "floorOf" ? planes.floor : planes.top;
-    if (!found)
-      return fail(`${nameOf(place.row)} has no ${place.on === "floorOf" ? "floor" : "top"}`, {
-        expected: place.on === "floorOf" ? "a pocket, step, groove or flat hole with a depth" : "a leave row",
-      });
-    frame = found;
-  } else {
-    if (key === null) return fail("there is nothing to cut yet", { expected: "a LEAVE row first" });
-    frame = sideFrame(place.on, sideOffset(kernel, key, place.on).offset);
+function planeOfPlace(place: Exclude<PlanePlace, { on: "origin" }>, seat: Seat): Result<Frame> {
+  const { kernel, key } = seat;
+  switch (place.on) {
+    case "floorOf":
+      return ofRow(place.row, seat, (p) => p.floor, "floor", "a pocket, step, groove or flat hole with a depth");
+    case "topOf":
+      return ofRow(place.row, seat, (p) => p.top ?? sideOf(p, "top"), "top", "a leave row");
+    case "sideOf":
+      return ofRow(place.row, seat, (p) => sideOf(p, place.side), `${place.side} side`, "a row with a body of its own");
+    case "flatOf":
+      return ofRow(
+        place.row,
+        seat,
+        (p) => p.shape && flatOfShape(p.shape, place.flat),
+        `flat ${place.flat}`,
+        "a polygon, a block or an outline with so many straight sides",
+      );
+    case "roundOf":
+      return shaftFrame(place, seat);
+    case "frame":
+      return ok(place.frame);
+    case "named":
+      return madePlane(place.made, seat);
+    case "axis":
+      return axisFrame(place, seat);
+    default:
+      // The first row stands on the main planes through the job's zero.
+      return ok(sideFrame(place.on, key === null ? 0 : sideOffset(kernel, key, place.on).offset));
   }
-  return ok(place.start ? lowered(frame, place.start) : frame);
+}
+
+const sideOf = (p: RowPlanes, side: Side): Frame | null => (p.shape ? sideOfShape(p.shape, side) : null);
+
+/** What a row before this one offers. */
+function ofRow<T>(
+  row: string,
+  { earlier, nameOf }: Seat,
+  take: (p: RowPlanes) => T | null | undefined,
+  what: string,
+  expected: string,
+): Result<T> {
+  const planes = earlier.get(row);
+  if (!planes)
+    return fail(`${nameOf(row)} is no row before this one`, { expected: "the number of an earlier row that is on" });
+  const found = take(planes);
+  return found ? ok(found) : fail(`${nameOf(row)} has no ${what}`, { expected });
+}
+
+/** The round outside of a row. */
+export const shaftOfRow = (row: string, seat: Seat): Result<Shaft> =>
+  ofRow(row, seat, (p) => p.shape && shaftOf(p.shape), "round outside", "a round, ring or turned row");
+
+/** The line a row is made about, as a frame whose normal runs along it. */
+export const axisOfRow = (row: string, seat: Seat): Result<Frame> =>
+  ofRow(row, seat, (p) => p.shape && axisOfShape(p.shape), "axis", "a row with a body of its own");
+
+export const middleOfRow = (row: string, seat: Seat): Result<Frame> =>
+  ofRow(row, seat, (p) => p.shape && middleOfShape(p.shape), "middle", "a row with a body of its own");
+
+function axisFrame(place: Extract<PlanePlace, { on: "axis" }>, seat: Seat): Result<Frame> {
+  if (!("row" in place.axis)) return ok(turnedFrame(frameAcross(place.axis.along, place.axis.at), place.from));
+  const frame = axisOfRow(place.axis.row, seat);
+  return frame.ok ? ok(turnedFrame(frame.value, place.from)) : frame;
+}
+
+/** The plane that touches a row's round at an angle about its axis, y along the axis. */
+function tangentFrame(shaft: Shaft, angle: number): Frame {
+  const out = add(scale(shaft.frame.x, Math.cos(angle)), scale(shaft.frame.y, Math.sin(angle)));
+  return frameUp(out, add(shaft.frame.origin, scale(out, shaft.radius)), shaft.frame.normal);
+}
+
+function shaftFrame(place: Extract<PlanePlace, { on: "roundOf" }>, seat: Seat): Result<Frame> {
+  const shaft = shaftOfRow(place.row, seat);
+  if (!shaft.ok) return shaft;
+  const tangent = tangentFrame(shaft.value, place.angle);
+  const out = tangent.normal;
+  const at = add(shaft.value.frame.origin, scale(out, shaft.value.radius));
+  return ok({ ...tangent, origin: add(at, scale(shaft.value.frame.normal, place.along)) });
+}
+
+/** A named plane as it stands on a state. */
+function madePlane(made: PlaneMade, seat: Seat): Result<Frame> {
+  switch (made.is) {
+    case "offset": {
+      const from = frameOf(made.from, seat);
+      return from.ok ? ok(lowered(from.value, -made.by)) : from;
+    }
+    case "midway":
+      return midway(made, seat);
+    case "tilt": {
+      const { x, y, normal } = sideFrame("top", 0);
+      const turning = turnAbout(made.at, axisDirections[made.about], made.angle);
+      const [nx, ny, n] = [x, y, normal].map((d) => turning.direction(d));
+      return ok({ origin: scale(n, dot(made.at, n)), x: nx, y: ny, normal: n });
+    }
+    case "tangent": {
+      const shaft = shaftOfRow(made.row, seat);
+      return shaft.ok ? ok(tangentFrame(shaft.value, made.angle)) : shaft;
+    }
+    case "index": {
+      // What comes to lie on top when the piece is turned looked this way before.
+      const back = turnAbout(v3(0, 0, 0), axisDirections[made.about], -made.angle);
+      const { x, y, normal } = sideFrame("top", 0);
+      const [nx, ny, n] = [x, y, normal].map((d) => back.direction(d));
+      const offset = seat.key === null ? 0 : offsetAlong(seat.kernel, seat.key, n).offset;
+      return ok({ origin: scale(n, offset), x: nx, y: ny, normal: n });
+    }
+  }
+}
+
+/** The plane half way between two others, looking as the first does; between planes that meet it halves their angle. */
+function midway({ a, b }: { a: PlanePlace; b: PlanePlace }, seat: Seat): Result<Frame> {
+  const first = frameOf(a, seat);
+  if (!first.ok) return first;
+  const second = frameOf(b, seat);
+  if (!second.ok) return second;
+  const [p, q] = [first.value, second.value];
+  const c = dot(p.normal, q.normal);
+  if (Math.abs(c) > PARALLEL) {
+    const level = (dot(p.origin, p.normal) + Math.sign(c) * dot(q.origin, q.normal)) / 2;
+    return ok({ ...p, origin: scale(p.normal, level) });
+  }
+  const n = unit(add(p.normal, q.normal));
+  // The line both planes share lies in the one that halves them.
+  const [d, e] = [dot(p.origin, p.normal), dot(q.origin, q.normal)];
+  const on = add(scale(p.normal, (d - e * c) / (1 - c * c)), scale(q.normal, (e - d * c) / (1 - c * c)));
+  return ok(frameUp(n, on, Math.abs(dot(p.y, n)) < 1 - COINCIDENT ? p.y : p.x));
 }
 
 /** The same plane, a distance deeper in the material. */

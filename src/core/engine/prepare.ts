@@ -2,7 +2,8 @@ import type { Job, Row } from "../job/schema";
 import { evaluateNumber, problemIn, type NumberScope } from "../number";
 import { numbersOfItem, outlinesUsed, type ItemNumber } from "../outline/items";
 import { evaluateOutlines, type EvaluatedOutline, type PartShapes } from "../outline/evaluateOutline";
-import { kindOf, type Feature, type Recipe, type ResolvedRow } from "../rows";
+import { kindOf, numbersOfPlane, type Feature, type Recipe, type ResolvedRow } from "../rows";
+import { namesPlane, planeSource, planesNamed } from "./namedPlanes";
 import type { OutlineSource } from "../rows/outlineSource";
 import { fail, ok, type Problem } from "../base/result";
 import { noting, stillAnswers, type Asked } from "./asked";
@@ -15,6 +16,8 @@ export interface PreparedRow {
   numbers: NumberReport[];
   /** Numbers of the outline it is made from. */
   outlineNumbers: OutlineNumber[];
+  /** Numbers of the named planes it stands on or goes to. */
+  planeNumbers: NumberReport[];
   resolved: ResolvedRow | null;
   /** What it is to those who judge, plan, prove and draw it. */
   feature: Feature | null;
@@ -36,6 +39,8 @@ interface Worked extends Pick<PreparedRow, "numbers" | "resolved" | "feature" | 
   /** Counts and threads of the balloons, where the row's own may be theirs. */
   counts: string;
   outlines: Map<string, EvaluatedOutline> | null;
+  /** The job's planes, where the row names one. */
+  planes: Job["planes"] | null;
   /** The row as it was told: the same object again while nothing of it has changed. */
   told?: PreparedRow;
 }
@@ -52,23 +57,26 @@ export function prepare(job: Job): Prepared {
   const counts = JSON.stringify(job.balloons.map((b) => [b.number, b.count, b.kind, b.thread]));
   const rows = job.rows.map((row, i): PreparedRow => {
     const drawn = "outline" in row.body;
+    const planes = namesPlane(row.body) ? job.planes : null;
     let m = memo.get(row.body);
     const holds =
       m &&
       m.unit === job.unit &&
       m.counts === counts &&
       m.outlines === (drawn ? outlines : null) &&
+      m.planes === planes &&
       stillAnswers(m.asked, scope);
     if (!m || !holds) {
       m = worked(job, row, scope, source, counts, drawn ? outlines : null);
       memo.set(row.body, m);
     }
-    if (!drawn && m.told?.row === row && m.told.number === i + 1) return m.told;
+    if (!drawn && !planes && m.told?.row === row && m.told.number === i + 1) return m.told;
     m.told = {
       row,
       number: i + 1,
       numbers: m.numbers,
       outlineNumbers: drawn ? numbersOfOutline(job, (row.body as { outline: string }).outline, scope) : [],
+      planeNumbers: planes ? numbersOfPlanes(job, row.body, scope) : [],
       resolved: m.resolved,
       feature: m.feature,
       recipe: m.recipe,
@@ -89,13 +97,14 @@ function worked(
 ): Worked {
   const { scope, asked } = noting(over);
   const numbers = deriveSources(row.body, reportNumbers(row.body, scope), job, over);
-  const resolved = resolveBody(row.body, numbers, job.balloons);
+  const resolved = resolveBody(row.body, numbers, job.balloons, planeSource(job, scope));
   const recipe = resolved.ok ? kindOf(row.body).recipe(resolved.value, row.body, source) : resolved;
   return {
     unit: job.unit,
     asked,
     counts,
     outlines,
+    planes: namesPlane(row.body) ? job.planes : null,
     numbers,
     resolved: resolved.ok ? resolved.value : null,
     feature: resolved.ok ? kindOf(row.body).feature(resolved.value) : null,
@@ -159,6 +168,20 @@ interface OutlineNumber extends NumberReport {
   item: number;
   at: (string | number)[];
   means: ItemNumber["means"];
+}
+
+/** Numbers of the planes a row names, and of the planes those are made from. */
+function numbersOfPlanes(job: Job, body: object, scope: NumberScope, seen = new Set<string>()): NumberReport[] {
+  return planesNamed(body).flatMap((name): NumberReport[] => {
+    const plane = job.planes?.find((p) => p.name.toLowerCase() === name.toLowerCase());
+    if (!plane || seen.has(plane.id)) return [];
+    seen.add(plane.id);
+    const own = numbersOfPlane(plane).map((n): NumberReport => {
+      const r = evaluateNumber(n.text, n.quantity, scope);
+      return { ...n, path: `${plane.id}/${n.path}`, ...(r.ok ? { value: r.value } : { problem: r.problems[0] }) };
+    });
+    return [...own, ...numbersOfPlanes(job, plane.making, scope, seen)];
+  });
 }
 
 /** Numbers an outline is made of, those of the outlines it uses too. */

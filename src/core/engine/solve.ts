@@ -1,13 +1,13 @@
 import { problemIn } from "../number";
 import { ok, type Problem, type Result } from "../base/result";
 import { CONTACT } from "../geometry/tolerance";
-import type { Recipe } from "../rows";
+import type { Feature, Recipe } from "../rows";
 import { partKey } from "../outline/fromPart";
 import type { Region } from "../outline/boolean";
 import type { EvaluatedOutline } from "../outline/evaluateOutline";
-import { keyOf } from "../base/key";
 import type { SolidKernel } from "./kernel";
-import { plateAfter, plateFrom, type Plate } from "./flat";
+import { advance, type Standing } from "./advance";
+import type { Plate } from "./flat";
 import { place, type Placed } from "./place";
 import type { RowPlanes } from "./planes";
 import { shapeOfPart } from "./partShapes";
@@ -50,12 +50,9 @@ export class Superseded extends Error {}
  * What a row came to after the rows before it. A recipe that is the same object, on the same rows before it, comes to
  * the same: it is not placed again.
  */
-interface Reached {
+interface Reached extends Standing {
   row: string;
   placed: Placed;
-  key: string | null;
-  plate: Plate | null;
-  volume: number;
   after: WeakMap<Recipe, Reached>;
   /** The row as it was told last time, with what it was told of. */
   told?: { of: PreparedRow; volumeBefore: number; row: SolvedRow };
@@ -108,7 +105,8 @@ class Solving {
     if (!row.recipe) return this.stay(row, "failed", row.problem);
     const known = this.way.get(row.recipe);
     if (known?.row === row.row.id && (known.key === null || this.kernel.has(known.key))) return this.reach(row, known);
-    const placed = place(row.recipe, row.row.id, this.kernel, this.key, this.earlier, this.nameOf);
+    const { kernel, key, plate, volume, earlier, nameOf } = this;
+    const placed = place(row.recipe, row.row.id, { kernel, key, earlier, nameOf }, { key, plate, volume });
     const made = placed.ok ? this.apply(row.row.id, placed.value) : placed;
     if (!made.ok) return this.stay(row, "failed", problemIn(made.problems[0], this.prepared.job.unit));
     this.way.set(row.recipe, made.value);
@@ -124,15 +122,15 @@ class Solving {
   }
 
   private apply(row: string, placed: Placed): Result<Reached> {
-    const { step, thru } = placed;
-    const { key, plate, volume } = this;
+    const { step, more = [], thru, reached } = placed;
     const after = new WeakMap<Recipe, Reached>();
-    if (!step) return ok({ row, placed, key, plate, volume, after });
-    const nextPlate: Plate | null = key === null ? plateFrom(step) : plate && plateAfter(plate, step, thru);
-    const actual = nextPlate ?? step;
-    const nextKey = keyOf(nextPlate ? null : key, actual);
-    const made = this.kernel.apply(nextKey, nextPlate ? null : key, actual);
-    return made.ok ? ok({ row, placed, key: nextKey, plate: nextPlate, volume: made.value.volume, after }) : made;
+    let at: Standing = reached ?? { key: this.key, plate: this.plate, volume: this.volume };
+    for (const s of step ? [step, ...more] : []) {
+      const next = advance(this.kernel, at, s, thru);
+      if (!next.ok) return next;
+      at = next.value;
+    }
+    return ok({ row, placed, ...at, after });
   }
 
   private reach(row: PreparedRow, reached: Reached): void {
@@ -151,6 +149,7 @@ class Solving {
   private solvedRow(row: PreparedRow, { placed, key, volume }: Reached): SolvedRow {
     return {
       ...row,
+      feature: withDepth(row.feature, placed.depth),
       state: "ok",
       message: "",
       failure: null,
@@ -204,6 +203,10 @@ class Solving {
     return wanted.length > 0;
   }
 }
+
+/** A hole that goes to something is as deep as it came out. */
+const withDepth = (feature: Feature | null, depth: number | undefined): Feature | null =>
+  feature?.is === "hole" && depth !== undefined ? { ...feature, depth } : feature;
 
 /** Whether a row took anything off; what arithmetic leaves is nothing. */
 export const takesOff = (r: Pick<SolvedRow, "removed">): boolean => r.removed > CONTACT;

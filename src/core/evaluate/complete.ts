@@ -17,7 +17,9 @@ export interface Complete {
 function outlineQuestions(e: Pick<Evaluation, "solved">): number {
   const seen = new Set(
     e.solved.rows.flatMap((r) =>
-      r.state === "off" ? [] : r.outlineNumbers.filter((x) => x.value?.source === "unsourced").map((x) => x.path),
+      r.state === "off"
+        ? []
+        : [...r.outlineNumbers, ...r.planeNumbers].filter((x) => x.value?.source === "unsourced").map((x) => x.path),
     ),
   );
   return seen.size;

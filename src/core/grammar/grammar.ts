@@ -18,6 +18,7 @@ export type Meaning =
   | "countersink"
   | "copies"
   | "repeat"
+  | "ratio"
   | "sides";
 
 export interface NumberField {

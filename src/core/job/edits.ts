@@ -2,8 +2,10 @@ import { outlinesUsed, renamedIn } from "../outline/items";
 import { create, type Patches } from "mutative";
 import { fail, ok, type Result } from "../base/result";
 import type { NumberText } from "../number";
+import type { NamedPlane } from "../rows";
 import { withNumber } from "../rows/registry";
 import { PartDraft } from "./parts";
+import { planeEdit } from "./planeEdits";
 import type { Balloon, CheckValue, Hold, Job, JobDocument, Print, Row, Stock } from "./schema";
 
 /** Everything that can be done to a job, as named commands. Undo, the saved log and fixes are all made of these. */
@@ -30,6 +32,9 @@ export type JobEdit =
   | { edit: "addOutlines"; outlines: Job["outlines"] }
   | { edit: "setOutline"; id: string; outline: Job["outlines"][number] }
   | { edit: "deleteOutline"; id: string }
+  | { edit: "addPlane"; plane: NamedPlane }
+  | { edit: "setPlane"; id: string; plane: NamedPlane }
+  | { edit: "deletePlane"; id: string }
   | { edit: "setNames"; names: Job["names"] }
   | { edit: "setProofs"; proofs: Job["proofs"] }
   | { edit: "waive"; rule: string; row?: string; reason: string }
@@ -44,7 +49,7 @@ interface Edited<T extends AnyJob = Job> {
   inverse: Patches;
 }
 /** What row, stock and outline edits change: a part of a document, or the job of one part. */
-type PartFields = Pick<Job, "rows" | "outlines"> & { stock: Job["stock"]; hold: Hold | null };
+export type PartFields = Pick<Job, "rows" | "outlines" | "planes"> & { stock: Job["stock"]; hold: Hold | null };
 
 /**
  * Applies edits to a job, all or none.
@@ -101,6 +106,10 @@ function apply(job: AnyJob, part: PartFields, e: JobEdit): string | null {
     case "setOutline":
     case "deleteOutline":
       return outlineEdit(part, e);
+    case "addPlane":
+    case "setPlane":
+    case "deletePlane":
+      return planeEdit(part, e);
     case "setNames":
       job.names = e.names;
       return null;

@@ -23,16 +23,16 @@ export function jobOf(document: JobDocument, part: string = document.parts[0].id
   const known = views.get(part);
   if (known) return known;
   const { parts, setups, ...common } = document;
-  const { stock, outlines, rows } = parts.find((p) => p.id === part) ?? parts[0];
-  const job: Job = { ...common, stock, outlines, rows, hold: holdOf(setups[0]) };
+  const { stock, outlines, planes, rows } = parts.find((p) => p.id === part) ?? parts[0];
+  const job: Job = { ...common, stock, outlines, ...(planes ? { planes } : {}), rows, hold: holdOf(setups[0]) };
   views.set(part, job);
   return job;
 }
 
 /** The document of a job of one part, as a card gives it. */
 export function documentOf(job: Job): JobDocument {
-  const { stock, outlines, rows, hold, ...common } = job;
-  const work: Part = { id: "work", name: "", kind: "work", stock, outlines, rows };
+  const { stock, outlines, planes, rows, hold, ...common } = job;
+  const work: Part = { id: "work", name: "", kind: "work", stock, outlines, ...(planes ? { planes } : {}), rows };
   return { ...common, parts: [work], setups: hold ? [setupOf(hold)] : [] };
 }
 
@@ -55,6 +55,13 @@ export class PartDraft {
   }
   get outlines() {
     return this.at.outlines;
+  }
+  get planes() {
+    return this.at.planes;
+  }
+  set planes(planes: Job["planes"]) {
+    if (planes) this.at.planes = planes;
+    else delete this.at.planes;
   }
   get stock() {
     return this.at.stock;

@@ -1,7 +1,7 @@
 import { z } from "zod";
 import { numberText } from "../number";
 import { outlineSchema } from "../outline/items";
-import { rowBodySchema, type RowBody } from "../rows";
+import { namedPlaneSchema, rowBodySchema, type RowBody } from "../rows";
 
 /**
  * Version of the document form. A change comes with its migration (migrate.ts) and a kept old document in
@@ -203,6 +203,8 @@ const partSchema = z.strictObject({
   kind: z.enum(partKinds),
   stock: stockSchema.nullable(),
   outlines: z.array(outlineSchema).max(MOST_OUTLINES),
+  /** Planes with a name of their own. */
+  planes: z.array(namedPlaneSchema).max(500).optional(),
   rows: z.array(rowSchema).max(2000),
 });
 export type Part = Omit<z.infer<typeof partSchema>, "rows"> & { rows: Row[] };
@@ -292,14 +294,17 @@ export const jobSchema = z
       (i) => rows[i].path,
       () => "two rows have the same id",
     );
-    job.parts.forEach((p, k) =>
-      unique(
-        p.outlines,
-        (o) => o.name.toLowerCase(),
-        (i) => ["parts", k, "outlines", i, "name"],
-        (o) => `outline "${o.name}" is there twice`,
-      ),
-    );
+    const named = (what: "outlines" | "planes", word: string) =>
+      job.parts.forEach((p, k) =>
+        unique(
+          p[what] ?? [],
+          (o: { name: string }) => o.name.toLowerCase(),
+          (i) => ["parts", k, what, i, "name"],
+          (o) => `${word} "${o.name}" is there twice`,
+        ),
+      );
+    named("outlines", "outline");
+    named("planes", "plane");
     unique(
       job.parts,
       (p) => p.id,
@@ -332,7 +337,7 @@ export type JobDocument = Omit<z.infer<typeof jobSchema>, "parts"> & { parts: Pa
  * holding. Everything that is computed of a part takes this.
  */
 export type Job = Omit<JobDocument, "parts" | "setups"> &
-  Pick<Part, "stock" | "outlines" | "rows"> & { hold: Hold | null };
+  Pick<Part, "stock" | "outlines" | "planes" | "rows"> & { hold: Hold | null };
 
 /** A job with nothing in it yet: unit and material come first. */
 export const emptyJob = (jobName: string, unit: "in" | "mm", material: string): Job => ({

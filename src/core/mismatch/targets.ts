@@ -41,6 +41,7 @@ const byMeaning: Record<Meaning, { role: Role; form: Target["form"] }> = {
   copies: { role: "length", form: "straight" },
   repeat: { role: "length", form: "straight" },
   sides: { role: "length", form: "straight" },
+  ratio: { role: "length", form: "bent" },
 };
 
 /** Bare text of a number: without the mark of its source. */

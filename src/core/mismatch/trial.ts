@@ -147,7 +147,7 @@ function lastMadeFrom(job: Job, standing: Prepared, balloon: number, adds: (row:
   const through = ancestorsOf(job, standing.scope);
   const from = (cited: number) => cited === balloon || through.get(cited)?.has(balloon);
   return standing.rows.reduce((last, r, i) => {
-    const cites = [...r.numbers, ...r.outlineNumbers].flatMap((n) => n.value?.cites ?? []);
+    const cites = [...r.numbers, ...r.outlineNumbers, ...r.planeNumbers].flatMap((n) => n.value?.cites ?? []);
     return !cites.some(from) ? last : adds(i) ? Infinity : Math.max(last, i);
   }, -1);
 }

@@ -30,7 +30,9 @@ const PLACES = [
  */
 export function unusedSlips(job: Job, prepared: Prepared, box: Box): Slip[] {
   const used = new Set(
-    prepared.rows.flatMap((r) => [...r.numbers, ...r.outlineNumbers]).flatMap((n) => n.value?.cites ?? []),
+    prepared.rows
+      .flatMap((r) => [...r.numbers, ...r.outlineNumbers, ...r.planeNumbers])
+      .flatMap((n) => n.value?.cites ?? []),
   );
   const threaded = new Set(
     prepared.rows.flatMap((r) => ("thread" in r.row.body ? balloonsOfThread(r.row.body.thread, job.balloons) : [])),

@@ -38,7 +38,7 @@ function planAll(job: Job, rows: SolvedRow[], stock: Box | null): PathPlan[] {
     const wanted = chosen.get(row.row.id);
     if (row.recipe?.op === "face") return planFace(row, stock, crib, wanted) ?? [];
     const { step } = row.placed;
-    if (!step || step.op === "edges" || step.op === "plate") return [];
+    if (!step || step.op === "edges" || step.op === "plate" || step.op === "shell") return [];
     if (row === outline && step.body.body === "prism") return [planOutline(row, crib, wanted)];
     if (row.feature?.is === "pocket") return [planPocket(row, crib, wanted)];
     return row.feature?.is === "hole" ? [planHoles(job, row, row.feature, crib)] : [];

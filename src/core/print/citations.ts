@@ -21,7 +21,8 @@ export function citations(job: Job, rows: SolvedRow[], scope: NumberScope): Map<
   const put = (n: number, r: SolvedRow) => direct.set(n, (direct.get(n) ?? new Set()).add(r));
   for (const r of rows) {
     if (r.state === "off") continue;
-    for (const n of [...r.numbers, ...r.outlineNumbers]) for (const cited of n.value?.cites ?? []) put(cited, r);
+    for (const n of [...r.numbers, ...r.outlineNumbers, ...r.planeNumbers])
+      for (const cited of n.value?.cites ?? []) put(cited, r);
     if ("thread" in r.row.body) for (const b of balloonsOfThread(r.row.body.thread, job.balloons)) put(b.number, r);
   }
   // A balloon made from another passes on what it drives.

@@ -27,7 +27,7 @@ export function groundsOf(rows: SolvedRow[], solved: Solved): unknown[] {
     return [
       r.row.id,
       r.numbers.map((n) => (n.value ? round(n.value.value) : null)),
-      r.outlineNumbers.map((n) => (n.value ? round(n.value.value) : null)),
+      [...r.outlineNumbers, ...r.planeNumbers].map((n) => (n.value ? round(n.value.value) : null)),
       plane ? [point(plane.origin), point(plane.normal)] : null,
       drawn ? [...drawn.region, ...drawn.open].map((l) => l.map(ends)) : null,
     ];

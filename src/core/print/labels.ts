@@ -12,7 +12,7 @@ export interface FeatureLabel {
 
 /** Balloons a row is made from, its outline's too, each once. */
 function citedBy(row: SolvedRow): number[] {
-  const cited = [...row.numbers, ...row.outlineNumbers].flatMap((n) => n.value?.cites ?? []);
+  const cited = [...row.numbers, ...row.outlineNumbers, ...row.planeNumbers].flatMap((n) => n.value?.cites ?? []);
   return [...new Set(cited)];
 }
 

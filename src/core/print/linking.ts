@@ -30,6 +30,7 @@ const kinds: Record<Meaning, readonly Balloon["kind"][]> = {
   copies: ["count"],
   repeat: ["count"],
   sides: [],
+  ratio: [],
 };
 
 /**

@@ -1,7 +1,5 @@
-import { z } from "zod";
 import { fail, ok, type Result } from "../base/result";
-import { numberText } from "../number";
-import { choice, marked, sequence, word, type Clause, type Part } from "../grammar/grammar";
+import { sequence, word, type Part } from "../grammar/grammar";
 import {
   polygonCorners,
   rectangleCorners,
@@ -14,43 +12,10 @@ import {
   type ConvexShape,
 } from "../outline";
 import { rotate2, v2, type Vec2 } from "../geometry/vec";
-import type { PlanePlace, Resolved, ProfilePoint } from "./kind";
-import type { Pattern, PlaneRef } from "./places";
+import { planeOf } from "./extent";
+import type { Body, Recipe, Resolved, ProfilePoint } from "./kind";
+import type { Pattern } from "./places";
 import { COINCIDENT, ROUNDING } from "../geometry/tolerance";
-
-/** How deep a cut goes: through everything in its way, or to a depth below its plane. */
-export const depthFields = { depth: z.enum(["thru", "deep"]), deep: numberText.optional() };
-
-export const depthClause: Clause = {
-  ...choice("depth", { thru: word("THRU"), deep: marked("DEEP", "deep", "Depth", "length", { means: "depth" }) }),
-  expected: "DEEP or THRU",
-  required: true,
-};
-
-export const depthOf = (row: { depth: "thru" | "deep"; deep?: number }): Result<number | "thru"> =>
-  row.depth === "thru"
-    ? ok("thru")
-    : row.deep === undefined
-      ? fail("the depth is missing", { path: "deep", expected: "DEEP and a depth" })
-      : ok(row.deep);
-
-export const depthField = {
-  field: "choice" as const,
-  path: "depth",
-  label: "Depth",
-  options: [
-    { value: "deep", label: "to a depth", set: { depth: "deep", deep: "?" } },
-    { value: "thru", label: "through", set: { depth: "thru", deep: undefined } },
-  ],
-};
-
-/** Plane of a resolved row, with where below it the cut starts. */
-export function planeOf(plane: Resolved<PlaneRef>): PlanePlace {
-  const start = plane.start ?? 0;
-  return plane.on === "floorOf" || plane.on === "topOf"
-    ? { on: plane.on, row: plane.row as string, start }
-    : { on: plane.on, start };
-}
 
 /**
  * The places of a resolved pattern, in the coordinates of the plane.
@@ -103,6 +68,12 @@ export function placesOf(p: Resolved<Pattern>, count: number | undefined): Resul
       );
     }
   }
+}
+
+/** A body cut at every place of a row's pattern, from its plane. */
+export function cutAt(row: { plane: object; pattern: Resolved<Pattern>; count?: number }, body: Body): Result<Recipe> {
+  const places = placesOf(row.pattern, row.count);
+  return places.ok ? ok({ op: "cut", plane: planeOf(row.plane), body, places: places.value }) : places;
 }
 
 /** Flat shapes that blocks, pockets and polygons share. */

@@ -8,7 +8,23 @@ const features = (text: string) => prepare(jobOf(text)).rows.map((r) => r.featur
 
 describe("what a row is", () => {
   it("is one of a few, for every kind", () => {
-    const all = new Set<FeatureIs>(["body", "turned", "hole", "pocket", "face", "step", "groove", "edge", "engraving"]);
+    const all = new Set<FeatureIs>([
+      "body",
+      "turned",
+      "hole",
+      "pocket",
+      "face",
+      "step",
+      "groove",
+      "edge",
+      "engraving",
+      "taper",
+      "bend",
+      "shell",
+      "thread",
+      "knurl",
+      "copies",
+    ]);
     const outlines =
       'OUTLINE "o"\nCIRCLE ⌀10\nEND\nOUTLINE "half"\nSTART 0,0\nLINE TO X 10\nLINE TO Y 5\nLINE TO X 0\nCLOSE\nEND\nOUTLINE "line"\nSTART 0,0\nLINE TO X 10\nEND';
     for (const k of rowKinds) {

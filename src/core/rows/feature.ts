@@ -23,7 +23,18 @@ export type Feature =
   | { is: "step" }
   | { is: "groove" }
   | { is: "edge"; treatment: "chamfer" | "round" }
-  | { is: "engraving" };
+  | { is: "engraving" }
+  /** A conical socket: its diameters and its depth. */
+  | { is: "taper"; large: number; small: number; deep: number }
+  /** A bore along a path, which a straight tool cannot follow where it bends. */
+  | { is: "bend" }
+  /** The whole part hollowed. */
+  | { is: "shell" }
+  /** Said of a shaft, whose solid stays as the blank: an outside thread, a knurl. */
+  | { is: "thread"; thread: Thread; length: number; shaft: string }
+  | { is: "knurl"; form: "straight" | "diamond"; pitch: number; length: number; shaft: string }
+  /** Other rows once more. */
+  | { is: "copies" };
 
 export type FeatureIs = Feature["is"];
 

@@ -2,8 +2,10 @@ import { z } from "zod";
 import { marked, number, sequence, word, type Clause, optional } from "../grammar/grammar";
 import { numberText } from "../number";
 import { fail, ok, type Result } from "../base/result";
-import { envelope, type Piece } from "./common";
-import type { Field, ProfilePoint } from "./kind";
+import { envelope, profileVolume, type Piece } from "./common";
+import type { Body, Extent, Field, ProfilePoint } from "./kind";
+
+type RevolvedBody = Extract<Body, { body: "revolved" }>;
 
 /** Included angle of a usual twist drill's point: 118 degrees, common practice, no source. */
 export const DRILL_POINT = (118 * Math.PI) / 180;
@@ -13,6 +15,7 @@ export const mouthFields = {
   point: numberText.optional(),
   cbore: z.strictObject({ diameter: numberText, deep: numberText }).optional(),
   csk: z.strictObject({ diameter: numberText, angle: numberText }).optional(),
+  spotface: z.strictObject({ diameter: numberText, deep: numberText.optional() }).optional(),
 };
 
 /** `FLAT` or `POINT a`: how a blind hole ends. */
@@ -56,7 +59,18 @@ export const cskClause = optional(
   ),
 );
 
+/** `SPOTFACE ⌀d [DEEP d]`: a flat seat; without a depth it takes only what stands over the plane. */
+export const spotfaceClause = optional(
+  "spotface",
+  sequence(
+    word("SPOTFACE"),
+    number("spotface.diameter", "Spotface ⌀", "length", { sign: "⌀" }),
+    optional("spotface.deep", marked("DEEP", "spotface.deep", "Spotface depth", "length", { means: "depth" })),
+  ),
+);
+
 interface Mouth {
+  spotface?: { diameter: number; deep?: number };
   end?: "flat" | "point";
   point?: number;
   cbore?: { diameter: number; deep: number };
@@ -73,7 +87,7 @@ export const mouthOf = (row: Mouth): ("counterbore" | "countersink")[] => [
  * Profile of a hole with its counterbore and countersink, both cut from the plane. Point depth = (d/2) /
  * tan(point/2).
  */
-export function holeProfile(diameter: number, depth: number | "thru", mouth: Mouth): Result<ProfilePoint[]> {
+function holeProfile(diameter: number, depth: number | "thru", mouth: Mouth): Result<ProfilePoint[]> {
   const r = diameter / 2;
   const pieces: Piece[] = [];
   if (depth !== "thru") {
@@ -89,6 +103,15 @@ export function holeProfile(diameter: number, depth: number | "thru", mouth: Mou
       });
     pieces.push({ r0: mouth.cbore.diameter / 2, z0: 0, r1: mouth.cbore.diameter / 2, z1: mouth.cbore.deep });
   }
+  if (mouth.spotface) {
+    const { diameter: wide, deep = 0 } = mouth.spotface;
+    if (wide <= diameter)
+      return fail("the spotface is not wider than the hole", {
+        path: "spotface.diameter",
+        expected: "a larger diameter",
+      });
+    if (deep > 0) pieces.push({ r0: wide / 2, z0: 0, r1: wide / 2, z1: deep });
+  }
   if (mouth.csk) {
     if (mouth.csk.diameter <= diameter)
       return fail("the countersink is not wider than the hole", {
@@ -99,6 +122,25 @@ export function holeProfile(diameter: number, depth: number | "thru", mouth: Mou
     pieces.push({ r0: top, z0: 0, r1: 0, z1: top / Math.tan(mouth.csk.angle / 2) });
   }
   return ok(envelope(pieces, depth === "thru" ? r : null));
+}
+
+const pointOf = (diameter: number, mouth: Mouth): number =>
+  mouth.end === "flat" ? 0 : diameter / 2 / Math.tan((mouth.point ?? DRILL_POINT) / 2);
+
+/** A hole with all that is at its mouth, down to where it ends; its point stands below that. */
+export function holeBody(diameter: number, depth: Extent, mouth: Mouth): Result<RevolvedBody> {
+  const known = typeof depth === "number" || depth === "thru";
+  const profile = holeProfile(diameter, known ? depth : "thru", mouth);
+  if (!profile.ok) return profile;
+  if (known) return ok({ body: "revolved", profile: profile.value });
+  const tip = depth === "next" ? 0 : pointOf(diameter, mouth);
+  return ok({ body: "revolved", profile: profile.value, end: { extent: depth, tip } });
+}
+
+/** Volume of a lone blind hole; null where it goes to something. */
+export function holeVolume(diameter: number, depth: number | null, mouth: Mouth): number | null {
+  const profile = depth === null ? null : holeProfile(diameter, depth, mouth);
+  return profile?.ok ? profileVolume(profile.value, 0) : null;
 }
 
 export const mouthEditor: Field[] = [
@@ -135,4 +177,15 @@ export const mouthEditor: Field[] = [
   },
   { field: "number", path: "csk.diameter", label: "Countersink ⌀" },
   { field: "number", path: "csk.angle", label: "Included angle" },
+  {
+    field: "choice",
+    path: "spotface",
+    label: "Spotface",
+    options: [
+      { value: "", label: "none", set: { spotface: undefined } },
+      { value: "yes", label: "spotfaced", set: { spotface: { diameter: "?" } } },
+    ],
+  },
+  { field: "number", path: "spotface.diameter", label: "Spotface ⌀" },
+  { field: "number", path: "spotface.deep", label: "Spotface depth", optional: true },
 ];

@@ -1,13 +1,12 @@
-import { ok, type Result } from "../base/result";
+import { fail, ok, type Result } from "../base/result";
 import { v2, type Vec2 } from "../geometry/vec";
 import type { Outline } from "../outline";
-import type { PlaneRef } from "./places";
-import type { PlanePlace, Recipe, Resolved } from "./kind";
-import { planeOf } from "./common";
+import type { PlanePlace, PrismBody, Recipe } from "./kind";
+import { heightOf, planeOf } from "./extent";
 
 interface Standing {
   at?: { x: number; y: number; z?: number };
-  plane?: Resolved<PlaneRef>;
+  plane?: object;
 }
 
 /** A leave row stands on the job's Z0, at its own z, or on a plane of what is there already. */
@@ -16,13 +15,32 @@ export function standing(row: Standing): { plane: PlanePlace; place: Vec2 } {
   if (row.plane) {
     // The third figure of AT is along the plane's outward normal: it lifts the row off its plane.
     const plane = planeOf(row.plane);
-    return { plane: plane.on === "origin" ? plane : { ...plane, start: plane.start - (row.at?.z ?? 0) }, place };
+    return { plane: { ...plane, start: plane.start - (row.at?.z ?? 0) }, place };
   }
   return { plane: { on: "origin", z: row.at?.z ?? 0 }, place };
 }
 
-/** An outline carried up by a height. */
-export function raised(row: Standing, outline: Outline, height: number): Result<Recipe> {
+interface Raised extends Standing {
+  height?: number;
+  to?: object;
+  next?: true;
+  way?: "both" | "down";
+}
+
+/** An outline carried up by a height, to a plane or until it meets material; `more`: loops of the same outline. */
+export function raised(
+  row: Raised,
+  outline: Outline,
+  more: Pick<PrismBody, "more" | "draft" | "ends"> = {},
+): Result<Recipe> {
+  const depth = heightOf(row);
+  if (!depth.ok) return depth;
+  if (row.way && typeof depth.value !== "number")
+    return fail(`${row.way.toUpperCase()} goes with a height`, {
+      path: "way",
+      expected: "X and a height, or no BOTH or DOWN",
+    });
   const { plane, place } = standing(row);
-  return ok({ op: "leave", plane, body: { body: "prism", outline, depth: height }, places: [place] });
+  const body: PrismBody = { body: "prism", outline, ...more, depth: depth.value, ...(row.way ? { way: row.way } : {}) };
+  return ok({ op: "leave", plane, body, places: [place] });
 }

@@ -89,3 +89,12 @@ export function chainsFor(name: string, source: OutlineSource | undefined, turn:
     ? ok(all.map((c) => moveLoop(c, { x: 0, y: 0 }, turn)))
     : wrong(found.value, "it has no chain", "a walk, a shape or a text");
 }
+
+/** The one open chain of an outline, turned: what a strip, a rib or a tube follows. */
+export function onlyChain(name: string, source: OutlineSource | undefined, turn: number): Result<Segment[]> {
+  const chain = openChainFor(name, source, turn);
+  if (!chain.ok) return chain;
+  return chain.value
+    ? ok(chain.value)
+    : fail(`outline "${name}" is closed`, { path: "outline", expected: "one open chain" });
+}

@@ -2,7 +2,6 @@ import { z } from "zod";
 import { numberText, inCallout, type NumberText, type Quantity } from "../number";
 import { getPath, meaningOf, optional, type Clause, type NumberField, type Part } from "../grammar/grammar";
 import type { Reader } from "../grammar/reader";
-import type { Side } from "../geometry/vec";
 
 const point = z.strictObject({ x: numberText, y: numberText });
 export const pointZ = z.strictObject({ x: numberText, y: numberText, z: numberText.optional() });
@@ -34,16 +33,6 @@ export const pattern = z.discriminatedUnion("kind", [
   }),
 ]);
 export type Pattern = z.infer<typeof pattern>;
-
-export const rowRef = z.string().min(1).max(64);
-
-/** A plane by its meaning, never by an index: a side of the part, the floor of a cut row, the top of a leave row. */
-export const planeRef = z.discriminatedUnion("on", [
-  z.strictObject({ on: z.enum(["top", "bottom", "front", "back", "left", "right"]), start: numberText.optional() }),
-  z.strictObject({ on: z.literal("floorOf"), row: rowRef, start: numberText.optional() }),
-  z.strictObject({ on: z.literal("topOf"), row: rowRef, start: numberText.optional() }),
-]);
-export type PlaneRef = z.infer<typeof planeRef>;
 
 const coordinate = (path: string, axis: string, text: NumberText): NumberField => ({
   path,
@@ -175,54 +164,6 @@ export const patternClause: Clause = {
         ];
     }
   },
-};
-
-const sideWords: [string, Side][] = [
-  ["TOP", "top"],
-  ["BOTTOM", "bottom"],
-  ["FRONT", "front"],
-  ["BACK", "back"],
-  ["LEFT", "left"],
-  ["RIGHT", "right"],
-];
-
-/** `ON TOP`, `ON FLOOR OF 3`, ...; on the top when nothing is said. */
-export const planeClause: Clause = {
-  expected: "ON and a plane",
-  starts: (r) => r.sees("ON") && !r.sees("ON", "BC"),
-  read(r, row, names) {
-    r.want("ON");
-    const kept = row.plane?.start === undefined ? {} : { start: row.plane.start };
-    if (r.take("FLOOR", "OF")) row.plane = { on: "floorOf", row: names.idOf(r.whole("the number of a row")), ...kept };
-    else if (r.take("TOP", "OF")) row.plane = { on: "topOf", row: names.idOf(r.whole("the number of a row")), ...kept };
-    else {
-      const side = sideWords.find(([w]) => r.take(w));
-      if (!side) r.fail("TOP, BOTTOM, FRONT, BACK, LEFT, RIGHT, FLOOR OF n, TOP OF n or BC");
-      row.plane = { on: side![1], ...kept };
-    }
-  },
-  write(row, names) {
-    const p: PlaneRef = row.plane;
-    if (p.on === "floorOf") return `ON FLOOR OF ${names.numberOf(p.row)}`;
-    if (p.on === "topOf") return `ON TOP OF ${names.numberOf(p.row)}`;
-    return p.on === "top" ? "" : `ON ${p.on.toUpperCase()}`;
-  },
-  numbers: () => [],
-};
-
-/** `START s`: the cut begins s below its plane. */
-export const startClause: Clause = {
-  expected: "START",
-  starts: (r) => r.sees("START"),
-  read(r, row) {
-    r.want("START");
-    row.plane = { ...(row.plane ?? { on: "top" }), start: r.number("plane.start", "a depth below the plane") };
-  },
-  write: (row) => (row.plane.start === undefined ? "" : `START ${inCallout(row.plane.start)}`),
-  numbers: (row) =>
-    row.plane.start === undefined
-      ? []
-      : [{ path: "plane.start", label: "Start below", quantity: "offset", means: "depth", text: row.plane.start }],
 };
 
 /** How often, as prints write it: `6X`. */

@@ -24,7 +24,20 @@ import { leaveBlock, type LeaveBlock } from "./leaveBlock";
 import { leavePolygon, type LeavePolygon } from "./leavePolygon";
 import { leaveRing, type LeaveRing } from "./leaveRing";
 import { leaveRound, type LeaveRound } from "./leaveRound";
-import type { Resolved, RowKind } from "./kind";
+import { leaveStrip, type LeaveStrip } from "./leaveStrip";
+import { leaveRib, type LeaveRib } from "./leaveRib";
+import { leaveTube, type LeaveTube } from "./leaveTube";
+import { leaveText, type LeaveText } from "./leaveText";
+import { cutTube, type CutTube } from "./cutTube";
+import { cutTaper, type CutTaper } from "./cutTaper";
+import { cutShaftGroove, type CutShaftGroove } from "./cutShaftGroove";
+import { cutVeeGroove, type CutVeeGroove } from "./cutVeeGroove";
+import { cutThread, type CutThread } from "./cutThread";
+import { cutKnurl, type CutKnurl } from "./cutKnurl";
+import { cutShell, type CutShell } from "./cutShell";
+import { repeat, type Repeat } from "./repeat";
+import { mirror, type Mirror } from "./mirror";
+import type { Resolved, RowKind, Verb } from "./kind";
 
 export type RowBody =
   | LeaveBlock
@@ -48,7 +61,20 @@ export type RowBody =
   | CutHoles
   | CutChamfer
   | CutRound
-  | CutBreak;
+  | CutBreak
+  | LeaveStrip
+  | LeaveRib
+  | LeaveTube
+  | LeaveText
+  | CutTube
+  | CutTaper
+  | CutShaftGroove
+  | CutVeeGroove
+  | CutThread
+  | CutKnurl
+  | CutShell
+  | Repeat
+  | Mirror;
 
 // One line a row kind. Order matters only where two could start alike: threads before plain holes.
 // eslint-disable-next-line @typescript-eslint/no-explicit-any
@@ -73,6 +99,19 @@ const kinds: RowKind<any>[] = [
   cutChamfer,
   cutRound,
   cutBreak,
+  leaveStrip,
+  leaveRib,
+  leaveTube,
+  leaveText,
+  cutTube,
+  cutTaper,
+  cutShaftGroove,
+  cutVeeGroove,
+  cutThread,
+  cutKnurl,
+  cutShell,
+  repeat,
+  mirror,
   cutTapped,
   cutHoles,
 ];
@@ -118,14 +157,14 @@ function afterCount(r: Reader): number {
  * Reads a row after its optional OFF and name: `LEAVE ...` or `CUT ...`.
  * @throws CalloutError with the offset at fault
  */
-export function readRowBody(r: Reader, verb: "leave" | "cut", names: RowNames): RowBody {
-  const after = afterCount(r);
+export function readRowBody(r: Reader, verb: Verb, names: RowNames): RowBody {
+  const after = verb === "cut" || verb === "leave" ? afterCount(r) : r.pos;
   const kind = kinds.find((k) => k.verb === verb && startsAt(k, r, after));
   if (!kind) {
     const list =
       verb === "leave"
-        ? "BLOCK, ROUND, POLYGON, RING, PRISM or TURNED"
-        : "FACE, STEP, POCKET, SLOT, CBORE, CSK, TURNED, ENGRAVE, GROOVE, CHAMFER, ROUND, BREAK, a thread or ⌀";
+        ? "BLOCK, ROUND, POLYGON, RING, PRISM, TURNED, STRIP, RIB, TUBE or TEXT"
+        : "FACE, STEP, POCKET, SLOT, CBORE, CSK, TURNED, ENGRAVE, GROOVE, TAPER, TUBE, SHELL, CHAMFER, ROUND, BREAK, THREAD, KNURL, a thread or ⌀";
     const start = r.pos;
     r.pos = after;
     if (verb === "leave" && after > start && kinds.some((k) => k.verb === "leave" && k.callout.head.starts(r)))

@@ -8,3 +8,4 @@ export * from "./fits";
 export * from "./generalTolerances";
 export * from "./shopMaterials";
 export * from "./practice";
+export * from "./morse";

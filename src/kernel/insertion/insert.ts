@@ -1,6 +1,7 @@
 import type { TopoDS_Face, TopoDS_Shape } from "replicad-opencascadejs";
 import { dot, fromFrame, type Frame, type Vec2 } from "@/core/geometry/vec";
 import { arcPoint, circle, moveLoop, type Loop } from "@/core/outline";
+import { isPlain } from "@/core/engine/kernel";
 import type { BodyStep, FaceTag, PlacedBody } from "@/core/engine/kernel";
 import type { FaceCache } from "../faceCache";
 import { scope, type OC } from "../oc";
@@ -49,6 +50,7 @@ const keyOfNormal = (f: Frame) => [f.normal.x, f.normal.y, f.normal.z].map((c) =
 /** The way round what a body takes at one place, seen along its frame's normal; null where it is not one simple way. */
 function loopOf(body: PlacedBody): { loop: Loop; depth: number } | null {
   if (body.body === "prism") {
+    if (!isPlain(body)) return null;
     if (body.outline.holes.length || body.more?.length || Math.abs(body.from) > ROUNDING) return null;
     return { loop: body.outline.outer, depth: body.to };
   }

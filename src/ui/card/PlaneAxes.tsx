@@ -16,8 +16,7 @@ function alongAxis(d: Vec3): string | null {
  */
 export function PlaneAxes({ rowId, plane }: { rowId: string; plane: PlaneRef }) {
   const placed = useBench((s) => s.evaluated?.evaluation.solved.rows.find((r) => r.row.id === rowId)?.planes?.start);
-  const frame: Frame | null =
-    plane.on === "floorOf" || plane.on === "topOf" ? (placed ?? null) : sideFrame(plane.on, 0);
+  const frame: Frame | null = "row" in plane || plane.on === "named" ? (placed ?? null) : sideFrame(plane.on, 0);
   const [x, y] = frame ? [alongAxis(frame.x), alongAxis(frame.y)] : [null, null];
   if (!x || !y) return null;
   return (

@@ -144,8 +144,11 @@ export class Words {
       return null;
     }
     const decimals = name!.startsWith("No.") ? 4 : 3;
-    const inches = (drill.diameter / INCH).toFixed(decimals).replace(/^0/, "").replace(/(\.\d{3})0$/, "$1");
-    return this.unit === "in" ? inches : `${inches}in`;
+    const inches = (drill.diameter / INCH)
+      .toFixed(decimals)
+      .replace(/^0/, "")
+      .replace(/(\.\d{3})0$/, "$1");
+    return inches + { in: "", mm: "in" }[this.unit];
   }
   private drillName(): string | null {
     if (this.takeOne(["NO", "NUMBER"])) {

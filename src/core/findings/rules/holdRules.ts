@@ -8,6 +8,7 @@ import { down, say, whose, type Rule, type RuleContext } from "../rule";
 import type { SolvedRow } from "../../engine/solve";
 import { jawMet } from "../../paths/jaws";
 import { planPaths } from "../../paths/plan";
+import { levelsOfBody } from "../../engine/rowShape";
 import { placeVise, type ViseSetup } from "../../hold/vise";
 import { CONTACT } from "../../geometry/tolerance";
 
@@ -176,6 +177,13 @@ function reachOf(body: PlacedBody): { min: Vec2; max: Vec2; from: number; to: nu
       const b = loopBox(body.chains.flat()),
         w = body.depth * Math.tan(body.halfAngle);
       return { min: v2(b.min.x - w, b.min.y - w), max: v2(b.max.x + w, b.max.y + w), from: 0, to: body.depth };
+    }
+    case "tube":
+    case "rib": {
+      const b = loopBox(body.chain);
+      const w = body.body === "tube" ? body.outer : body.thick / 2;
+      const { low, high } = levelsOfBody(body);
+      return { min: v2(b.min.x - w, b.min.y - w), max: v2(b.max.x + w, b.max.y + w), from: -high, to: -low };
     }
   }
 }

@@ -15,6 +15,7 @@ import { endOf, sampleLoop, type Segment } from "../../outline";
 import { insideRegion } from "../../outline/boolean";
 import type { BodyStep, EdgeInfo, FaceInfo } from "../../engine/kernel";
 import type { SolvedRow } from "../../engine/solve";
+import { isSeated } from "../../rows";
 import type { Finding } from "../finding";
 import { say, whose, type Rule, type RuleContext } from "../rule";
 import { COINCIDENT, CONTACT, DISPLAY, PARALLEL } from "../../geometry/tolerance";
@@ -46,7 +47,7 @@ export const cutsNothing: Rule = {
   id: "cuts-nothing",
   find: (c) =>
     c.rows.flatMap((row): Found[] => {
-      if (row.state !== "ok" || !row.recipe || row.recipe.op === "leave" || row.recipe.op === "edges") return [];
+      if (row.state !== "ok" || !row.recipe || ["leave", "edges", "said"].includes(row.recipe.op)) return [];
       const place = row.planes?.start?.origin ?? null;
       const facesStock = row.recipe.op === "face" && row.placed?.step === null && (c.allowance?.top ?? 0) > CONTACT;
       const source = "the solid before and after the row";
@@ -393,13 +394,7 @@ export const planeInside: Rule = {
   find: (c) =>
     c.rows.flatMap((row): Found[] => {
       const recipe = row.recipe;
-      if (
-        row.state !== "ok" ||
-        !recipe ||
-        recipe.op === "edges" ||
-        !row.planes?.start ||
-        !sides.includes(recipe.plane.on as Side)
-      )
+      if (row.state !== "ok" || !isSeated(recipe) || !row.planes?.start || !sides.includes(recipe.plane.on as Side))
         return [];
       const before = c.rows
         .slice(0, row.number - 1)

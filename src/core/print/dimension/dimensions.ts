@@ -1,5 +1,6 @@
 import { dot, length, sub, type Frame, type Vec3 } from "../../geometry/vec";
 import { numberScope, reportNumbers, resolveBody, type NumberReport } from "../../engine/numbers";
+import { planeSource } from "../../engine/namedPlanes";
 import type { EdgeInfo, FaceInfo } from "../../engine/kernel";
 import type { Solved, SolvedRow } from "../../engine/solve";
 import type { Balloon, Job } from "../../job/schema";
@@ -157,7 +158,8 @@ export class Dimensions {
   /** Surfaces of any row that move when some numbers of one row come out otherwise. */
   private movedBy(r: SolvedRow, changed: NumberReport[]): Set<string> {
     const numbers = r.numbers.map((n) => changed.find((m) => m.path === n.path) ?? n);
-    const resolved = resolveBody(r.row.body, numbers, this.job.balloons);
+    const planes = planeSource(this.job, numberScope(this.job));
+    const resolved = resolveBody(r.row.body, numbers, this.job.balloons, planes);
     const recipe = resolved.ok
       ? kindOf(r.row.body).recipe(resolved.value, r.row.body, this.source(this.solvedOutlines))
       : resolved;
@@ -350,13 +352,14 @@ export class Dimensions {
 
   /** Recipes of the rows a balloon reaches, with its number moved. */
   private recipes(rows: SolvedRow[], scope: ReturnType<typeof numberScope>): Map<string, Recipe | null> {
+    const planes = planeSource(this.job, scope);
     const drawn = rows.some((r) => r.outlineNumbers.length > 0);
     const source = this.source(
       drawn ? evaluateOutlines(this.job.outlines, scope, this.solved.shapes) : this.solvedOutlines,
     );
     return new Map(
       rows.map((r) => {
-        const resolved = resolveBody(r.row.body, reportNumbers(r.row.body, scope), this.job.balloons);
+        const resolved = resolveBody(r.row.body, reportNumbers(r.row.body, scope), this.job.balloons, planes);
         const recipe = resolved.ok ? kindOf(r.row.body).recipe(resolved.value, r.row.body, source) : resolved;
         return [r.row.id, recipe.ok ? recipe.value : null];
       }),

@@ -1,7 +1,7 @@
-import { dot, fromFrame, scale, add, sideNormal, v2, type Frame, type Side, type Vec3 } from "../../geometry/vec";
+import { dot, fromFrame, scale, add, sideNormal, v2, type Frame, type Vec3 } from "../../geometry/vec";
 import type { SolvedRow } from "../../engine/solve";
-import { levelsOf } from "../../engine/place";
-import type { Recipe } from "../../rows";
+import { levelsOf } from "../../engine/placeSeated";
+import { isSeated, type Recipe, type SeatedRecipe } from "../../rows";
 import { surfacesOf, type StepWall, type Surface } from "./surfaces";
 import { COINCIDENT, CONTACT, PARALLEL, ROUNDING } from "../../geometry/tolerance";
 
@@ -16,7 +16,7 @@ type Anchor =
 
 interface RowModel {
   row: SolvedRow;
-  recipe: Recipe;
+  recipe: SeatedRecipe;
   frame: Frame;
   anchor: Anchor;
   /** For a step: which way its side looks, where the edge of the part stands that way, and what makes that edge. */
@@ -36,7 +36,7 @@ export function modelOf(rows: SolvedRow[]): PartModel {
   const model: PartModel = { rows: [], surfaces: new Map() };
   for (const row of rows) {
     const frame = row.planes?.start;
-    if (row.state === "ok" && row.recipe && row.recipe.op !== "edges" && frame) {
+    if (row.state === "ok" && isSeated(row.recipe) && frame) {
       const anchor = anchorOfPlane(row.recipe.plane, frame, model);
       const edge = row.recipe.op === "step" ? stepEdge(row, frame, model) : null;
       const made: RowModel = { row, recipe: row.recipe, frame, anchor, edge };
@@ -54,7 +54,7 @@ export function movedModel(model: PartModel, recipes: Map<string, Recipe | null>
   const offered = new Map<string, { floor: Frame | null; top: Frame | null }>();
   for (const m of model.rows) {
     const recipe = recipes.has(m.row.row.id) ? recipes.get(m.row.row.id)! : m.recipe;
-    if (!recipe || recipe.op !== m.recipe.op || recipe.op === "edges" || m.recipe.op === "edges") continue;
+    if (!isSeated(recipe) || recipe.op !== m.recipe.op) continue;
     const shift =
       shiftOf(m.anchor, m.frame.normal, model, out, offered) -
       (startOf(recipe) - startOf(m.recipe)) +
@@ -70,14 +70,14 @@ export function movedModel(model: PartModel, recipes: Map<string, Recipe | null>
   return out;
 }
 
-const startOf = (r: Recipe): number => (r.op !== "edges" && "start" in r.plane ? r.plane.start : 0);
-const heightOf = (r: Recipe): number => (r.op !== "edges" && r.plane.on === "origin" ? r.plane.z : 0);
+const startOf = (r: SeatedRecipe): number => ("start" in r.plane ? r.plane.start : 0);
+const heightOf = (r: SeatedRecipe): number => (r.plane.on === "origin" ? r.plane.z : 0);
 
-function wallOf(recipe: Recipe, edge: RowModel["edge"], offset: number): StepWall | null {
+function wallOf(recipe: SeatedRecipe, edge: RowModel["edge"], offset: number): StepWall | null {
   return recipe.op === "step" && edge ? { normal: edge.normal, offset: offset - recipe.width } : null;
 }
 
-function anchorOfPlane(plane: Exclude<Recipe, { op: "edges" }>["plane"], frame: Frame, model: PartModel): Anchor {
+function anchorOfPlane(plane: SeatedRecipe["plane"], frame: Frame, model: PartModel): Anchor {
   switch (plane.on) {
     case "origin":
       return { on: "fixed" };
@@ -85,8 +85,12 @@ function anchorOfPlane(plane: Exclude<Recipe, { op: "edges" }>["plane"], frame: 
       return { on: "row", row: plane.row, plane: "floor" };
     case "topOf":
       return { on: "row", row: plane.row, plane: "top" };
+    case "frame":
+    case "axis":
+    case "roundOf":
+      return { on: "fixed" };
     default:
-      return anchorAt(sideNormal(plane.on as Side), dot(frame.origin, frame.normal) + plane.start, model);
+      return anchorAt(frame.normal, dot(frame.origin, frame.normal) + plane.start, model);
   }
 }
 

@@ -1,7 +1,7 @@
 import { add, dot, fromFrame, scale, unit, v2, type Frame, type Vec2, type Vec3 } from "../../geometry/vec";
 import { arcPoint, endOf, startOf, type Loop, type Segment } from "../../outline";
 import { directionAt } from "../../outline/meet";
-import type { Body, ProfilePoint, Recipe } from "../../rows";
+import type { Body, Extent, ProfilePoint, PrismBody, SeatedRecipe } from "../../rows";
 import { COINCIDENT, CONTACT } from "../../geometry/tolerance";
 
 /** A surface of the part, or a line or circle where surfaces meet, as exact numbers. Lengths mm, angles radians. */
@@ -39,8 +39,7 @@ export interface StepWall {
 }
 
 /** What a recipe makes, standing on a frame: every wall, floor, corner and ring of every copy. */
-export function surfacesOf(row: string, recipe: Recipe, frame: Frame, stepWall: StepWall | null): Surface[] {
-  if (recipe.op === "edges") return [];
+export function surfacesOf(row: string, recipe: SeatedRecipe, frame: Frame, stepWall: StepWall | null): Surface[] {
   const put = (name: string, shape: Shape, role: Surface["role"] = "wall", instance = 0): Surface => ({
     id: `${row}/${instance}/${name}`,
     row,
@@ -77,7 +76,7 @@ function bodySurfaces(body: Body, frame: Frame, place: Vec2, leave: boolean): Pa
       return all.map((o, part) => ({
         part,
         parts: all.length,
-        shapes: [...walls([o.outer, ...o.holes], frame, place), ...levels(body.depth, frame, leave)],
+        shapes: [...walls([o.outer, ...o.holes], frame, place), ...levels(body.depth, frame, leave, body.way)],
       }));
     }
     case "open":
@@ -98,9 +97,27 @@ function bodySurfaces(body: Body, frame: Frame, place: Vec2, leave: boolean): Pa
           ),
         },
       ];
+    case "tube":
+      return [{ part: 0, parts: 1, shapes: tubeWalls(body, frame, place) }];
     case "vee":
+    case "rib":
+    case "collar":
       return [];
   }
+}
+
+/** Straight stretches of a tube, inside and out. */
+function tubeWalls(body: Extract<Body, { body: "tube" }>, frame: Frame, place: Vec2): Named[] {
+  const radii = [body.outer, ...(body.inner > 0 ? [body.inner] : [])];
+  return body.chain.flatMap((s, i) =>
+    s.kind === "arc"
+      ? []
+      : radii.map((radius, k): Named => {
+          const origin = fromFrame(frame, v2(s.from.x + place.x, s.from.y + place.y));
+          const direction = direction2(frame, directionAt(s, 0));
+          return { name: `tube ${i}.${k}`, role: "wall", shape: { is: "cylinder", origin, direction, radius } };
+        }),
+  );
 }
 
 const planeThrough = (normal: Vec3, point: Vec3): Shape => ({ is: "plane", normal, offset: dot(point, normal) });
@@ -172,10 +189,17 @@ function middles(loop: Loop, l: number, frame: Frame, place: Vec2): Named[] {
 }
 
 /** The level a body starts from and the one it ends at. */
-function levels(depth: number | "thru", frame: Frame, leave: boolean): Named[] {
+function levels(depth: Extent, frame: Frame, leave: boolean, way?: PrismBody["way"]): Named[] {
   const at = (d: number) => planeThrough(frame.normal, fromFrame(frame, v2(0, 0), d));
   const start: Named = { name: "start", role: "start", shape: at(0) };
-  if (depth === "thru") return [start];
+  if (typeof depth !== "number") return [start];
+  if (leave && way) {
+    const [low, high] = way === "down" ? [depth, 0] : [depth / 2, -depth / 2];
+    return [
+      { name: "start", role: "start", shape: at(low) },
+      { name: "top", role: "top", shape: at(high) },
+    ];
+  }
   return [
     start,
     leave ? { name: "top", role: "top", shape: at(-depth) } : { name: "floor", role: "floor", shape: at(depth) },

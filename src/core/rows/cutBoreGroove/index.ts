@@ -1,10 +1,11 @@
 import { z } from "zod";
 import { marked, number, required, sequence, word } from "../../grammar/grammar";
 import { numberText } from "../../number";
-import { fail, ok } from "../../base/result";
-import { disc, placesOf, planeOf } from "../common";
+import { fail } from "../../base/result";
+import { disc, cutAt } from "../common";
 import type { RowKind } from "../kind";
-import { pattern, patternClause, planeClause, planeRef, startClause } from "../places";
+import { pattern, patternClause } from "../places";
+import { planeClause, planeRef, startClause } from "../planeRef";
 
 const schema = z.strictObject({
   kind: z.literal("cutBoreGroove"),
@@ -34,15 +35,7 @@ export const cutBoreGroove: RowKind<CutBoreGroove> = {
   recipe(row) {
     if (row.plane.start === undefined)
       return fail("where the groove starts is missing", { path: "plane.start", expected: "START and a depth" });
-    const places = placesOf(row.pattern, undefined);
-    return places.ok
-      ? ok({
-          op: "cut",
-          plane: planeOf(row.plane),
-          body: { body: "prism", outline: disc(row.diameter), depth: row.width },
-          places: places.value,
-        })
-      : places;
+    return cutAt(row, { body: "prism", outline: disc(row.diameter), depth: row.width });
   },
   closedForm: (row) => (Math.PI / 4) * row.diameter ** 2 * row.width,
   fields: [

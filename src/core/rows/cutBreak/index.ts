@@ -2,7 +2,7 @@ import { z } from "zod";
 import { number, required, sequence, word } from "../../grammar/grammar";
 import { numberText } from "../../number";
 import { ok } from "../../base/result";
-import { edgeList, edgesPart } from "../edges";
+import { edgeList, edgesOf, edgesPart } from "../edges";
 import type { RowKind } from "../kind";
 
 const schema = z.strictObject({ kind: z.literal("cutBreak"), size: numberText, edges: edgeList });
@@ -20,7 +20,7 @@ export const cutBreak: RowKind<CutBreak> = {
     clauses: [required(edgesPart)],
   },
   feature: () => ({ is: "edge", treatment: "chamfer" }),
-  recipe: (row) => ok({ op: "edges", treatment: "chamfer", size: row.size, angle: Math.PI / 4, edges: row.edges }),
+  recipe: (row) => ok({ op: "edges", treatment: "chamfer", size: row.size, angle: Math.PI / 4, edges: edgesOf(row) }),
   closedForm: () => null,
   fields: [{ field: "number", path: "size", label: "Break" }, { field: "edges" }],
 };

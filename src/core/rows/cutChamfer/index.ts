@@ -2,7 +2,7 @@ import { z } from "zod";
 import { marked, number, optional, required, sequence, word, type Clause } from "../../grammar/grammar";
 import { numberText } from "../../number";
 import { fail, ok } from "../../base/result";
-import { edgeList, edgesPart } from "../edges";
+import { edgeList, edgesOf, edgesPart } from "../edges";
 import type { RowKind } from "../kind";
 import { COINCIDENT } from "../../geometry/tolerance";
 
@@ -62,7 +62,7 @@ export const cutChamfer: RowKind<CutChamfer> = {
             treatment: "chamfer",
             size: row.size,
             angle: row.second === undefined ? (row.angle ?? Math.PI / 4) : Math.atan2(row.second, row.size),
-            edges: row.edges,
+            edges: edgesOf(row),
           }),
   closedForm: () => null,
   fields: [

@@ -1,10 +1,11 @@
 import { z } from "zod";
 import { number, required, sequence, word } from "../../grammar/grammar";
 import { numberText } from "../../number";
-import { ok } from "../../base/result";
-import { depthClause, depthField, depthFields, depthOf, disc, placesOf, planeOf } from "../common";
+import { disc, cutAt } from "../common";
+import { depthClause, depthEditor, depthFields, depthOf } from "../extent";
 import type { RowKind } from "../kind";
-import { countPrefix, pattern, patternClause, planeClause, planeRef, startClause } from "../places";
+import { countPrefix, pattern, patternClause } from "../places";
+import { planeClause, planeRef, startClause } from "../planeRef";
 
 const schema = z.strictObject({
   kind: z.literal("cutCounterbore"),
@@ -34,22 +35,13 @@ export const cutCounterbore: RowKind<CutCounterbore> = {
   recipe(row) {
     const depth = depthOf(row);
     if (!depth.ok) return depth;
-    const places = placesOf(row.pattern, row.count);
-    return places.ok
-      ? ok({
-          op: "cut",
-          plane: planeOf(row.plane),
-          body: { body: "prism", outline: disc(row.diameter), depth: depth.value },
-          places: places.value,
-        })
-      : places;
+    return cutAt(row, { body: "prism", outline: disc(row.diameter), depth: depth.value });
   },
   closedForm: (row) => (row.deep === undefined ? null : (Math.PI / 4) * row.diameter ** 2 * row.deep),
   fields: [
     { field: "number", path: "count", label: "Count", optional: true },
     { field: "number", path: "diameter", label: "Diameter" },
-    depthField,
-    { field: "number", path: "deep", label: "Depth" },
+    ...depthEditor,
     { field: "pattern" },
     { field: "plane" },
   ],

@@ -1,10 +1,10 @@
 import { z } from "zod";
 import { number, sequence, word } from "../../grammar/grammar";
 import { numberText } from "../../number";
-import { ok } from "../../base/result";
-import { placesOf, planeOf } from "../common";
+import { cutAt } from "../common";
 import type { RowKind } from "../kind";
-import { countPrefix, pattern, patternClause, planeClause, planeRef, startClause } from "../places";
+import { countPrefix, pattern, patternClause } from "../places";
+import { planeClause, planeRef, startClause } from "../planeRef";
 
 const schema = z.strictObject({
   kind: z.literal("cutCountersink"),
@@ -42,21 +42,13 @@ export const cutCountersink: RowKind<CutCountersink> = {
   },
   feature: () => ({ is: "turned" }),
   recipe(row) {
-    const places = placesOf(row.pattern, row.count);
-    return places.ok
-      ? ok({
-          op: "cut",
-          plane: planeOf(row.plane),
-          body: {
-            body: "revolved",
-            profile: [
-              { r: row.diameter / 2, z: 0 },
-              { r: 0, z: depthOfPoint(row) },
-            ],
-          },
-          places: places.value,
-        })
-      : places;
+    return cutAt(row, {
+      body: "revolved",
+      profile: [
+        { r: row.diameter / 2, z: 0 },
+        { r: 0, z: depthOfPoint(row) },
+      ],
+    });
   },
   closedForm: (row) => (Math.PI / 12) * row.diameter ** 2 * depthOfPoint(row),
   fields: [

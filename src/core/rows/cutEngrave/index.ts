@@ -2,10 +2,12 @@ import { z } from "zod";
 import { marked, sequence, word } from "../../grammar/grammar";
 import { numberText } from "../../number";
 import { fail, ok } from "../../base/result";
-import { placesOf, planeOf } from "../common";
+import { placesOf } from "../common";
+import { planeOf } from "../extent";
 import type { RowKind } from "../kind";
 import { chainsFor, outlineName } from "../outlineSource";
-import { pattern, patternClause, planeClause, planeRef, startClause } from "../places";
+import { pattern, patternClause } from "../places";
+import { planeClause, planeRef, startClause } from "../planeRef";
 
 const schema = z.strictObject({
   kind: z.literal("cutEngrave"),

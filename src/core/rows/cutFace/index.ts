@@ -2,9 +2,9 @@ import { z } from "zod";
 import { marked, optional, word } from "../../grammar/grammar";
 import { numberText } from "../../number";
 import { ok } from "../../base/result";
-import { planeOf } from "../common";
+import { planeOf } from "../extent";
 import type { RowKind } from "../kind";
-import { planeClause, planeRef, startClause } from "../places";
+import { planeClause, planeRef, startClause } from "../planeRef";
 
 const schema = z.strictObject({ kind: z.literal("cutFace"), deep: numberText.optional(), plane: planeRef });
 export type CutFace = z.infer<typeof schema>;

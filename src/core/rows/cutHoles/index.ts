@@ -1,22 +1,57 @@
 import { z } from "zod";
-import { number, sequence } from "../../grammar/grammar";
+import { number, sequence, type Clause } from "../../grammar/grammar";
 import { numberText } from "../../number";
-import { ok } from "../../base/result";
-import { depthClause, depthField, depthFields, depthOf, placesOf, planeOf, profileVolume } from "../common";
-import { cboreClause, cskClause, endClause, holeProfile, mouthOf, mouthEditor, mouthFields } from "../holeCommon";
+import { cutAt } from "../common";
+import { depthClause, depthEditor, depthFields, depthOf, plainDepth } from "../extent";
+import {
+  cboreClause,
+  cskClause,
+  endClause,
+  holeBody,
+  holeVolume,
+  mouthEditor,
+  mouthFields,
+  mouthOf,
+  spotfaceClause,
+} from "../holeCommon";
 import type { RowKind } from "../kind";
-import { countPrefix, pattern, patternClause, planeClause, planeRef, startClause } from "../places";
+import { countPrefix, pattern, patternClause } from "../places";
+import { planeClause, planeRef, startClause } from "../planeRef";
 
 const schema = z.strictObject({
   kind: z.literal("cutHoles"),
   count: numberText.optional(),
   diameter: numberText,
   ...depthFields,
+  /** Reamed to a fit: `⌀10 H7 REAM`. */
+  fit: z
+    .string()
+    .regex(/^(?:[A-Z]{1,2})(?:1[0-8]|[1-9])$/)
+    .optional(),
+  ream: z.literal(true).optional(),
   ...mouthFields,
   pattern,
   plane: planeRef,
 });
 export type CutHoles = z.infer<typeof schema>;
+
+/** `H7 REAM`, or `REAM` alone. */
+const reamClause: Clause = {
+  expected: "REAM",
+  starts: (r) => r.sees("REAM") || /^[A-Z]{1,2}\d{1,2}\s+REAM\b/i.test(r.text.slice((r.skip(), r.pos))),
+  read(r, row) {
+    const fit = /^([A-Z]{1,2}\d{1,2})\s+(?=REAM)/i.exec(r.text.slice((r.skip(), r.pos)));
+    if (fit) {
+      if (!/^[A-Z]{1,2}(?:1[0-8]|[1-9])$/i.test(fit[1])) r.fail("a fit such as H7");
+      row.fit = fit[1].toUpperCase();
+      r.pos += fit[0].length;
+    }
+    r.want("REAM");
+    row.ream = true;
+  },
+  write: (row) => (row.ream ? `${row.fit ? `${row.fit} ` : ""}REAM` : ""),
+  numbers: () => [],
+};
 
 export const cutHoles: RowKind<CutHoles> = {
   kind: "cutHoles",
@@ -29,40 +64,37 @@ export const cutHoles: RowKind<CutHoles> = {
   example: { in: "CUT 4X ⌀.266 THRU GRID 2 2 BY 3 1.5", mm: "CUT 4X ⌀6.6 THRU GRID 2 2 BY 80 40" },
   callout: {
     head: sequence(countPrefix, number("diameter", "Diameter", "length", { sign: "⌀" })),
-    clauses: [depthClause, endClause, cboreClause, cskClause, patternClause, startClause, planeClause],
+    clauses: [
+      reamClause,
+      depthClause,
+      endClause,
+      cboreClause,
+      cskClause,
+      spotfaceClause,
+      patternClause,
+      startClause,
+      planeClause,
+    ],
   },
   feature: (row) => ({
     is: "hole",
     diameter: row.diameter,
-    depth: row.depth === "thru" ? "thru" : row.deep!,
+    depth: plainDepth(row) ?? "thru",
     mouth: mouthOf(row),
     thread: null,
   }),
   recipe(row) {
     const depth = depthOf(row);
     if (!depth.ok) return depth;
-    const profile = holeProfile(row.diameter, depth.value, row);
-    if (!profile.ok) return profile;
-    const places = placesOf(row.pattern, row.count);
-    return places.ok
-      ? ok({
-          op: "cut",
-          plane: planeOf(row.plane),
-          body: { body: "revolved", profile: profile.value },
-          places: places.value,
-        })
-      : places;
+    const body = holeBody(row.diameter, depth.value, row);
+    return body.ok ? cutAt(row, body.value) : body;
   },
-  closedForm(row) {
-    const profile = row.deep === undefined ? null : holeProfile(row.diameter, row.deep, row);
-    return profile?.ok ? profileVolume(profile.value, 0) : null;
-  },
+  closedForm: (row) => holeVolume(row.diameter, plainDepth(row), row),
   unsaid: (row) => (row.depth === "deep" && row.end === undefined ? "118° point" : null),
   fields: [
     { field: "number", path: "count", label: "Count", optional: true },
     { field: "number", path: "diameter", label: "Diameter" },
-    depthField,
-    { field: "number", path: "deep", label: "Depth" },
+    ...depthEditor,
     ...mouthEditor,
     { field: "pattern" },
     { field: "plane" },

@@ -2,10 +2,12 @@ import { z } from "zod";
 import { marked, sequence, word, type Clause } from "../../grammar/grammar";
 import { numberText } from "../../number";
 import { fail, ok } from "../../base/result";
-import { depthClause, depthField, depthFields, depthOf, placesOf, planeOf } from "../common";
+import { placesOf } from "../common";
+import { depthClause, depthEditor, depthFields, depthOf, planeOf } from "../extent";
 import type { RowKind } from "../kind";
 import { openChainFor, outlineName, outlinesFor } from "../outlineSource";
-import { countPrefix, pattern, patternClause, planeClause, planeRef, startClause } from "../places";
+import { countPrefix, pattern, patternClause } from "../places";
+import { planeClause, planeRef, startClause } from "../planeRef";
 
 const schema = z.strictObject({
   kind: z.literal("cutOutline"),
@@ -64,6 +66,11 @@ export const cutOutline: RowKind<CutOutline> = {
           path: "outline",
           expected: "CLOSE, OFFSET for a band round it, or LEFT or RIGHT: the side of the walk that is cut to the edge",
         });
+      if (typeof depth.value !== "number" && depth.value !== "thru")
+        return fail("an open chain is cut to a depth or through", {
+          path: "depth",
+          expected: "DEEP and a depth, or THRU",
+        });
       return places.ok
         ? ok({
             op: "cut",
@@ -88,8 +95,7 @@ export const cutOutline: RowKind<CutOutline> = {
   closedForm: () => null,
   fields: [
     { field: "outline", path: "outline", label: "Outline" },
-    depthField,
-    { field: "number", path: "deep", label: "Depth" },
+    ...depthEditor,
     {
       field: "choice",
       path: "side",

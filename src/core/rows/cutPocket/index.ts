@@ -3,23 +3,12 @@ import { flag, marked, number, sequence, word, type Part } from "../../grammar/g
 import { numberText } from "../../number";
 import { ok, type Result } from "../../base/result";
 import { loopArea, circle, type ConvexShape, type Outline } from "../../outline";
-import {
-  by,
-  depthClause,
-  depthField,
-  depthFields,
-  depthOf,
-  disc,
-  loopOf,
-  placesOf,
-  planeOf,
-  polygonShape,
-  rectangleShape,
-  turned,
-} from "../common";
+import { by, disc, loopOf, cutAt, polygonShape, rectangleShape, turned } from "../common";
+import { depthClause, depthEditor, depthFields, depthOf } from "../extent";
 import { acrossParts } from "../across";
 import type { Resolved, RowKind } from "../kind";
-import { countPrefix, pattern, patternClause, planeClause, planeRef, startClause } from "../places";
+import { countPrefix, pattern, patternClause } from "../places";
+import { planeClause, planeRef, startClause } from "../planeRef";
 
 const shape = z.discriminatedUnion("form", [
   z.strictObject({ form: z.literal("rectangle"), length: numberText, width: numberText }),
@@ -123,15 +112,7 @@ export const cutPocket: RowKind<CutPocket> = {
     if (!outline.ok) return outline;
     const depth = depthOf(row);
     if (!depth.ok) return depth;
-    const places = placesOf(row.pattern, row.count);
-    return places.ok
-      ? ok({
-          op: "cut",
-          plane: planeOf(row.plane),
-          body: { body: "prism", outline: outline.value, depth: depth.value },
-          places: places.value,
-        })
-      : places;
+    return cutAt(row, { body: "prism", outline: outline.value, depth: depth.value });
   },
   closedForm(row) {
     const outline = pocketOutline(row);
@@ -158,8 +139,7 @@ export const cutPocket: RowKind<CutPocket> = {
     { field: "number", path: "shape.sides", label: "Sides" },
     { field: "number", path: "shape.size", label: "Across" },
     { field: "number", path: "radius", label: "Corner radius", optional: true },
-    depthField,
-    { field: "number", path: "deep", label: "Depth" },
+    ...depthEditor,
     { field: "number", path: "turn", label: "Turn", optional: true },
     { field: "pattern" },
     { field: "plane" },

@@ -1,10 +1,11 @@
 import { z } from "zod";
 import { marked, required, sequence, word } from "../../grammar/grammar";
 import { numberText } from "../../number";
-import { fail, ok } from "../../base/result";
-import { annulus, placesOf, planeOf } from "../common";
+import { fail } from "../../base/result";
+import { annulus, cutAt } from "../common";
 import type { RowKind } from "../kind";
-import { pattern, patternClause, planeClause, planeRef, startClause } from "../places";
+import { pattern, patternClause } from "../places";
+import { planeClause, planeRef, startClause } from "../planeRef";
 
 const schema = z.strictObject({
   kind: z.literal("cutRingGroove"),
@@ -31,7 +32,7 @@ export const cutRingGroove: RowKind<CutRingGroove> = {
   blank: () => ({ pattern: { kind: "single" }, plane: { on: "top" } }),
   example: { in: "CUT GROOVE OD 1.5 ID 1.3 DEEP .06", mm: "CUT GROOVE OD 40 ID 34 DEEP 2" },
   callout: {
-    head: { ...head, starts: (r) => r.sees("GROOVE") && !r.sees("GROOVE", "BORE") },
+    head: { ...head, starts: (r) => r.sees("GROOVE") && !["BORE", "SHAFT", "VEE"].some((w) => r.sees("GROOVE", w)) },
     clauses: [required(marked("DEEP", "deep", "Depth", "length")), patternClause, startClause, planeClause],
   },
   feature: () => ({ is: "groove" }),
@@ -41,15 +42,7 @@ export const cutRingGroove: RowKind<CutRingGroove> = {
         path: "inner",
         expected: "an ID under the OD",
       });
-    const places = placesOf(row.pattern, undefined);
-    return places.ok
-      ? ok({
-          op: "cut",
-          plane: planeOf(row.plane),
-          body: { body: "prism", outline: annulus(row.outer, row.inner), depth: row.deep },
-          places: places.value,
-        })
-      : places;
+    return cutAt(row, { body: "prism", outline: annulus(row.outer, row.inner), depth: row.deep });
   },
   closedForm: (row) => (Math.PI / 4) * (row.outer ** 2 - row.inner ** 2) * row.deep,
   fields: [

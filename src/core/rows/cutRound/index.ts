@@ -2,7 +2,7 @@ import { z } from "zod";
 import { number, required, sequence, word } from "../../grammar/grammar";
 import { numberText } from "../../number";
 import { ok } from "../../base/result";
-import { edgeList, edgesPart } from "../edges";
+import { edgeList, edgesOf, edgesPart } from "../edges";
 import type { RowKind } from "../kind";
 
 const schema = z.strictObject({ kind: z.literal("cutRound"), size: numberText, edges: edgeList });
@@ -20,7 +20,7 @@ export const cutRound: RowKind<CutRound> = {
     clauses: [required(edgesPart)],
   },
   feature: () => ({ is: "edge", treatment: "round" }),
-  recipe: (row) => ok({ op: "edges", treatment: "round", size: row.size, angle: 0, edges: row.edges }),
+  recipe: (row) => ok({ op: "edges", treatment: "round", size: row.size, angle: 0, edges: edgesOf(row) }),
   closedForm: () => null,
   fields: [{ field: "number", path: "size", label: "Radius" }, { field: "edges" }],
 };

@@ -2,9 +2,9 @@ import { z } from "zod";
 import { marked, number, required, sequence, word, type Part } from "../../grammar/grammar";
 import { numberText } from "../../number";
 import { ok } from "../../base/result";
-import { planeOf } from "../common";
+import { planeOf } from "../extent";
 import type { RowKind } from "../kind";
-import { planeClause, planeRef, startClause } from "../places";
+import { planeClause, planeRef, startClause } from "../planeRef";
 import { sides } from "../../geometry/vec";
 
 const schema = z.strictObject({

@@ -1,13 +1,25 @@
 import { z } from "zod";
 import { sequence, type Clause, type Part } from "../../grammar/grammar";
-import type { Reader } from "../../grammar/reader";
 import { inCallout, numberText } from "../../number";
 import { fail, ok, type Result } from "../../base/result";
-import { findThread, readThread, type Thread } from "../../tables";
-import { depthClause, depthFields, depthField, placesOf, planeOf, profileVolume } from "../common";
-import { cboreClause, cskClause, endClause, holeProfile, mouthOf, mouthEditor, mouthFields } from "../holeCommon";
-import type { Resolved, RowKind } from "../kind";
-import { countPrefix, pattern, patternClause, planeClause, planeRef, startClause } from "../places";
+import { findThread, type Thread } from "../../tables";
+import { cutAt } from "../common";
+import { depthClause, depthEditor, depthFields, depthOf, plainDepth } from "../extent";
+import {
+  cboreClause,
+  cskClause,
+  endClause,
+  holeBody,
+  holeVolume,
+  mouthEditor,
+  mouthFields,
+  mouthOf,
+  spotfaceClause,
+} from "../holeCommon";
+import type { Extent, Resolved, RowKind } from "../kind";
+import { threadAt } from "../threadAt";
+import { countPrefix, pattern, patternClause } from "../places";
+import { planeClause, planeRef, startClause } from "../planeRef";
 import { COINCIDENT } from "../../geometry/tolerance";
 
 const schema = z.strictObject({
@@ -23,14 +35,6 @@ const schema = z.strictObject({
   plane: planeRef,
 });
 export type CutTapped = z.infer<typeof schema>;
-
-/** A thread at the reading point, or the balloon that prints one (`#9`). */
-export function threadAt(r: Reader): { designation: string; length: number } | null {
-  r.skip();
-  const cited = /^#\d{1,4}(?![\d.*/+-])/.exec(r.text.slice(r.pos));
-  if (cited) return r.named.has(cited[0]) ? { designation: cited[0], length: cited[0].length } : null;
-  return readThread(r.text.slice(r.pos));
-}
 
 const threadPart: Part = {
   expected: "a thread such as 8-32 UNC-2B or M5",
@@ -98,7 +102,7 @@ const drillClause: Clause = {
 /** The drilled hole of a tapped row: diameter from the card or the table, depth from the card or the thread. */
 export function drilledHole(
   row: Resolved<CutTapped>,
-): Result<{ thread: Thread; diameter: number; depth: number | "thru"; fromTable: boolean }> {
+): Result<{ thread: Thread; diameter: number; depth: Extent; fromTable: boolean }> {
   const thread = findThread(row.thread as string);
   if (!thread)
     return fail(`${row.thread} is no thread`, { path: "thread", expected: "a thread such as 8-32 UNC-2B or M5" });
@@ -110,15 +114,16 @@ export function drilledHole(
     });
   if (diameter >= thread.major)
     return fail("the tap drill is as large as the thread", { path: "drill.diameter", expected: "a smaller drill" });
-  const threadDepth = row.depth === "thru" ? "thru" : row.deep;
-  if (threadDepth === undefined) return fail("the depth is missing", { path: "deep", expected: "DEEP and a depth" });
+  const said = depthOf(row);
+  if (!said.ok) return said;
+  const threadDepth = said.value;
   const depth = row.drill?.thru ? "thru" : (row.drill?.deep ?? threadDepth);
-  if (depth !== "thru" && threadDepth !== "thru" && depth < threadDepth - COINCIDENT)
+  if (typeof depth === "number" && typeof threadDepth === "number" && depth < threadDepth - COINCIDENT)
     return fail("the drilled hole is shallower than the thread", {
       path: "drill.deep",
       expected: "a drilled depth of at least the thread",
     });
-  if (depth !== "thru" && threadDepth === "thru")
+  if (typeof depth === "number" && threadDepth === "thru")
     return fail("the thread goes through and the drilled hole does not", {
       path: "drill.deep",
       expected: "DRILL THRU",
@@ -140,41 +145,42 @@ export const cutTapped: RowKind<CutTapped> = {
   },
   callout: {
     head: sequence(countPrefix, threadPart),
-    clauses: [depthClause, drillClause, endClause, cboreClause, cskClause, patternClause, startClause, planeClause],
+    clauses: [
+      depthClause,
+      drillClause,
+      endClause,
+      cboreClause,
+      cskClause,
+      spotfaceClause,
+      patternClause,
+      startClause,
+      planeClause,
+    ],
   },
   feature(row) {
     const hole = drilledHole(row);
     if (!hole.ok) return null;
     const { diameter, depth, thread } = hole.value;
-    const full = row.depth === "thru" ? "thru" : row.deep!;
-    return { is: "hole", diameter, depth, mouth: mouthOf(row), thread: { ...thread, full } };
+    const full = plainDepth(row) ?? "thru";
+    const drilled = typeof depth === "number" ? depth : "thru";
+    return { is: "hole", diameter, depth: drilled, mouth: mouthOf(row), thread: { ...thread, full } };
   },
   recipe(row) {
     const hole = drilledHole(row);
     if (!hole.ok) return hole;
-    const profile = holeProfile(hole.value.diameter, hole.value.depth, row);
-    if (!profile.ok) return profile;
-    const places = placesOf(row.pattern, row.count);
-    return places.ok
-      ? ok({
-          op: "cut",
-          plane: planeOf(row.plane),
-          body: { body: "revolved", profile: profile.value },
-          places: places.value,
-        })
-      : places;
+    const body = holeBody(hole.value.diameter, hole.value.depth, row);
+    return body.ok ? cutAt(row, body.value) : body;
   },
   closedForm(row) {
     const hole = drilledHole(row);
-    if (!hole.ok || hole.value.depth === "thru") return null;
-    const profile = holeProfile(hole.value.diameter, hole.value.depth, row);
-    return profile.ok ? profileVolume(profile.value, 0) : null;
+    if (!hole.ok) return null;
+    const { diameter, depth } = hole.value;
+    return holeVolume(diameter, typeof depth === "number" ? depth : null, row);
   },
   fields: [
     { field: "number", path: "count", label: "Count", optional: true },
     { field: "thread", path: "thread", label: "Thread" },
-    depthField,
-    { field: "number", path: "deep", label: "Full thread" },
+    ...depthEditor,
     {
       field: "choice",
       path: "drill",

@@ -2,7 +2,7 @@ import { z } from "zod";
 import { sequence, word, type Clause } from "../../grammar/grammar";
 import { ok } from "../../base/result";
 import { halfProfile } from "../halfProfile";
-import { standing } from "../leaveCommon";
+import { axisClause, axisFields, axisEditor, fromClause, sweepClause, sweepOf, turnedAt } from "../axis";
 import type { RowKind } from "../kind";
 import { outlineName } from "../outlineSource";
 import { atZ, pointZ } from "../places";
@@ -11,6 +11,7 @@ const schema = z.strictObject({
   kind: z.literal("cutTurned"),
   outline: z.string().min(1).max(120),
   bore: z.literal(true).optional(),
+  ...axisFields,
   at: pointZ.optional(),
 });
 export type CutTurned = z.infer<typeof schema>;
@@ -37,13 +38,17 @@ export const cutTurned: RowKind<CutTurned> = {
   schema,
   blank: () => ({}),
   example: { in: 'CUT TURNED "outline"', mm: 'CUT TURNED "outline"' },
-  callout: { head: sequence(word("TURNED"), outlineName), clauses: [boreClause, atZ] },
+  callout: {
+    head: sequence(word("TURNED"), outlineName),
+    clauses: [boreClause, axisClause, sweepClause, fromClause, atZ],
+  },
   feature: () => ({ is: "turned" }),
   recipe(row, raw, outlines) {
     const body = halfProfile(raw.outline, outlines, raw.bore ? "bore" : "outside");
     if (!body.ok) return body;
-    const { plane, place } = standing(row);
-    return ok({ op: "cut", plane, body: body.value, places: [place] });
+    const sweep = sweepOf(row);
+    if (!sweep.ok) return sweep;
+    return ok({ op: "cut", ...turnedAt(row, raw), body: { ...body.value, sweep: sweep.value } });
   },
   closedForm: () => null,
   fields: [
@@ -57,6 +62,7 @@ export const cutTurned: RowKind<CutTurned> = {
         { value: "true", label: "to the axis: a bore", set: { bore: true } },
       ],
     },
+    ...axisEditor,
     { field: "place" },
   ],
 };

@@ -4,15 +4,16 @@ import { numberText } from "../../number";
 import { loopArea } from "../../outline";
 import { by, loopOf, rectangleShape } from "../common";
 import { raised } from "../leaveCommon";
+import { heightEditor, heightFields, heightPart, wayClause } from "../extent";
 import type { RowKind } from "../kind";
-import { atZ, planeRef, pointZ } from "../places";
-import { standingClause } from "../standingClause";
+import { atZ, pointZ } from "../places";
+import { planeRef, standingClause } from "../planeRef";
 
 const schema = z.strictObject({
   kind: z.literal("leaveBlock"),
   length: numberText,
   width: numberText,
-  height: numberText,
+  ...heightFields,
   radius: numberText.optional(),
   corner: z.literal(true).optional(),
   turn: numberText.optional(),
@@ -31,13 +32,11 @@ export const leaveBlock: RowKind<LeaveBlock> = {
   callout: {
     head: sequence(
       word("BLOCK"),
-      by(
-        number("length", "Length", "length"),
-        number("width", "Width", "length"),
-        number("height", "Height", "length"),
-      ),
+      by(number("length", "Length", "length"), number("width", "Width", "length")),
+      heightPart,
     ),
     clauses: [
+      wayClause,
       marked("R", "radius", "Corner radius", "length", { tight: true, means: "radius" }),
       flag("CORNER", "corner"),
       atZ,
@@ -48,16 +47,16 @@ export const leaveBlock: RowKind<LeaveBlock> = {
   feature: () => ({ is: "body", round: false, free: false }),
   recipe(row) {
     const shape = rectangleShape(row.length, row.width, row.radius ?? 0, Boolean(row.corner));
-    return shape.ok ? raised(row, { outer: loopOf(shape.value, row.turn), holes: [] }, row.height) : shape;
+    return shape.ok ? raised(row, { outer: loopOf(shape.value, row.turn), holes: [] }) : shape;
   },
   closedForm(row) {
     const shape = rectangleShape(row.length, row.width, row.radius ?? 0, false);
-    return shape.ok ? loopArea(loopOf(shape.value)) * row.height : null;
+    return shape.ok && row.height !== undefined ? loopArea(loopOf(shape.value)) * row.height : null;
   },
   fields: [
     { field: "number", path: "length", label: "Length" },
     { field: "number", path: "width", label: "Width" },
-    { field: "number", path: "height", label: "Height" },
+    ...heightEditor,
     { field: "number", path: "radius", label: "Corner radius", optional: true },
     { field: "number", path: "turn", label: "Turn", optional: true },
     {
@@ -70,5 +69,6 @@ export const leaveBlock: RowKind<LeaveBlock> = {
       ],
     },
     { field: "place" },
+    { field: "standing" },
   ],
 };

@@ -5,16 +5,17 @@ import { loopArea } from "../../outline";
 import { loopOf, polygonShape } from "../common";
 import { acrossField, acrossParts } from "../across";
 import { raised } from "../leaveCommon";
+import { heightEditor, heightFields, heightPart, wayClause } from "../extent";
 import type { RowKind } from "../kind";
-import { atZ, planeRef, pointZ } from "../places";
-import { standingClause } from "../standingClause";
+import { atZ, pointZ } from "../places";
+import { planeRef, standingClause } from "../planeRef";
 
 const schema = z.strictObject({
   kind: z.literal("leavePolygon"),
   sides: numberText,
   across: z.enum(["AF", "AC"]),
   size: numberText,
-  height: numberText,
+  ...heightFields,
   radius: numberText.optional(),
   turn: numberText.optional(),
   at: pointZ.optional(),
@@ -34,10 +35,10 @@ export const leavePolygon: RowKind<LeavePolygon> = {
       word("POLYGON"),
       number("sides", "Number of sides", "count", { means: "sides" }),
       acrossParts("across", "size"),
-      word("X"),
-      number("height", "Height", "length"),
+      heightPart,
     ),
     clauses: [
+      wayClause,
       marked("R", "radius", "Corner radius", "length", { tight: true, means: "radius" }),
       marked("TURN", "turn", "Turn", "angle", { angle: true }),
       atZ,
@@ -47,19 +48,20 @@ export const leavePolygon: RowKind<LeavePolygon> = {
   feature: () => ({ is: "body", round: false, free: false }),
   recipe(row) {
     const shape = polygonShape(row, row.radius ?? 0);
-    return shape.ok ? raised(row, { outer: loopOf(shape.value, row.turn), holes: [] }, row.height) : shape;
+    return shape.ok ? raised(row, { outer: loopOf(shape.value, row.turn), holes: [] }) : shape;
   },
   closedForm(row) {
     const shape = polygonShape(row, row.radius ?? 0);
-    return shape.ok ? loopArea(loopOf(shape.value)) * row.height : null;
+    return shape.ok && row.height !== undefined ? loopArea(loopOf(shape.value)) * row.height : null;
   },
   fields: [
     { field: "number", path: "sides", label: "Sides" },
     acrossField("across", "size"),
     { field: "number", path: "size", label: "Across" },
-    { field: "number", path: "height", label: "Height" },
+    ...heightEditor,
     { field: "number", path: "radius", label: "Corner radius", optional: true },
     { field: "number", path: "turn", label: "Turn", optional: true },
     { field: "place" },
+    { field: "standing" },
   ],
 };

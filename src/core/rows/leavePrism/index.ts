@@ -1,22 +1,27 @@
 import { z } from "zod";
-import { marked, number, sequence, word } from "../../grammar/grammar";
+import { marked, sequence, word } from "../../grammar/grammar";
 import { numberText } from "../../number";
 import { fail } from "../../base/result";
 import { raised } from "../leaveCommon";
+import { heightEditor, heightFields, heightPart, wayClause } from "../extent";
 import type { RowKind } from "../kind";
 import { outlineName, outlinesFor } from "../outlineSource";
-import { atZ, planeRef, pointZ } from "../places";
-import { standingClause } from "../standingClause";
+import { atZ, pointZ } from "../places";
+import { planeRef, standingClause } from "../planeRef";
 
 const schema = z.strictObject({
   kind: z.literal("leavePrism"),
   outline: z.string().min(1).max(120),
-  height: numberText,
+  ...heightFields,
+  draft: numberText.optional(),
   turn: numberText.optional(),
   at: pointZ.optional(),
   plane: planeRef.optional(),
 });
 export type LeavePrism = z.infer<typeof schema>;
+
+/** Walls that lean more are no draft. */
+const MOST_DRAFT = Math.PI / 3;
 
 /** An outline carried up: `LEAVE PRISM "plate" X 12`. */
 export const leavePrism: RowKind<LeavePrism> = {
@@ -27,8 +32,14 @@ export const leavePrism: RowKind<LeavePrism> = {
   blank: () => ({}),
   example: { in: 'LEAVE PRISM "outline" X .5', mm: 'LEAVE PRISM "outline" X 12' },
   callout: {
-    head: sequence(word("PRISM"), outlineName, word("X"), number("height", "Height", "length")),
-    clauses: [marked("TURN", "turn", "Turn", "angle", { angle: true }), atZ, standingClause],
+    head: sequence(word("PRISM"), outlineName, heightPart),
+    clauses: [
+      wayClause,
+      marked("DRAFT", "draft", "Draft", "angle", { angle: true }),
+      marked("TURN", "turn", "Turn", "angle", { angle: true }),
+      atZ,
+      standingClause,
+    ],
   },
   feature: () => ({ is: "body", round: false, free: true }),
   recipe(row, raw, outlines) {
@@ -39,13 +50,19 @@ export const leavePrism: RowKind<LeavePrism> = {
         path: "outline",
         expected: "one closed loop with its holes; JOIN them, or leave them one by one",
       });
-    return raised(row, o.value[0], row.height);
+    if (row.draft !== undefined && Math.abs(row.draft) >= MOST_DRAFT)
+      return fail("walls lean less than 60 degrees", { path: "draft", expected: "a draft such as 3" });
+    if (row.draft && (row.way === "both" || row.height === undefined))
+      return fail("DRAFT goes with a height to one side", { path: "draft", expected: "X and a height, without BOTH" });
+    return raised(row, o.value[0], row.draft ? { draft: row.draft } : {});
   },
   closedForm: () => null,
   fields: [
     { field: "outline", path: "outline", label: "Outline" },
-    { field: "number", path: "height", label: "Height" },
+    ...heightEditor,
+    { field: "number", path: "draft", label: "Draft", optional: true },
     { field: "number", path: "turn", label: "Turn", optional: true },
     { field: "place" },
+    { field: "standing" },
   ],
 };

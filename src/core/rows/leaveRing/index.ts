@@ -1,18 +1,19 @@
 import { z } from "zod";
-import { marked, number, sequence, word } from "../../grammar/grammar";
+import { marked, sequence, word } from "../../grammar/grammar";
 import { numberText } from "../../number";
 import { fail } from "../../base/result";
 import { annulus } from "../common";
 import { raised } from "../leaveCommon";
+import { heightEditor, heightFields, heightPart, wayClause } from "../extent";
 import type { RowKind } from "../kind";
-import { atZ, planeRef, pointZ } from "../places";
-import { standingClause } from "../standingClause";
+import { atZ, pointZ } from "../places";
+import { planeRef, standingClause } from "../planeRef";
 
 const schema = z.strictObject({
   kind: z.literal("leaveRing"),
   outer: numberText,
   inner: numberText,
-  height: numberText,
+  ...heightFields,
   at: pointZ.optional(),
   plane: planeRef.optional(),
 });
@@ -30,24 +31,25 @@ export const leaveRing: RowKind<LeaveRing> = {
       word("RING"),
       marked("OD", "outer", "Outside diameter", "length", { bare: true }),
       marked("ID", "inner", "Inside diameter", "length", { bare: true }),
-      word("X"),
-      number("height", "Height", "length"),
+      heightPart,
     ),
-    clauses: [atZ, standingClause],
+    clauses: [wayClause, atZ, standingClause],
   },
   feature: () => ({ is: "body", round: true, free: false }),
   recipe: (row) =>
     row.inner < row.outer
-      ? raised(row, annulus(row.outer, row.inner), row.height)
+      ? raised(row, annulus(row.outer, row.inner))
       : fail("the inside diameter is not smaller than the outside diameter", {
           path: "inner",
           expected: "an ID under the OD",
         }),
-  closedForm: (row) => (Math.PI / 4) * (row.outer ** 2 - row.inner ** 2) * row.height,
+  closedForm: (row) =>
+    row.height === undefined ? null : (Math.PI / 4) * (row.outer ** 2 - row.inner ** 2) * row.height,
   fields: [
     { field: "number", path: "outer", label: "Outside ⌀" },
     { field: "number", path: "inner", label: "Inside ⌀" },
-    { field: "number", path: "height", label: "Height" },
+    ...heightEditor,
     { field: "place" },
+    { field: "standing" },
   ],
 };

@@ -1,16 +1,17 @@
 import { z } from "zod";
 import { number, sequence, word } from "../../grammar/grammar";
 import { numberText } from "../../number";
-import { by, disc } from "../common";
+import { disc } from "../common";
 import { raised } from "../leaveCommon";
+import { heightEditor, heightFields, heightPart, wayClause } from "../extent";
 import type { RowKind } from "../kind";
-import { atZ, planeRef, pointZ } from "../places";
-import { standingClause } from "../standingClause";
+import { atZ, pointZ } from "../places";
+import { planeRef, standingClause } from "../planeRef";
 
 const schema = z.strictObject({
   kind: z.literal("leaveRound"),
   diameter: numberText,
-  height: numberText,
+  ...heightFields,
   at: pointZ.optional(),
   plane: planeRef.optional(),
 });
@@ -24,18 +25,16 @@ export const leaveRound: RowKind<LeaveRound> = {
   blank: () => ({}),
   example: { in: "LEAVE ROUND ⌀2 X .75", mm: "LEAVE ROUND ⌀50 X 20" },
   callout: {
-    head: sequence(
-      word("ROUND"),
-      by(number("diameter", "Diameter", "length", { sign: "⌀" }), number("height", "Height", "length")),
-    ),
-    clauses: [atZ, standingClause],
+    head: sequence(word("ROUND"), number("diameter", "Diameter", "length", { sign: "⌀" }), heightPart),
+    clauses: [wayClause, atZ, standingClause],
   },
   feature: () => ({ is: "body", round: true, free: false }),
-  recipe: (row) => raised(row, disc(row.diameter), row.height),
-  closedForm: (row) => (Math.PI / 4) * row.diameter ** 2 * row.height,
+  recipe: (row) => raised(row, disc(row.diameter)),
+  closedForm: (row) => (row.height === undefined ? null : (Math.PI / 4) * row.diameter ** 2 * row.height),
   fields: [
     { field: "number", path: "diameter", label: "Diameter" },
-    { field: "number", path: "height", label: "Height" },
+    ...heightEditor,
     { field: "place" },
+    { field: "standing" },
   ],
 };

@@ -1,0 +1,250 @@
+import { fail, ok, type Result } from "../base/result";
+import { MEET, COINCIDENT } from "../geometry/tolerance";
+import { axisDirections, mirrorIn, movedFrame, moveBy, turnAbout, turnedFrame, type Motion } from "../geometry/motion";
+import { dot, fromFrame, length, scale, sub, v3, type Frame, type Vec3 } from "../geometry/vec";
+import { flippedPoint } from "../outline/flip";
+import { isSeated, type Copies, type EndPlane, type Recipe, type SeatedRecipe } from "../rows";
+import { advance, type Standing } from "./advance";
+import type { EdgeMark, Element } from "./element";
+import type { EdgeInfo, KernelStep } from "./kernel";
+import { flippedBody, flippedRecipe } from "./flipped";
+import { axisOfRow, frameOf, middleOfRow, type Seat } from "./planes";
+
+/** Puts a seated recipe on a frame that is known; `place` without finding its plane. */
+type PlaceOn = (recipe: SeatedRecipe, row: string, frame: Frame, seat: Seat) => Result<PlacedAt>;
+export interface PlacedAt {
+  steps: KernelStep[];
+  thru: boolean;
+}
+
+/**
+ * Puts the rows of a repeat or mirror again at every other place, one copy after the other on the part as it stands.
+ * @param at how far the part has come
+ * @returns the part with all copies, and what they are, for a repeat of this repeat
+ */
+export function placeCopies(
+  recipe: Extract<Recipe, { op: "repeat" }>,
+  seat: Seat,
+  at: Standing,
+  placeOn: PlaceOn,
+): Result<{ reached: Standing; elements: Element[] }> {
+  const motions = motionsOf(recipe.copies, seat);
+  if (!motions.ok) return motions;
+  const group = elementsOf(recipe.rows, seat);
+  if (!group.ok) return group;
+  const used = instancesUsed(seat);
+  const elements: Element[] = [];
+  let reached = at;
+  for (const [k, motion] of motions.value.entries()) {
+    if (recipe.skip.includes(k + 2)) continue;
+    for (const element of group.value) {
+      const here: Seat = { ...seat, key: reached.key };
+      const copy = copyOf(element, motion, here, used, placeOn);
+      const made = copy.ok ? goOn(copy.value, reached, seat) : copy;
+      if (!made.ok) {
+        const [first] = made.problems;
+        return fail(`copy ${k + 2} of ${seat.nameOf(element.row)}: ${first.message}`, { expected: first.expected });
+      }
+      reached = made.value;
+      if (copy.ok) elements.push(copy.value);
+    }
+  }
+  return ok({ reached, elements });
+}
+
+function goOn(copy: Element, at: Standing, seat: Seat): Result<Standing> {
+  let reached = at;
+  for (const step of copy.steps) {
+    const next = advance(seat.kernel, reached, step, copy.thru);
+    if (!next.ok) return next;
+    reached = next.value;
+  }
+  return ok(reached);
+}
+
+/** All that the rows of a group put there, those of repeats among them too. */
+function elementsOf(rows: string[], seat: Seat): Result<Element[]> {
+  const elements: Element[] = [];
+  for (const row of rows) {
+    const planes = seat.earlier.get(row);
+    if (!planes)
+      return fail(`${seat.nameOf(row)} is no row before this one`, {
+        path: "rows",
+        expected: "the number of an earlier row that is on",
+      });
+    if (!planes.elements)
+      return fail(`${seat.nameOf(row)} is of the whole part and cannot be repeated`, {
+        path: "rows",
+        expected: "rows that leave or cut something in a place",
+      });
+    elements.push(...planes.elements);
+  }
+  return ok(elements);
+}
+
+/** How many copies each row has so far. */
+function instancesUsed(seat: Seat): Map<string, number> {
+  const used = new Map<string, number>();
+  for (const planes of seat.earlier.values())
+    for (const e of planes.elements ?? []) used.set(e.row, (used.get(e.row) ?? 0) + placesIn(e.recipe));
+  return used;
+}
+const placesIn = (recipe: Recipe): number => ("places" in recipe ? recipe.places.length : 1);
+
+function copyOf(e: Element, motion: Motion, seat: Seat, used: Map<string, number>, placeOn: PlaceOn): Result<Element> {
+  if (e.marks) return edgesAgain(e, motion, seat);
+  if (!isSeated(e.recipe) || !e.frame) return ok({ ...e, steps: [] });
+  const from = used.get(e.row) ?? 0;
+  used.set(e.row, from + placesIn(e.recipe));
+  const numbered = (s: KernelStep): KernelStep =>
+    s.op === "cut" || s.op === "leave"
+      ? { ...s, instances: s.places.map((_, i) => from + (s.instances?.[i] ?? i) - firstInstance(e)) }
+      : s;
+  const recipe = motion.mirrors ? flippedRecipe(e.recipe) : e.recipe;
+  const frame = standsAfter(e.recipe, e.frame, motion);
+  if (!endsByItself(e.recipe)) {
+    const ended = movedEnds(recipe, motion, seat);
+    if (!ended.ok) return ended;
+    const placed = placeOn(ended.value, e.row, frame, seat);
+    if (!placed.ok) return placed;
+    return ok({
+      row: e.row,
+      recipe: ended.value,
+      frame,
+      steps: placed.value.steps.map(numbered),
+      thru: placed.value.thru,
+    });
+  }
+  const steps = e.steps.map((s) => numbered(movedStep(s, motion)));
+  return ok({ row: e.row, recipe, frame, steps, thru: e.thru });
+}
+const firstInstance = (e: Element): number => {
+  const [first] = e.steps;
+  return first && "instances" in first && first.instances ? Math.min(...first.instances) : 0;
+};
+
+/** Whether how far a row goes is said by its own numbers alone. */
+function endsByItself(recipe: SeatedRecipe): boolean {
+  if (recipe.op !== "leave" && recipe.op !== "cut") return true;
+  const { body } = recipe;
+  switch (body.body) {
+    case "prism":
+    case "open":
+      return typeof body.depth === "number";
+    case "revolved":
+      return !body.end && body.profile.every((p) => p.z !== "thru");
+    case "rib":
+      return false;
+    case "turned":
+      return !body.chain;
+    default:
+      return true;
+  }
+}
+
+/** The planes a row ends at stay where they are under a shift, and go along when the row is turned or mirrored. */
+function movedEnds(recipe: SeatedRecipe, motion: Motion, seat: Seat): Result<SeatedRecipe> {
+  const turns = motion.mirrors || length(sub(motion.direction(v3(1, 2, 3)), v3(1, 2, 3))) > COINCIDENT;
+  if (!turns || (recipe.op !== "leave" && recipe.op !== "cut")) return ok(recipe);
+  const { body } = recipe;
+  const end = body.body === "prism" ? body.depth : body.body === "revolved" ? body.end?.extent : undefined;
+  if (typeof end !== "object") return ok(recipe);
+  const plane = frameOf(end.to, seat);
+  if (!plane.ok) return plane;
+  const moved: EndPlane = { ...end, to: { on: "frame", frame: movedFrame(plane.value, motion), start: 0 } };
+  if (body.body === "prism") return ok({ ...recipe, body: { ...body, depth: moved } });
+  return body.body === "revolved" && body.end
+    ? ok({ ...recipe, body: { ...body, end: { ...body.end, extent: moved } } })
+    : ok(recipe);
+}
+
+/** Where a row stands after a movement. What is turned part of the way round starts from the other side in a mirror. */
+function standsAfter(recipe: SeatedRecipe, frame: Frame, motion: Motion): Frame {
+  const moved = movedFrame(frame, motion);
+  const body = "body" in recipe ? recipe.body : null;
+  if (!motion.mirrors || body?.body !== "turned" || body.sweep > 2 * Math.PI - COINCIDENT) return moved;
+  return turnedFrame(moved, Math.PI - body.sweep);
+}
+
+function movedStep(step: KernelStep, motion: Motion): KernelStep {
+  if (step.op !== "cut" && step.op !== "leave") return step;
+  const moved = movedFrame(step.frame, motion);
+  if (!motion.mirrors) return { ...step, frame: moved };
+  const partial = step.body.body === "turned" && step.body.sweep < 2 * Math.PI - COINCIDENT ? step.body.sweep : null;
+  return {
+    ...step,
+    frame: partial === null ? moved : turnedFrame(moved, Math.PI - partial),
+    body: flippedBody(step.body),
+    places: step.places.map(flippedPoint),
+  };
+}
+
+/** The same edges of the copies: found by where they lie after the movement. */
+function edgesAgain(e: Element, motion: Motion, seat: Seat): Result<Element> {
+  const [step] = e.steps;
+  if (step?.op !== "edges" || seat.key === null) return ok({ ...e, steps: [] });
+  const edges = seat.kernel.edges(seat.key);
+  const faces = seat.kernel.faces(seat.key);
+  const marks: EdgeMark[] = [];
+  const found = (e.marks ?? []).flatMap((mark) => {
+    const edge = edges.findIndex((x) => isMoved(mark.edge, x, motion));
+    if (edge < 0) return [];
+    const looks = motion.direction(mark.face);
+    const [a, b] = edges[edge].faces;
+    const face = dot(faces[a].normal, looks) >= dot(faces[b].normal, looks) ? a : b;
+    marks.push({ edge: edges[edge], face: faces[face].normal });
+    return [{ edge, face }];
+  });
+  if (!found.length)
+    return fail("none of its edges is there", { expected: "the rows that make the edges repeated with it" });
+  return ok({ ...e, marks, steps: [{ ...step, edges: found }] });
+}
+
+const near = (a: Vec3, b: Vec3): boolean => length(sub(a, b)) < MEET;
+function isMoved(was: EdgeInfo, is: EdgeInfo, motion: Motion): boolean {
+  if (was.curve !== is.curve || Math.abs(was.length - is.length) > MEET) return false;
+  if (was.curve === "circle" && was.centre && is.centre && Math.abs(was.length - 2 * Math.PI * was.radius!) < MEET)
+    return near(motion.point(was.centre), is.centre) && Math.abs(was.radius! - is.radius!) < MEET;
+  return near(motion.point(was.middle), is.middle);
+}
+
+/** Where the copies go, without the original. */
+function motionsOf(copies: Copies, seat: Seat): Result<Motion[]> {
+  const others = (n: number, motion: (k: number) => Motion): Motion[] =>
+    Array.from({ length: Math.max(0, n - 1) }, (_, k) => motion(k + 1));
+  switch (copies.by) {
+    case "line":
+      return ok(others(copies.count, (k) => moveBy(scale(axisDirections[copies.along], k * copies.step))));
+    case "grid":
+      return ok(
+        others(copies.nx * copies.ny, (k) =>
+          moveBy(v3((k % copies.nx) * copies.dx, Math.floor(k / copies.nx) * copies.dy, 0)),
+        ),
+      );
+    case "around": {
+      const { axis, count, step } = copies;
+      const frame = "row" in axis ? axisOfRow(axis.row, seat) : null;
+      if (frame && !frame.ok) return frame;
+      const through = frame ? frame.value.origin : v3(0, 0, 0);
+      const about = frame ? frame.value.normal : axisDirections["row" in axis ? "z" : axis.along];
+      return ok(others(count, (k) => turnAbout(through, about, k * step)));
+    }
+    case "like":
+      return likeRow(copies.row, seat);
+    case "mirror":
+      return mirrorOf(copies.about, seat);
+  }
+}
+
+function likeRow(row: string, seat: Seat): Result<Motion[]> {
+  const shape = seat.earlier.get(row)?.shape;
+  if (!shape) return fail(`${seat.nameOf(row)} has no places`, { expected: "an earlier row with a pattern" });
+  const [first, ...rest] = shape.places.map((p) => fromFrame(shape.frame, p));
+  return ok(rest.map((p) => moveBy(sub(p, first))));
+}
+
+function mirrorOf(about: Extract<Copies, { by: "mirror" }>["about"], seat: Seat): Result<Motion[]> {
+  if ("along" in about) return ok([mirrorIn(v3(0, 0, 0), axisDirections[about.along])]);
+  const frame = "middleOf" in about ? middleOfRow(about.middleOf, seat) : frameOf(about.plane, seat);
+  return frame.ok ? ok([mirrorIn(frame.value.origin, frame.value.normal)]) : frame;
+}

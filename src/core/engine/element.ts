@@ -1,0 +1,20 @@
+import type { Frame, Vec3 } from "../geometry/vec";
+import type { Recipe } from "../rows";
+import type { EdgeInfo, KernelStep } from "./kernel";
+
+/** An edge by what it was when it was chamfered or rounded, and the way the flat it is measured on looks. */
+export interface EdgeMark {
+  edge: EdgeInfo;
+  face: Vec3;
+}
+
+/** What a row put in one place, so that it can be put in another. */
+export interface Element {
+  row: string;
+  /** As it is placed: turned over where it is the mirror image. */
+  recipe: Recipe;
+  frame: Frame | null;
+  steps: KernelStep[];
+  thru: boolean;
+  marks?: EdgeMark[];
+}

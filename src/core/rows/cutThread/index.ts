@@ -1,0 +1,78 @@
+import { z } from "zod";
+import { fail, ok } from "../../base/result";
+import { flag, marked, required, sequence, word, type Part } from "../../grammar/grammar";
+import { numberText } from "../../number";
+import { findThread } from "../../tables";
+import type { RowKind } from "../kind";
+import { rowRef } from "../planeRef";
+import { shaftClause, startOnShaft } from "../shaft";
+import { threadAt } from "../threadAt";
+
+const schema = z.strictObject({
+  kind: z.literal("cutThread"),
+  thread: z.string().min(2).max(40),
+  length: numberText,
+  shaft: rowRef,
+  start: numberText.optional(),
+  helix: z.literal(true).optional(),
+});
+export type CutThread = z.infer<typeof schema>;
+
+/** The designation of an outside thread: its metric class is a small letter. */
+const threadPart: Part = {
+  expected: "an outside thread such as M6-6g or 1/4-20 UNC-2A",
+  starts: (r) => threadAt(r) !== null,
+  read(r, row) {
+    const t = threadAt(r);
+    if (!t) return r.fail(this.expected);
+    r.marks.set("thread", r.pos);
+    r.pos += t.length;
+    row.thread = t.designation.replace(/-\d[EFGH]$/, (c) => c.toLowerCase());
+  },
+  write: (row) => row.thread,
+  numbers: () => [],
+};
+
+/** A thread on a shaft: `CUT THREAD M6-6g LEN 18 ON SHAFT OF 2`. It is said of the part; the solid stays the blank's. */
+export const cutThread: RowKind<CutThread> = {
+  kind: "cutThread",
+  verb: "cut",
+  label: "outside thread",
+  starts: (r) => r.sees("THREAD"),
+  schema,
+  blank: () => ({}),
+  example: { in: "CUT THREAD 1/4-20 UNC-2A LEN .75 ON SHAFT OF 1", mm: "CUT THREAD M6-6g LEN 18 ON SHAFT OF 1" },
+  callout: {
+    head: sequence(word("THREAD"), threadPart),
+    clauses: [
+      required(marked("LEN", "length", "Thread length", "length", { means: "length" })),
+      shaftClause,
+      startOnShaft,
+      flag("HELIX", "helix"),
+    ],
+  },
+  feature(row) {
+    const t = findThread(row.thread as string);
+    return t && { is: "thread", thread: t, length: row.length, shaft: row.shaft as string };
+  },
+  recipe(row, raw) {
+    if (!findThread(row.thread as string))
+      return fail(`${row.thread} is no thread`, {
+        path: "thread",
+        expected: "a thread such as M6-6g or 1/4-20 UNC-2A",
+      });
+    if (raw.helix)
+      return fail("a thread is not cut as a helix yet", {
+        path: "helix",
+        expected: "no HELIX: the thread is said of the part, and its shaft stays as the blank",
+      });
+    return ok({ op: "said", on: { row: raw.shaft }, from: row.start ?? 0, length: row.length });
+  },
+  closedForm: () => 0,
+  fields: [
+    { field: "thread", path: "thread", label: "Thread" },
+    { field: "number", path: "length", label: "Length" },
+    { field: "row", path: "shaft", label: "Shaft" },
+    { field: "number", path: "start", label: "Below the top", optional: true },
+  ],
+};
