@@ -163,6 +163,18 @@ describe("planes", () => {
       'CUT ⌀6 DEEP 8 FLAT ON PLANE "t" AT 0,15',
     ]);
   });
+  it("beside the crest of a round the depth counts from where the axis meets the face", async () => {
+    // ⌀6 hole 8 deep, 10 beside the crest of ⌀40: from y = sqrt(400 - 100) at its axis down by 8.
+    const bottom = sqrt(300) - 8;
+    const n = 20000;
+    let volume = 0;
+    for (let i = 0; i < n; i++) {
+      const x = -3 + ((i + 0.5) * 6) / n;
+      volume += (sqrt(400 - (10 + x) ** 2) - bottom) * 2 * sqrt(9 - x * x) * (6 / n);
+    }
+    const card = ['PLANE "t" TANGENT TO 1 AT 90', "LEAVE ROUND ⌀40 X 30", 'CUT ⌀6 DEEP 8 FLAT ON PLANE "t" AT 10,15'];
+    await check(PI * 400 * 30 - volume, card);
+  });
 });
 
 describe("rows", () => {

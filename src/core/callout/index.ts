@@ -7,3 +7,4 @@ export { writeBalloonText } from "./balloonLine";
 export { isFreeName, writeStock } from "./headLines";
 export { cardDifferences, type CardDifferences } from "./differences";
 export * from "./typedLine";
+export * from "./pieces";

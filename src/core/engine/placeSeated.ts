@@ -3,7 +3,7 @@ import { COINCIDENT } from "../geometry/tolerance";
 import { boxInFrame, fromFrame, scale, v2, type Box, type Frame, type Vec2 } from "../geometry/vec";
 import { loopBox, rectangleBetween, type Outline } from "../outline";
 import { saidLength } from "../number";
-import type { Body, EndPlane, PrismBody, SeatedRecipe } from "../rows";
+import type { Body, EndPlane, PlanePlace, PrismBody, SeatedRecipe } from "../rows";
 import { byDepth, depthsToVoid, limitOf, meetingOf } from "./ends";
 import type { BodyStep, PlacedBody, PlacedPrism } from "./kernel";
 import { openPocket, turnedOutlines } from "./openChains";
@@ -17,6 +17,9 @@ export interface PlacedRow {
   thru: boolean;
   depth?: number;
 }
+type RevolvedBody = Extract<Body, { body: "revolved" }>;
+/** Above the plane of a round, mm, where the way down to its face begins. */
+const CLEAR = 1;
 type Of<Op extends SeatedRecipe["op"]> = Extract<SeatedRecipe, { op: Op }>;
 /** A seat with a part on it. */
 type OnPart = Seat & { key: string };
@@ -167,58 +170,118 @@ function topOf(body: PlacedBody, frame: Frame): Frame | null {
 }
 
 function placeCut(recipe: Of<"cut">, row: string, frame: Frame, seat: OnPart): Result<PlacedRow> {
-  const { body, places } = recipe;
-  const { box } = seat.kernel.measure(seat.key);
-  const far = depthThrough(frame, box);
-  const stepOf = (placed: PlacedBody, at = places.map((_, i) => i)): BodyStep => ({
-    op: "cut",
-    row,
-    frame,
-    body: placed,
-    places: at.map((i) => places[i]),
-    ...(at.length === places.length ? {} : { instances: at }),
-  });
-  const done = (made: PlacedBody, floor: Frame | null, thru: boolean): Result<PlacedRow> => {
-    const step = stepOf(made);
-    return ok({ step, planes: { start: frame, floor, top: null, shape: { ...step } }, thru });
-  };
+  const { body } = recipe;
   if (body.body === "collar") return collar(body, row, seat);
+  const cutting = new Cutting(recipe, row, frame, seat);
   const end = endOf(body);
-  if (end === null) {
-    const made =
-      body.body === "open"
-        ? openPocket(body, seat.kernel, seat.key, frame, places, far)
-        : placedBody(body, frame, box, far);
-    return made.ok ? done(made.value, floorOf(body, frame), goesThrough(body)) : made;
+  if (end !== null) return cutting.toEnd(end);
+  return isRound(recipe.plane) && body.body === "revolved" ? cutting.fromRound(body) : cutting.asSaid();
+}
+
+/** Whether a plane touches a round: depths on it count from where the axis meets the face. */
+const isRound = (plane: PlanePlace): boolean =>
+  plane.on === "roundOf" || (plane.on === "named" && plane.made.is === "tangent");
+
+/** A cut on its plane, and the ways to say how deep it goes. */
+class Cutting {
+  private readonly box: Box;
+  private readonly far: number;
+  private readonly body: Body;
+  private readonly places: Vec2[];
+
+  constructor(
+    recipe: Of<"cut">,
+    private readonly row: string,
+    private readonly frame: Frame,
+    private readonly seat: OnPart,
+  ) {
+    this.body = recipe.body;
+    this.places = recipe.places;
+    this.box = seat.kernel.measure(seat.key).box;
+    this.far = depthThrough(frame, this.box);
   }
-  const through = placedBody(withDepth(body, "thru"), frame, box, far);
-  if (!through.ok) return through;
-  if (end !== "next" && body.body === "prism") {
-    const slanted = cutToSlant(body, end, frame, places, seat);
-    if (!slanted.ok) return slanted;
-    if (slanted.value) return done(slanted.value, null, false);
+
+  /** To a depth, or through everything. */
+  asSaid(): Result<PlacedRow> {
+    const { body, frame, seat, places, far } = this;
+    const made = body.body === "open" ? openPocket(body, seat.kernel, seat.key, frame, places, far) : this.placed(body);
+    return made.ok ? this.done(made.value, floorOf(body, frame), goesThrough(body)) : made;
   }
-  const depths =
-    end === "next"
-      ? depthsToVoid(stepOf(through.value), seat.kernel, seat.key)
-      : depthsToPlane(end, frame, places, seat);
-  if (!depths.ok) return depths;
-  const steps: BodyStep[] = [];
-  for (const { depth, at } of byDepth(depths.value)) {
-    const made = placedBody(withDepth(body, depth), frame, box, far);
-    if (!made.ok) return made;
-    steps.push(stepOf(made.value, at));
+
+  /** To the next void, or to a plane. */
+  toEnd(end: "next" | EndPlane): Result<PlacedRow> {
+    const { body, frame, seat, places } = this;
+    const through = this.placed(withDepth(body, "thru"));
+    if (!through.ok) return through;
+    if (end !== "next" && body.body === "prism") {
+      const slanted = cutToSlant(body, end, frame, places, seat);
+      if (!slanted.ok) return slanted;
+      if (slanted.value) return this.done(slanted.value, null, false);
+    }
+    const depths =
+      end === "next"
+        ? depthsToVoid(this.stepOf(through.value), seat.kernel, seat.key)
+        : depthsToPlane(end, frame, places, seat);
+    if (!depths.ok) return depths;
+    const floor = end === "next" ? null : floorOf(withDepth(body, depths.value[0]), frame);
+    return this.byPlaces(depths.value, (depth) => withDepth(body, depth), floor, Math.max(...depths.value));
   }
-  const [step, ...more] = steps;
-  const floor = end === "next" ? null : floorOf(withDepth(body, depths.value[0]), frame);
-  const shape = { ...step, places };
-  return ok({
-    step,
-    ...(more.length ? { more } : {}),
-    planes: { start: frame, floor, top: null, shape },
-    thru: false,
-    depth: Math.max(...depths.value),
-  });
+
+  /** A hole in a round face: its depths count from where its axis meets the face. */
+  fromRound(body: RevolvedBody): Result<PlacedRow> {
+    const { frame, places, seat } = this;
+    const down = scale(frame.normal, -1);
+    const below = places.map((p) => {
+      const [first] = seat.kernel.stretches(seat.key, fromFrame(frame, p, -CLEAR), down);
+      return first ? Math.max(0, first.from - CLEAR) : 0;
+    });
+    const floor = floorOf(body, lowered(frame, below[0]));
+    return this.byPlaces(below, (by) => sunk(body, by), floor);
+  }
+
+  private placed(body: Body): Result<PlacedBody> {
+    return placedBody(body, this.frame, this.box, this.far);
+  }
+  private stepOf(placed: PlacedBody, at = this.places.map((_, i) => i)): BodyStep {
+    const { places, row, frame } = this;
+    const instances = at.length === places.length ? {} : { instances: at };
+    return { op: "cut", row, frame, body: placed, places: at.map((i) => places[i]), ...instances };
+  }
+  private done(made: PlacedBody, floor: Frame | null, thru: boolean): Result<PlacedRow> {
+    const step = this.stepOf(made);
+    return ok({ step, planes: { start: this.frame, floor, top: null, shape: { ...step } }, thru });
+  }
+
+  /** One step for all places that are alike in a figure. */
+  private byPlaces(
+    figures: number[],
+    bodyAt: (figure: number) => Body,
+    floor: Frame | null,
+    depth?: number,
+  ): Result<PlacedRow> {
+    const steps: BodyStep[] = [];
+    for (const group of byDepth(figures)) {
+      const made = this.placed(bodyAt(group.depth));
+      if (!made.ok) return made;
+      steps.push(this.stepOf(made.value, group.at));
+    }
+    const [step, ...more] = steps;
+    return ok({
+      step,
+      ...(more.length ? { more } : {}),
+      planes: { start: this.frame, floor, top: null, shape: { ...step, places: this.places } },
+      thru: goesThrough(bodyAt(figures[0])),
+      ...(depth === undefined ? {} : { depth }),
+    });
+  }
+}
+
+/** A hole that begins so far below its plane, and is open up to it. */
+function sunk(body: RevolvedBody, by: number): Body {
+  if (by < COINCIDENT) return body;
+  const [first] = body.profile;
+  const lower = body.profile.map((p) => ({ r: p.r, z: p.z === "thru" ? p.z : p.z + by }));
+  return { body: "revolved", profile: [{ r: first.r, z: 0 }, ...lower.slice(1)] };
 }
 
 /** Where a cut ends that does not say so in a number; null where it does. */

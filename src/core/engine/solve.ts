@@ -1,6 +1,7 @@
 import { problemIn } from "../number";
 import { ok, type Problem, type Result } from "../base/result";
 import { CONTACT } from "../geometry/tolerance";
+import type { Frame } from "../geometry/vec";
 import type { Feature, Recipe } from "../rows";
 import { partKey } from "../outline/fromPart";
 import type { Region } from "../outline/boolean";
@@ -9,7 +10,8 @@ import type { SolidKernel } from "./kernel";
 import { advance, type Standing } from "./advance";
 import type { Plate } from "./flat";
 import { place, type Placed } from "./place";
-import type { RowPlanes } from "./planes";
+import { planeSource } from "./namedPlanes";
+import { frameOf, type RowPlanes } from "./planes";
 import { shapeOfPart } from "./partShapes";
 import { withShapes, type Prepared, type PreparedRow } from "./prepare";
 
@@ -26,10 +28,20 @@ export interface SolvedRow extends PreparedRow {
   placed: Placed | null;
 }
 
+/** A named plane on the finished part, or why it is none there. */
+export interface SolvedPlane {
+  id: string;
+  name: string;
+  frame: Frame | null;
+  problem: string;
+}
+
 export interface Solved {
   rows: SolvedRow[];
   finalKey: string | null;
   outlines: EvaluatedOutline[];
+  /** The named planes as they lie on the finished part. */
+  planes: SolvedPlane[];
   /** What outlines took from the part, by `partKey`. */
   shapes: Map<string, Result<Region>>;
 }
@@ -118,7 +130,23 @@ class Solving {
     for (const o of this.outlines.values()) fresh = this.take(o) || fresh;
     if (fresh) this.outlines = withShapes(this.prepared, this.shapes).outlines;
     this.kernel.trim(new Set(this.rows.flatMap((r) => (r.key ? [r.key] : []))));
-    return { rows: this.rows, finalKey: this.key, outlines: [...this.outlines.values()], shapes: this.shapes };
+    const { rows, key, shapes } = this;
+    return { rows, finalKey: key, outlines: [...this.outlines.values()], planes: this.planes(), shapes };
+  }
+
+  private planes(): SolvedPlane[] {
+    const { job, scope } = this.prepared;
+    const source = planeSource(job, scope);
+    const { kernel, key, earlier, nameOf } = this;
+    return (job.planes ?? []).map(({ id, name }): SolvedPlane => {
+      const made = source(name);
+      const frame = made.ok
+        ? frameOf({ on: "named", plane: name, made: made.value, start: 0 }, { kernel, key, earlier, nameOf })
+        : made;
+      return frame.ok
+        ? { id, name, frame: frame.value, problem: "" }
+        : { id, name, frame: null, problem: frame.problems[0].message };
+    });
   }
 
   private apply(row: string, placed: Placed): Result<Reached> {

@@ -29,7 +29,7 @@ export const RouteRow = memo(function RouteRow({ row, number }: { row: Row; numb
   const { message } = App.useApp();
   const ref = useRef<HTMLDivElement>(null);
   const text = writeRow(row, rowNames(job.rows)).replace(/^OFF /, "");
-  const verb = text.startsWith("LEAVE") ? "leave" : "cut";
+  const { verb } = kindOf(row.body);
   const unsaid = kindOf(row.body).unsaid?.(row.body);
   const failed = solved?.state === "failed" && !row.off ? solved : null;
 

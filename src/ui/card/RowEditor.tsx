@@ -9,6 +9,7 @@ import { useJob } from "../store/jobStore";
 import { useBench } from "../store/benchStore";
 import { OutlineBox } from "../outline/OutlineShelf";
 import { ChoiceBox, EdgesEditor, PatternEditor, PlaneEditor, PlaceEditor, ThreadBox } from "./editors";
+import { PlaneBox, RowBox, RowsBox } from "./planeFields";
 import css from "./Card.module.css";
 import { TextField } from "../fields/TextField";
 
@@ -60,7 +61,7 @@ export function RowEditor({ row, number, duplicate, remove, move }: Props) {
           <ChoiceBox
             key={f.path}
             label={f.label}
-            value={chosen(row.body, f.path)}
+            value={f.chosen ? f.chosen(row.body) : chosen(row.body, f.path)}
             options={f.options}
             choose={(o) => setBody(o.set)}
           />
@@ -88,7 +89,39 @@ export function RowEditor({ row, number, duplicate, remove, move }: Props) {
       case "pattern":
         return <PatternEditor key="pattern" job={job} body={row.body} setBody={setBody} setNumber={setNumber} />;
       case "plane":
+        if (f.path)
+          return getPath(row.body, f.path) === undefined ? null : (
+            <PlaneBox
+              key={f.path}
+              job={job}
+              row={row}
+              number={number}
+              setBody={setBody}
+              path={f.path}
+              label={f.label ?? "Plane"}
+            />
+          );
         return <PlaneEditor key="plane" job={job} row={row} number={number} setBody={setBody} setNumber={setNumber} />;
+      case "standing":
+        return (
+          <PlaneBox
+            key="standing"
+            job={job}
+            row={row}
+            number={number}
+            setBody={setBody}
+            path="plane"
+            label="Stands on"
+          />
+        );
+      case "row":
+        return (
+          <RowBox key={f.path} job={job} row={row} number={number} setBody={setBody} path={f.path} label={f.label} />
+        );
+      case "rows":
+        return (
+          <RowsBox key={f.path} job={job} row={row} number={number} setBody={setBody} path={f.path} label={f.label} />
+        );
       case "edges":
         return <EdgesEditor key="edges" job={job} row={row} number={number} setBody={setBody} />;
     }

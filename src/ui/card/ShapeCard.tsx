@@ -5,6 +5,7 @@ import { useJob } from "../store/jobStore";
 import { CalloutLine } from "../callout/CalloutLine";
 import { OutlineEditor } from "../outline/OutlineEditor";
 import { OutlineShelf } from "../outline/OutlineShelf";
+import { PlaneShelf } from "./PlaneShelf";
 import { RouteCard } from "./RouteCard";
 import { JobRemarks } from "./RedPencil";
 import css from "./Card.module.css";
@@ -32,6 +33,7 @@ export function ShapeCard() {
           <RouteCard />
           <JobRemarks rules={(r) => !["grip-too-shallow", "cut-into-jaw"].includes(r)} />
           <OutlineShelf />
+          <PlaneShelf />
         </>
       )}
       <footer className={css.sum}>

@@ -3,12 +3,13 @@ import { Button, Checkbox, Input } from "antd";
 import { useId } from "react";
 import { rowNames, type Balloon, type Job, type Row } from "@/core/job";
 import { threadMeant } from "@/core/balloons/threads";
-import { kindOf, type EdgeChoice, type Pattern, type PlaneRef, type RowBody } from "@/core/rows";
+import { kindOf, type EdgeText, type Pattern, type PlaneRef, type RowBody } from "@/core/rows";
 import { toNumberText, type NumberText } from "@/core/number";
 import { findThread, readThread } from "@/core/tables";
 import { writeRow } from "@/core/callout";
 import { NumberBox } from "../common/NumberBox";
 import { PlaneAxes } from "./PlaneAxes";
+import { EdgesBox, PlaneBox } from "./planeFields";
 import css from "./Card.module.css";
 import box from "../common/NumberBox.module.css";
 import { Bare } from "../fields/Bare";
@@ -251,9 +252,7 @@ export function PatternEditor({
   );
 }
 
-const planes = ["top", "bottom", "front", "back", "left", "right"] as const;
-
-/** The plane a cut starts on, by its meaning. */
+/** The plane a row starts on, by its meaning, and how far below it. */
 export function PlaneEditor({
   job,
   row,
@@ -268,35 +267,19 @@ export function PlaneEditor({
   setNumber: SetNumber;
 }) {
   const plane = (row.body as { plane: PlaneRef }).plane;
-  const names = rowNames(job.rows);
-  const value = plane.on === "floorOf" || plane.on === "topOf" ? `${plane.on}:${plane.row}` : plane.on;
-  const earlier = job.rows.slice(0, number - 1);
-  const options = [
-    ...planes.map((p) => ({ value: p as string, label: p as string })),
-    ...earlier
-      .filter((r) => kindOf(r.body).verb === "cut" && "plane" in r.body)
-      .map((r) => ({ value: `floorOf:${r.id}`, label: `floor of row ${names.numberOf(r.id)}` })),
-    ...earlier
-      .filter((r) => kindOf(r.body).verb === "leave")
-      .map((r) => ({ value: `topOf:${r.id}`, label: `top of row ${names.numberOf(r.id)}` })),
-  ];
-  if (!options.some((o) => o.value === value)) options.push({ value, label: "a row that is gone" });
-  const choose = (v: string) => {
-    const start = plane.start === undefined ? {} : { start: plane.start };
-    const [on, ref] = v.split(":");
-    setBody({ plane: ref ? { on, row: ref, ...start } : { on, ...start } });
-  };
   return (
     <>
-      <ChoiceBox label="On plane" value={value} options={options} choose={(o) => choose(o.value)} />
-      <NumberBox
-        job={job}
-        label="Start below"
-        value={plane.start}
-        quantity="offset"
-        optional={!kindOf(row.body).traits?.startNeeded}
-        commit={setNumber("plane.start")}
-      />
+      <PlaneBox job={job} row={row} number={number} setBody={setBody} path="plane" label="On plane" />
+      {kindOf(row.body).verb === "cut" && (
+        <NumberBox
+          job={job}
+          label="Start below"
+          value={plane.start}
+          quantity="offset"
+          optional={!kindOf(row.body).traits?.startNeeded}
+          commit={setNumber("plane.start")}
+        />
+      )}
       <PlaneAxes rowId={row.id} plane={plane} />
     </>
   );
@@ -304,10 +287,10 @@ export function PlaneEditor({
 
 /** Edges by meaning, as boxes to tick. */
 export function EdgesEditor({ job, row, number, setBody }: { job: Job; row: Row; number: number; setBody: SetBody }) {
-  const edges = (row.body as { edges: EdgeChoice[] }).edges;
+  const edges = (row.body as { edges: EdgeText[] }).edges;
   const earlier = job.rows.slice(0, number - 1).filter((r) => kindOf(r.body).verb === "cut" && "plane" in r.body);
   const names = rowNames(job.rows);
-  const all: { key: string; label: string; title?: string; edge: EdgeChoice }[] = [
+  const all: { key: string; label: string; title?: string; edge: EdgeText }[] = [
     { key: "outerTop", label: "outer top", edge: { edge: "outerTop" } },
     { key: "outerBottom", label: "outer bottom", edge: { edge: "outerBottom" } },
     { key: "vertical", label: "upright corners", edge: { edge: "vertical" } },
@@ -317,17 +300,17 @@ export function EdgesEditor({ job, row, number, setBody }: { job: Job; row: Row;
         key: `mouthOf${r.id}`,
         label: `mouth of ${names.numberOf(r.id)}`,
         title: writeRow(r, names),
-        edge: { edge: "mouthOf", row: r.id } as EdgeChoice,
+        edge: { edge: "mouthOf", row: r.id } as EdgeText,
       },
       {
         key: `floorOf${r.id}`,
         label: `floor of ${names.numberOf(r.id)}`,
         title: writeRow(r, names),
-        edge: { edge: "floorOf", row: r.id } as EdgeChoice,
+        edge: { edge: "floorOf", row: r.id } as EdgeText,
       },
     ]),
   ];
-  const keyOf = (e: EdgeChoice) => `${e.edge}${"row" in e ? e.row : ""}`;
+  const keyOf = (e: EdgeText) => `${e.edge}${"row" in e ? e.row : ""}`;
   const has = (k: string) => edges.some((e) => keyOf(e) === k);
   return (
     <fieldset className={css.edges}>
@@ -345,6 +328,7 @@ export function EdgesEditor({ job, row, number, setBody }: { job: Job; row: Row;
           {o.label}
         </Checkbox>
       ))}
+      <EdgesBox job={job} row={row} number={number} setBody={setBody} />
     </fieldset>
   );
 }

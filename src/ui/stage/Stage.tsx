@@ -11,6 +11,7 @@ import { usePart } from "./layers/usePart";
 import { usePaths } from "./layers/usePaths";
 import { usePrint } from "./layers/usePrint";
 import { useScene } from "./layers/useScene";
+import { useShownPlane } from "./layers/useShownPlane";
 import { useJaws, useStock } from "./layers/useStockAndJaws";
 import { Marks } from "./Marks";
 import { namedPoints } from "./wireframe";
@@ -30,6 +31,7 @@ export function Stage({ job }: { job: Job }) {
   const vise = useJaws(scene, job, evaluation, scope);
   const drawn = useOutline(scene, job, evaluation, scope);
   const named = useMemo(() => namedPoints(drawn, evaluation?.part?.box.max.z ?? 0), [drawn, evaluation]);
+  const plane = useShownPlane(scene, job, evaluation);
   const finding = useMarks(scene, evaluation, drawn !== null);
   const print = usePrint(scene, job, evaluation, scope, drawn !== null);
   useCamera(scene, evaluation, vise, drawn, print.laid);
@@ -60,7 +62,7 @@ export function Stage({ job }: { job: Job }) {
           axes={hasPicture ? overlay.axes : []}
           finding={leads ? finding : undefined}
           unit={unit}
-          named={named}
+          named={[...named, ...plane]}
         />
         {!hasPicture && <EmptyStage hasRows={job.rows.length > 0} />}
         <Hints />

@@ -13,7 +13,7 @@ interface Hit {
   face: number;
   corner: Vec3 | null;
 }
-type Layer = "outline" | "part" | "section" | "stock" | "ghost" | "paths" | "vise" | "print" | "marks";
+type Layer = "outline" | "part" | "section" | "stock" | "ghost" | "paths" | "vise" | "print" | "marks" | "planes";
 
 /** Draws the part as on a drafting table: flat tints by direction, inked edges. Draws on demand, never in a loop. */
 export class StageScene {

@@ -1,10 +1,15 @@
 import { useRef, type PointerEvent, type RefObject } from "react";
 import type { FaceInfo } from "@/core/engine/kernel";
-import type { Vec3 } from "@/core/geometry/vec";
+import { dot, type Vec3 } from "@/core/geometry/vec";
 import type { Job } from "@/core/job";
 import type { EvaluatedOutline } from "@/core/outline/evaluateOutline";
 import { featureOf } from "@/core/print/features";
+import { nameOfFace } from "@/core/engine/faceNames";
+import { PARALLEL } from "@/core/geometry/tolerance";
+import { setPath } from "@/core/grammar/grammar";
+import { lengthText, toNumberText } from "@/core/number";
 import { setMeasure } from "../bench/actions";
+import { useJob } from "../store/jobStore";
 import { useBench, type Pick } from "../store/benchStore";
 import { usePointer } from "../store/pointer";
 import type { SceneRef } from "./layers/useScene";
@@ -61,6 +66,7 @@ function clicked(scene: SceneRef, job: Job, drawn: EvaluatedOutline | null, p: {
   const face = view === "section" ? undefined : picture?.faces[h.face];
   const at = h.corner ?? h.point;
   if (picking) return pickFeature(face, at);
+  if (takeForRow(job, face, at)) return;
   const pick: Pick = {
     point: at,
     snapped: h.corner ? "corner" : "face",
@@ -71,6 +77,32 @@ function clicked(scene: SceneRef, job: Job, drawn: EvaluatedOutline | null, p: {
   };
   if (measuring) return set({ measured: measured.length === 1 ? [measured[0], pick] : [pick] });
   set({ picked: pick, selected: pick.row });
+}
+
+/** A flat or an edge picked for the row whose field waits for one. @returns whether one did */
+function takeForRow(job: Job, face: FaceInfo | undefined, at: Vec3): boolean {
+  const { planePick, edgePick, evaluated, picture, set } = useBench.getState();
+  const row = job.rows.find((r) => r.id === (planePick?.row ?? edgePick));
+  if (!row) return false;
+  const { edit } = useJob.getState();
+  const body = JSON.parse(JSON.stringify(row.body));
+  if (planePick) {
+    const farthest = (d: Vec3) =>
+      Math.max(
+        ...(picture?.faces ?? []).map((f) =>
+          f.surface === "plane" && dot(f.normal, d) > PARALLEL ? dot(f.point, d) : -Infinity,
+        ),
+      );
+    const plane = face && nameOfFace(face, evaluated?.evaluation.solved.rows ?? [], farthest);
+    if (!plane) return true;
+    setPath(body, planePick.path, plane);
+  } else {
+    const typed = (mm: number) => toNumberText(lengthText(mm, job.unit).replace(/\s.*$/, ""));
+    body.edges.push({ edge: "at", at: { x: typed(at.x), y: typed(at.y), z: typed(at.z) } });
+  }
+  edit([{ edit: "setRow", id: row.id, body }], planePick ? "plane" : "edge");
+  set({ planePick: null, edgePick: null });
+  return true;
 }
 
 /** A face picked for the measurement of a balloon: the first of two, or the second. */

@@ -66,6 +66,12 @@ interface BenchState {
   balloon: number | null;
   /** Balloon whose measurement is being picked on the stage, and the first face picked. */
   picking: { balloon: number; first: Feature | null } | null;
+  /** Plane field of a row that takes the next flat picked on the stage. */
+  planePick: { row: string; path: string } | null;
+  /** Row of edges that takes the next edge picked on the stage. */
+  edgePick: string | null;
+  /** Named plane that is drawn on the stage. */
+  planeShown: string | null;
   /** How the print lies over the part: see-through, or up to a line that is wiped across. */
   wipe: number | null;
   /** Outline that is open in its editor, and as it is being typed. */
@@ -111,6 +117,9 @@ export const useBench = create<BenchState>((set) => ({
   focusRow: null,
   balloon: null,
   picking: null,
+  planePick: null,
+  edgePick: null,
+  planeShown: null,
   wipe: null,
   reckoner: false,
   openOutline: null,

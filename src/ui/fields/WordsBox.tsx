@@ -1,0 +1,76 @@
+"use client";
+import { AimOutlined } from "@ant-design/icons";
+import { AutoComplete, Button, Input } from "antd";
+import { useId } from "react";
+import type { Result } from "@/core/base/result";
+import box from "../common/NumberBox.module.css";
+import { useDraft } from "./useDraft";
+
+interface Props<T> {
+  label: string;
+  value: string;
+  read: (text: string) => Result<T>;
+  commit: (value: T) => void;
+  /** What may stand there, offered while typing. */
+  options?: string[];
+  placeholder?: string;
+  /** Takes it from the stage. */
+  pick?: { label: string; on: boolean; start: () => void };
+  wide?: boolean;
+}
+
+/** A piece of a row in the card's own words: typed or chosen, its fault said at the field. */
+export function WordsBox<T>({ label, value, read, commit, options = [], placeholder, pick, wide }: Props<T>) {
+  const id = useId();
+  const take = (text: string) => {
+    const r = read(text);
+    if (r.ok) commit(r.value);
+  };
+  const problemOf = (text: string) => {
+    const r = read(text);
+    return r.ok ? null : `${r.problems[0].message}: ${r.problems[0].expected ?? ""}`;
+  };
+  const { shown, wrong, drop, bind } = useDraft(value, take, { problem: problemOf });
+  const fits = options.filter((o) => shown === value || o.toLowerCase().includes(shown.toLowerCase()));
+  return (
+    <div className={box.field} style={wide ? { gridColumn: "1 / -1" } : undefined}>
+      <label htmlFor={id}>{label}</label>
+      <div style={{ display: "flex", gap: 4 }}>
+        <AutoComplete
+          style={{ flex: 1, minWidth: 0 }}
+          value={shown}
+          options={fits.map((o) => ({ value: o }))}
+          popupMatchSelectWidth={false}
+          onSelect={(text: string) => {
+            drop();
+            take(text);
+          }}
+        >
+          <Input
+            id={id}
+            size="small"
+            spellCheck={false}
+            autoComplete="off"
+            maxLength={200}
+            placeholder={placeholder}
+            aria-invalid={wrong !== null}
+            status={wrong === null ? "" : "error"}
+            {...bind}
+          />
+        </AutoComplete>
+        {pick && (
+          <Button
+            size="small"
+            onClick={pick.start}
+            aria-pressed={pick.on}
+            title={pick.label}
+            aria-label={pick.label}
+            icon={<AimOutlined />}
+            type={pick.on ? "primary" : "default"}
+          ></Button>
+        )}
+      </div>
+      {wrong !== null && <small className="red">{wrong}</small>}
+    </div>
+  );
+}
