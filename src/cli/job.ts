@@ -1,8 +1,9 @@
 import { readFile, writeFile } from "node:fs/promises";
 import { evaluate } from "@/core/evaluate/evaluate";
+import { evaluateParts } from "@/core/evaluate/parts";
 import { errorReport, headlessReport } from "@/core/evaluate/report";
 import { headlessExplanations } from "@/core/mismatch/headless";
-import { readCard, writeCard, type CardError, type ReadCard } from "@/core/callout";
+import { readCard, writeDocument, type CardError, type ReadCard } from "@/core/callout";
 import { lineAndColumn, readJobText } from "@/core/job/read";
 import type { Job } from "@/core/job/schema";
 import { loadKernel } from "@/kernel/node";
@@ -20,9 +21,9 @@ const USAGE = `usage:
   npm run -s job -- check FILE [--json]
   npm run -s job -- format FILE
   npm run -s job -- explain FILE [--json]
-  npm run -s job -- export FILE --to ${exportKinds.join("|")} --out F [--newer]
+  npm run -s job -- export FILE --to ${exportKinds.join("|")} --out F [--newer] [--part NAME | --all]
   npm run -s job -- outlines FILE.dxf|FILE.svg [--unit in|mm] [--from in|mm] [--layer NAME ...] [--mend GAP]
-FILE is a .card or a job's JSON document. --newer: DXF with polylines instead of R12 lines and arcs.
+FILE is a .card or a job's JSON document. --part: of a part other than the workpiece; --all: every part as a solid of one STEP file. --newer: DXF with polylines instead of R12 lines and arcs.
 outlines prints the chains of a drawing as OUTLINE blocks of a card; --unit is the card's (mm), --from what the drawing's numbers are.`;
 const MAX_BYTES = 20_000_000;
 
@@ -71,7 +72,7 @@ async function read(file: string): Promise<Read> {
   const card = readCard(text);
   return card.errors.length
     ? { errors: card.errors }
-    : { job: card.job, document: documentOf(card.job), places: card.places, outlineLines: card.outlineLines };
+    : { job: card.job, document: card.document, places: card.places, outlineLines: card.outlineLines };
 }
 
 /** What is wrong with a line, what was expected, and what could be typed instead. */
@@ -144,17 +145,18 @@ async function main(argv: string[]): Promise<number> {
     return 2;
   }
   if (verb === "format") {
-    process.stdout.write(writeCard(input.job));
+    process.stdout.write(writeDocument(input.document));
     return 0;
   }
   const kernel = await loadKernel();
   const evaluation = await evaluate(input.job, kernel);
-  const failed = evaluation.solved.rows.some((r) => r.state === "failed");
+  const parts = await evaluateParts(input.document, evaluation, kernel);
+  const failed = parts.some((p) => p.evaluation.solved.rows.some((r) => r.state === "failed"));
   if (verb === "check") {
     console.log(
       json
-        ? JSON.stringify(headlessReport(input.job, evaluation, [], input.places, input.outlineLines))
-        : readableReport(input.job, evaluation),
+        ? JSON.stringify(headlessReport(input.job, evaluation, [], input.places, input.outlineLines, parts))
+        : parts.map((p) => readableReport(p.job, p.evaluation)).join("\n"),
     );
     return failed ? 1 : 0;
   }
@@ -171,7 +173,14 @@ async function main(argv: string[]): Promise<number> {
     console.error(USAGE);
     return 2;
   }
-  const made = await exportJob(to, input.document, evaluation, kernel, { newer: rest.includes("--newer") });
+  const wanted = rest.includes("--part") ? option("--part") : null;
+  const part = wanted === null ? parts[0] : parts.find((p) => p.name.toLowerCase() === wanted?.toLowerCase());
+  if (!part) {
+    console.error(`there is no part "${wanted}"; there are ${parts.map((p) => `"${p.name}"`).join(", ")}`);
+    return 2;
+  }
+  const options = { newer: rest.includes("--newer"), part: part.id, all: rest.includes("--all") ? parts : undefined };
+  const made = await exportJob(to, input.document, part.evaluation, kernel, options);
   if (!made.ok) {
     console.error(made.problems[0].message);
     return 1;

@@ -2,9 +2,10 @@ import type { AnyJob } from "@/core/job/edits";
 import { documentOf, jobOf } from "@/core/job/parts";
 import type { Job } from "@/core/job/schema";
 import type { Evaluation } from "@/core/evaluate/evaluate";
+import type { EvaluatedPart } from "@/core/evaluate/parts";
 import type { SolidKernel } from "@/core/engine/kernel";
 import { viewOf } from "@/core/engine/views";
-import { writeCard } from "@/core/callout/card";
+import { writeCard, writeDocument } from "@/core/callout/card";
 import { pathFile } from "@/core/paths/file";
 import { planPaths } from "@/core/paths/plan";
 import { fail, ok, type Result } from "@/core/base/result";
@@ -35,12 +36,12 @@ export async function exportJob(
   given: AnyJob,
   evaluation: Evaluation,
   kernel: SolidKernel,
-  options: { newer?: boolean } = {},
+  options: { newer?: boolean; part?: string; all?: EvaluatedPart[] } = {},
 ): Promise<Result<Uint8Array>> {
-  const job = "parts" in given ? jobOf(given) : given;
+  const job = "parts" in given ? jobOf(given, options.part) : given;
   const text = (t: string) => ok(new TextEncoder().encode(t));
   if (kind === "json") return text(JSON.stringify("parts" in given ? given : documentOf(given), null, 2) + "\n");
-  if (kind === "card") return text(writeCard(job));
+  if (kind === "card") return text("parts" in given ? writeDocument(given) : writeCard(job));
   // Outlines go out as DXF with the paths, and alone where there is no part yet.
   if (kind === "dxf" && job.outlines.length && (options.newer || evaluation.solved.finalKey === null))
     return text((options.newer ? outlineDxfNewer : outlineDxf)(evaluation.outlines, job.unit));
@@ -51,7 +52,7 @@ export async function exportJob(
   if (key === null) return fail("there is no part to export yet", { expected: "a job with a LEAVE row that computes" });
   switch (kind) {
     case "step":
-      return ok(kernel.step(key));
+      return ok(kernel.step(options.all ? namedStates(options.all) : [{ key, name: job.part?.name ?? job.name }]));
     case "stl":
       return ok(stlBytes(kernel.closedMesh(key), job.name));
     case "svg":
@@ -70,6 +71,12 @@ export async function exportJob(
       return ok(await setupSheet(job, evaluation, kernel));
   }
 }
+
+const namedStates = (parts: EvaluatedPart[]): { key: string; name: string }[] =>
+  parts.flatMap(({ name, evaluation }) => {
+    const key = evaluation.solved.finalKey;
+    return key === null ? [] : [{ key, name }];
+  });
 
 const plansOf = (job: Job, e: Evaluation) => planPaths(job, e.solved.rows, e.stock?.placed.box);
 

@@ -191,7 +191,7 @@ describe("pictures", () => {
 
   it("STEP holds the same solid", async () => {
     const { oc } = await loadEngine();
-    expect(stepVolume(oc, kernel.step("2"))).toBeCloseTo(kernel.measure("2").volume, 6);
+    expect(stepVolume(oc, kernel.step([{ key: "2", name: "part" }]))).toBeCloseTo(kernel.measure("2").volume, 6);
   });
 });
 

@@ -352,8 +352,11 @@ export class OpenCascadeKernel implements SolidKernel {
   drawing(key: string, view: View, hidden: boolean): DrawnLine[] {
     return hiddenLineDrawing(this.oc, this.state(key).shape, view, hidden);
   }
-  step(key: string): Uint8Array {
-    return writeStep(this.oc, this.state(key).shape);
+  step(solids: { key: string; name: string }[]): Uint8Array {
+    return writeStep(
+      this.oc,
+      solids.map(({ key, name }) => ({ shape: this.state(key).shape, name })),
+    );
   }
 
   trim(keep: Set<string>): void {

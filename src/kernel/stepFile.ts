@@ -8,18 +8,38 @@ interface FileSystem {
 }
 const fileSystem = (oc: OC): FileSystem => (oc as { FS: FileSystem }).FS;
 
-/** The shape as a STEP file (ISO 10303-21), millimetres. */
-export function writeStep(oc: OC, shape: TopoDS_Shape): Uint8Array {
+/** Shapes as the solids of a STEP file (ISO 10303-21), millimetres, each a product with its name. */
+export function writeStep(oc: OC, solids: { shape: TopoDS_Shape; name: string }[]): Uint8Array {
   return scope((own) => {
     const writer = own(new oc.STEPControl_Writer());
-    writer.Transfer(shape, oc.STEPControl_StepModelType.STEPControl_AsIs, true, own(new oc.Message_ProgressRange()));
+    const asIs = oc.STEPControl_StepModelType.STEPControl_AsIs;
+    for (const { shape } of solids) writer.Transfer(shape, asIs, true, own(new oc.Message_ProgressRange()));
     const path = "/part.step";
     writer.Write(path);
     const bytes = fileSystem(oc).readFile(path).slice();
     fileSystem(oc).unlink(path);
-    return bytes;
+    return named(
+      bytes,
+      solids.map((s) => s.name),
+    );
   });
 }
+
+/** The library calls its products by numbers of its own: each gets the name of its solid, in their order. */
+function named(bytes: Uint8Array, names: string[]): Uint8Array {
+  let at = 0;
+  const text = new TextDecoder().decode(bytes).replace(/=\s*PRODUCT\('[^']*',\s*'[^']*'/g, (found) => {
+    const name = names[at++];
+    return name === undefined ? found : `= PRODUCT('${stepText(name)}','${stepText(name)}'`;
+  });
+  return new TextEncoder().encode(text);
+}
+/** Text between apostrophes: those inside are doubled, what is not plain is left out. */
+const stepText = (name: string): string =>
+  name
+    .replace(/[^ -~]/g, "?")
+    .replace(/\\/g, "/")
+    .replace(/'/g, "''");
 
 /** Volume of the solids in a STEP file, mm³: what reads back must be what was written. */
 export function stepVolume(oc: OC, bytes: Uint8Array): number {

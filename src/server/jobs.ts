@@ -118,7 +118,7 @@ export async function importText(text: string): Promise<Result<StoredJob>> {
     };
   }
   // The document door checks what the card reader made: one gate for every way in.
-  const checked = readJob(JSON.parse(JSON.stringify(documentOf(card.job))));
+  const checked = readJob(JSON.parse(JSON.stringify(card.document)));
   return checked.ok ? ok(await insert(checked.value)) : checked;
 }
 

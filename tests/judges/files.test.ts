@@ -51,7 +51,7 @@ describe("files", () => {
   judge("gmsh", has("gmsh"))("STEP read back gives the same volume, by our kernel and by gmsh", async () => {
     const e = await evaluateCard(part);
     const { oc, kernel } = await loadEngine();
-    const bytes = kernel.step(e.solved.finalKey!);
+    const bytes = kernel.step([{ key: e.solved.finalKey!, name: "part" }]);
     expect(Math.abs(stepVolume(oc, bytes) / e.part!.volume - 1)).toBeLessThan(1e-9);
     const file = put("part.step", bytes);
     const volume = ask(
@@ -88,7 +88,7 @@ describe("files", () => {
       );
       expect(e.solved.rows.map((r) => r.state)).toEqual(["ok", "ok", "ok"]);
       const { kernel } = await loadEngine();
-      const file = put("turned.step", kernel.step(e.solved.finalKey!));
+      const file = put("turned.step", kernel.step([{ key: e.solved.finalKey!, name: "part" }]));
       const volume = ask(
         'import gmsh,json,sys\ngmsh.initialize()\ngmsh.option.setNumber("General.Terminal",0)\ngmsh.model.occ.importShapes(sys.argv[1])\ngmsh.model.occ.synchronize()\nv=sum(gmsh.model.occ.getMass(3,t) for d,t in gmsh.model.getEntities(3))\nprint(json.dumps(v))',
         file,

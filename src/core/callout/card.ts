@@ -1,6 +1,7 @@
 import type { RowNames } from "../grammar/grammar";
-import { rowNames } from "../job/names";
-import type { Job, Row } from "../job/schema";
+import { jobOf, namesOf, partName } from "../job/parts";
+import type { Job, JobDocument, Part, Placement, Row } from "../job/schema";
+import { writePoint } from "../rows/places";
 import { inCallout } from "../number";
 import { writeOutlineItem } from "../outline/items";
 import { writeNamedPlane } from "../rows";
@@ -18,31 +19,65 @@ export function writeRow(row: Row, names: RowNames): string {
   return `${row.off ? "OFF " : ""}${verb} ${row.name ? `${quoted(row.name)}: ` : ""}${rest}`;
 }
 
-/** The whole job as canonical card text. What a card has no line for (prints, waivers, crib) stays in the document. */
-export function writeCard(job: Job): string {
-  const names = rowNames(job.rows);
+const kindWords: Record<Part["kind"], string> = { work: "WORK", jaws: "JAWS", plate: "PLATE", chuckJaws: "CHUCKJAWS" };
+
+/** The whole job with all its parts as canonical card text. What a card has no line for stays in the document. */
+export function writeDocument(document: JobDocument): string {
+  const [work, ...others] = document.parts;
+  const lines = [writeCard(jobOf(document), work.name)];
+  for (const part of others) {
+    const job = jobOf(document, part.id);
+    const material = part.material ? [writeMaterial(part.material)] : [];
+    lines.push([`PART ${quoted(part.name)} ${kindWords[part.kind]}`, ...material, ...partLines(job), ""].join("\n"));
+  }
+  for (const part of document.parts)
+    for (const p of part.places ?? []) lines.push(`${writePlace(p, partName(document, part))}\n`);
+  return lines.join("");
+}
+
+const writePlace = (p: Placement, host: string): string =>
+  `PLACE ${quoted(p.part)} IN ${quoted(host)} AT ${writePoint(p.at)}${p.up ? ` UP ${p.up.toUpperCase()}` : ""}${
+    p.turn === undefined ? "" : ` TURN ${inCallout(p.turn)}`
+  }`;
+const writeMaterial = ({ name, density }: Job["material"]): string =>
+  `MATERIAL ${quoted(name)}${density === undefined ? "" : ` DENSITY ${inCallout(density)}`}`;
+
+/** What belongs to one part: stock, outlines, planes, rows, check values. */
+function partLines(job: Job, between: string[] = []): string[] {
+  const names = namesOf(job);
+  return [
+    ...(job.stock ? [writeStock(job.stock)] : []),
+    ...between,
+    ...job.outlines.flatMap((o) => [
+      `OUTLINE ${quoted(o.name)}`,
+      ...o.items.map((i) => writeOutlineItem(i, names)),
+      "END",
+    ]),
+    ...(job.planes ?? []).map((p) => writeNamedPlane(p, names)),
+    ...job.rows.map((r) => writeRow(r, names)),
+    ...(job.hold
+      ? [
+          `HOLD VISE GRIP ${inCallout(job.hold.grip)} ACROSS ${job.hold.across.toUpperCase()}${job.hold.up === "top" ? "" : " UP BOTTOM"}`,
+        ]
+      : []),
+    ...job.checks.map((c) => writeCheck(c, names)),
+  ];
+}
+
+/** One part of a job as canonical card text. What a card has no line for (prints, waivers, crib) stays in the document. */
+export function writeCard(job: Job, workName = ""): string {
   const lines = [
     `JOB ${quoted(job.name)}${job.revision ? ` REV ${/^[^\s"]+$/.test(job.revision) ? job.revision : `"${job.revision}"`}` : ""}`,
     `UNIT ${job.unit}`,
   ];
-  if (job.material.name || job.material.density)
-    lines.push(
-      `MATERIAL ${quoted(job.material.name)}${job.material.density === undefined ? "" : ` DENSITY ${inCallout(job.material.density)}`}`,
-    );
-  if (job.stock) lines.push(writeStock(job.stock));
-  if (job.title.edgeBreak !== undefined) lines.push(`EDGES BREAK ${inCallout(job.title.edgeBreak)}`);
+  if (job.material.name || job.material.density) lines.push(writeMaterial(job.material));
+  if (workName) lines.push(`PART ${quoted(workName)} WORK`);
+  const between: string[] = [];
+  if (job.title.edgeBreak !== undefined) between.push(`EDGES BREAK ${inCallout(job.title.edgeBreak)}`);
   const tolerances = writeTolerances(job.title);
-  if (tolerances) lines.push(tolerances);
-  for (const n of job.names) lines.push(writeLet(n));
-  for (const b of job.balloons) lines.push(`#${b.number} ${writeBalloonText(b)}`);
-  for (const o of job.outlines)
-    lines.push(`OUTLINE ${quoted(o.name)}`, ...o.items.map((i) => writeOutlineItem(i, names)), "END");
-  for (const p of job.planes ?? []) lines.push(writeNamedPlane(p, names));
-  for (const r of job.rows) lines.push(writeRow(r, names));
-  if (job.hold)
-    lines.push(
-      `HOLD VISE GRIP ${inCallout(job.hold.grip)} ACROSS ${job.hold.across.toUpperCase()}${job.hold.up === "top" ? "" : " UP BOTTOM"}`,
-    );
-  for (const c of job.checks) lines.push(writeCheck(c, names));
+  if (tolerances) between.push(tolerances);
+  for (const n of job.names) between.push(writeLet(n));
+  for (const b of job.balloons) between.push(`#${b.number} ${writeBalloonText(b)}`);
+  lines.push(...partLines(job, between));
   return lines.join("\n") + "\n";
 }

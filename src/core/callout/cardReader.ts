@@ -1,9 +1,19 @@
 import { CalloutError, Reader } from "../grammar/reader";
 import type { RowNames } from "../grammar/grammar";
-import { emptyJob, type Balloon, type Hold, type Job } from "../job/schema";
+import { documentOf, jobOf } from "../job/parts";
+import {
+  emptyJob,
+  type Balloon,
+  type Hold,
+  type Job,
+  type JobDocument,
+  type Part,
+  type Placement,
+} from "../job/schema";
 import { toNumberText } from "../number";
 import { readOutlineItem, type OutlineItem } from "../outline/items";
-import { readPlaneMaking, verbs } from "../rows";
+import { readPlaneMaking, sideWords, verbs } from "../rows";
+import { readPoint } from "../rows/places";
 import { readBalloon } from "./balloonLine";
 import { readCheck, readLet, readStock, readTolerances } from "./headLines";
 import {
@@ -23,7 +33,9 @@ export interface RowPlace {
 }
 
 export interface ReadCard {
+  /** The workpiece, and all of the job's parts. */
   job: Job;
+  document: JobDocument;
   errors: CardError[];
   places: Map<string, RowPlace>;
   /** Lines of each outline's items, by its id. */
@@ -34,7 +46,11 @@ const MAX_LINES = 20_000;
 const MAX_LINE = 20_000;
 /** Wrong lines of a card that are told what to type instead. */
 const MOST_SUGGESTED = 20;
-const names: RowNames = { idOf: (n) => `r${n}`, numberOf: (id) => id.slice(1) };
+/** Rows of the n-th part: those of the workpiece are r1, r2 and so on. */
+const namesOfPart = (prefix: string): RowNames => ({
+  idOf: (n) => `${prefix}r${n}`,
+  numberOf: (id) => id.slice(prefix.length + 1),
+});
 
 /** Reads a whole card. Wrong lines are listed; what could be read stands in the job. */
 export function readCard(text: string): ReadCard {
@@ -78,16 +94,27 @@ const heads = [
   "TOLERANCE",
   "OUTLINE",
   "PLANE",
+  "PART",
+  "PLACE",
 ] as const;
+const kindWords = ["WORK", "JAWS", "PLATE", "CHUCKJAWS"] as const;
+const kindsOfPart = { WORK: "work", JAWS: "jaws", PLATE: "plate", CHUCKJAWS: "chuckJaws" } as const;
+/** What ids of the n-th part begin with. */
+const prefixOf = (part: number): string => (part ? `q${part}` : "");
 const indent = (text: string): number => text.length - text.trimStart().length;
 
 class CardReader {
   private readonly job = emptyJob("Untitled", "mm", "");
+  /** The part that is being read: the workpiece first. */
+  private part: Part = { id: "work", name: "", kind: "work", stock: null, outlines: [], rows: [] };
+  private readonly parts: Part[] = [this.part];
+  private hold: Hold | null = null;
+  private names: RowNames = { ...namesOfPart(""), ofPart: (name) => this.rowsOfPart(name) };
   private readonly errors: CardError[] = [];
   private readonly places = new Map<string, RowPlace>();
   private readonly outlineLines = new Map<string, number[]>();
   /** The outline whose lines are being read, and the line it begins in. */
-  private open: { outline: Job["outlines"][number]; lines: number[]; at: number } | null = null;
+  private open: { outline: Part["outlines"][number]; lines: number[]; at: number } | null = null;
   private unitSeen = false;
   private unitMissed = false;
   private rows = 0;
@@ -110,8 +137,61 @@ class CardReader {
   end(): ReadCard {
     if (this.open) this.fault(this.open.at, 1, `outline "${this.open.outline.name}" has no end`, "END");
     if (this.isEmpty && !this.errors.length) this.fault(1, 1, "the card is empty", "JOB, UNIT and rows");
-    const { job, errors, places, outlineLines } = this;
-    return { job, errors, places, outlineLines };
+    const { errors, places, outlineLines } = this;
+    const document = documentOf({ ...this.job, hold: this.hold }, this.parts);
+    return { job: jobOf(document), document, errors, places, outlineLines };
+  }
+
+  /** How the rows of another part are named; none where it has not been read yet. */
+  private rowsOfPart(name: string): RowNames | undefined {
+    const at = this.parts.findIndex(
+      (p, i) => (p.name || (i ? "" : this.job.name)).toLowerCase() === name.toLowerCase(),
+    );
+    return at < 0 || this.parts[at] === this.part ? undefined : namesOfPart(prefixOf(at));
+  }
+
+  /** `PART "soft jaws" JAWS`: what follows belongs to it. */
+  private startPart(r: Reader): void {
+    const at = r.pos;
+    const name = r.quoted().trim().slice(0, 120);
+    if (!name) r.fail("a name in double quotes", "the part has no name", at);
+    const kind = kindsOfPart[r.takeOne(kindWords) ?? (r.done ? "WORK" : r.fail("WORK, JAWS, PLATE or CHUCKJAWS"))];
+    const [work] = this.parts;
+    // A first line names the workpiece itself.
+    if (this.part === work && kind === "work" && !work.rows.length && !work.outlines.length && !work.name) {
+      work.name = name;
+      return;
+    }
+    if (this.rowsOfPart(name) || name.toLowerCase() === this.part.name.toLowerCase())
+      r.fail("another name", `part "${name}" is there twice`, at);
+    const prefix = prefixOf(this.parts.length);
+    this.part = { id: `part${this.parts.length}`, name, kind, stock: null, outlines: [], rows: [] };
+    this.parts.push(this.part);
+    this.rows = 0;
+    this.names = { ...namesOfPart(prefix), ofPart: (other) => this.rowsOfPart(other) };
+  }
+
+  /** `PLACE "clamp" IN "plate" AT x,y,z [UP side] [TURN a]`. */
+  private place(r: Reader): void {
+    const part = r.quoted().trim();
+    r.want("IN");
+    const at = r.pos;
+    const host = r.quoted().trim().toLowerCase();
+    const into = this.parts.find((p, i) => (p.name || (i ? "" : this.job.name)).toLowerCase() === host);
+    if (!into) return r.fail("the name of a part that has a line before", `there is no part "${host}"`, at);
+    r.want("AT");
+    const spot = readPoint(r, "at");
+    r.skip();
+    if (r.text[r.pos] !== ",") r.fail(", and z");
+    r.pos++;
+    const placement: Placement = { part, at: { ...spot, z: r.number("at.z", "a coordinate z") } };
+    while (!r.done) {
+      if (r.take("TURN")) placement.turn = r.angle("turn");
+      else if (r.take("UP"))
+        placement.up = sideWords.find(([w]) => r.take(w))?.[1] ?? r.fail("TOP, BOTTOM, FRONT, BACK, LEFT or RIGHT");
+      else r.fail("UP or TURN");
+    }
+    (into.places ??= []).push(placement);
   }
 
   line(whole: string, at: number): void {
@@ -142,12 +222,12 @@ class CardReader {
   private outlineItem(r: Reader, isFirst: boolean): OutlineItem {
     const from = r.pos;
     try {
-      const item = readOutlineItem(r, names);
+      const item = readOutlineItem(r, this.names);
       if (!r.done) r.fail("the end of the line");
       return item;
     } catch (e) {
       if (!(e instanceof CalloutError)) throw e;
-      const said = readOutlineLine(r.text.slice(from), names, this.named, isFirst);
+      const said = readOutlineLine(r.text.slice(from), this.names, this.named, isFirst);
       if (!said.ok) throw e;
       r.pos = r.text.length;
       return said.item;
@@ -199,10 +279,10 @@ class CardReader {
 
   private row({ r, body, at }: Line): void {
     const suggest = this.errors.length < MOST_SUGGESTED;
-    const where = { isFirst: this.job.rows.length === 0, unit: this.job.unit, suggest };
-    const { row, columns } = readTypedRow(body, names, `r${this.rows}`, this.named, where);
+    const where = { isFirst: this.part.rows.length === 0, unit: this.job.unit, suggest };
+    const { row, columns } = readTypedRow(body, this.names, this.names.idOf(this.rows), this.named, where);
     r.pos = r.text.length;
-    this.job.rows.push(row);
+    this.part.rows.push(row);
     this.places.set(row.id, { line: at, columns });
   }
 
@@ -240,20 +320,24 @@ class CardReader {
     JOB: ({ r }) => this.title(r),
     UNIT: (line) => this.unit(line),
     MATERIAL: ({ r }) => {
-      this.job.material = { name: r.quoted().slice(0, 120) };
-      if (r.take("DENSITY")) this.job.material.density = r.number("density", "a density in g/cm³");
+      const material: Job["material"] = { name: r.quoted().slice(0, 120) };
+      if (r.take("DENSITY")) material.density = r.number("density", "a density in g/cm³");
+      if (this.part === this.parts[0]) this.job.material = material;
+      else this.part.material = material;
     },
     STOCK: ({ r }) => {
-      this.job.stock = readStock(r);
+      this.part.stock = readStock(r);
     },
     CHECK: ({ r }) => {
-      this.job.checks.push(readCheck(r, names));
+      const check = readCheck(r, this.names);
+      if (this.part === this.parts[0]) this.job.checks.push(check);
+      else (this.part.checks ??= []).push(check);
     },
     EDGES: ({ r }) => {
       r.want("BREAK");
       this.job.title.edgeBreak = r.number("edgeBreak", "the size of the break");
     },
-    HOLD: ({ r }) => this.hold(r),
+    HOLD: ({ r }) => this.holding(r),
     LET: ({ r }) => {
       const at = r.pos;
       const n = readLet(r);
@@ -265,16 +349,22 @@ class CardReader {
     TOLERANCE: ({ r }) => readTolerances(r, this.job.title),
     OUTLINE: (line) => this.outline(line),
     PLANE: ({ r }) => this.plane(r),
+    PART: ({ r }) => this.startPart(r),
+    PLACE: ({ r }) => this.place(r),
   };
 
   private plane(r: Reader): void {
     const at = r.pos;
     const name = r.quoted().trim().slice(0, 120);
     if (!name) r.fail("a name in double quotes", "the plane has no name", at);
-    const planes = (this.job.planes ??= []);
+    const planes = (this.part.planes ??= []);
     if (planes.some((p) => p.name.toLowerCase() === name.toLowerCase()))
       r.fail("another name", `plane "${name}" is there twice`, at);
-    planes.push({ id: `p${planes.length + 1}`, name, making: readPlaneMaking(r, names) });
+    planes.push({
+      id: `${prefixOf(this.parts.indexOf(this.part))}p${planes.length + 1}`,
+      name,
+      making: readPlaneMaking(r, this.names),
+    });
   }
 
   private title(r: Reader): void {
@@ -299,17 +389,21 @@ class CardReader {
     const at = r.pos;
     const name = r.quoted().trim().slice(0, 120);
     if (!name) r.fail("a name in double quotes", "the outline has no name", at);
-    if (this.job.outlines.some((o) => o.name.toLowerCase() === name.toLowerCase()))
+    if (this.part.outlines.some((o) => o.name.toLowerCase() === name.toLowerCase()))
       r.fail("another name", `outline "${name}" is there twice`, at);
-    this.open = { outline: { id: `o${this.job.outlines.length + 1}`, name, items: [] }, lines: [], at: line };
-    this.job.outlines.push(this.open.outline);
+    this.open = {
+      outline: { id: `${prefixOf(this.parts.indexOf(this.part))}o${this.part.outlines.length + 1}`, name, items: [] },
+      lines: [],
+      at: line,
+    };
+    this.part.outlines.push(this.open.outline);
     this.outlineLines.set(this.open.outline.id, this.open.lines);
   }
 
-  private hold(r: Reader): void {
+  private holding(r: Reader): void {
     r.want("VISE");
     const hold: Hold = { fixture: "vise", across: "y", grip: toNumberText("?"), up: "top" };
-    this.job.hold = hold;
+    this.hold = hold;
     while (!r.done) {
       if (r.take("GRIP")) hold.grip = r.number("grip", "a grip depth");
       else if (r.take("ACROSS"))

@@ -1,7 +1,11 @@
-import { dot, sideFrame, sideNormal, type Frame, type Side } from "../geometry/vec";
-import { loopsOfEdges, type PartItem } from "../outline/fromPart";
-import type { Region } from "../outline/boolean";
-import { fail, type Result } from "../base/result";
+import { movedFrame, moveBy, type Motion } from "../geometry/motion";
+import { dot, fromFrame, sideFrame, sideNormal, toFrame, v3, type Frame, type Side } from "../geometry/vec";
+import { loopsOfEdges, type MeasuredEdge, type PartItem } from "../outline/fromPart";
+import { joined, oriented, type Region } from "../outline/boolean";
+import { flippedLoop } from "../outline/flip";
+import { FINISHED } from "../outline/lines/common";
+import { moveLoop, type Loop } from "../outline";
+import { fail, ok, type Result } from "../base/result";
 import { edgesByMeaning } from "./edgesByMeaning";
 import type { EdgeChoice } from "../rows";
 import type { FaceInfo, SolidKernel } from "./kernel";
@@ -20,6 +24,73 @@ export function shapeOfPart(
   rows: SolvedRow[],
   nameOf: (id: string) => string,
 ): Result<Region> {
+  const lines = linesOfPart(want, kernel, rows, nameOf);
+  if (!lines.ok) return lines;
+  return "region" in lines.value ? ok(lines.value.region) : loopsOfEdges(lines.value.edges, lines.value.frame);
+}
+
+/** Lines taken from another part, as it lies in this one: at every station, seen from above. */
+export function shapeOfOther(want: PartItem, kernel: SolidKernel, other: SolvedOther): Result<Region> {
+  const { rows, stations } = other;
+  const last = rows.filter((r) => r.state === "ok" && r.key).pop();
+  const row = want.row === FINISHED ? (last?.row.id ?? "") : want.row;
+  const nameOf = (id: string) => `row ${rows.find((r) => r.row.id === id)?.number ?? "?"} of "${other.name}"`;
+  const lines = linesOfPart({ ...want, row }, kernel, rows, nameOf);
+  if (!lines.ok) return lines;
+  const all: Region = [];
+  for (const motion of stations.length ? stations : [moveBy(v3(0, 0, 0))]) {
+    const seen = seenFromAbove(lines.value, motion);
+    if (!seen.ok) return seen;
+    all.push(...seen.value);
+  }
+  return ok(oriented(all));
+}
+
+/** A part that gives lines to another: its rows as they were solved, and how it lies there, station by station. */
+export interface SolvedOther {
+  name: string;
+  rows: SolvedRow[];
+  stations: Motion[];
+}
+
+/** What is taken from a part: edges in a plane, or a region that is one already. */
+type Lines = { edges: MeasuredEdge[]; frame: Frame } | { region: Region; frame: Frame };
+
+function seenFromAbove(lines: Lines, motion: Motion): Result<Region> {
+  const level = movedFrame(lines.frame, motion);
+  if (Math.abs(level.normal.z) < PARALLEL)
+    return fail("these lines stand upright where the part lies", {
+      expected: "a section or face that lies level there",
+    });
+  const above = sideFrame("top", level.origin.z);
+  if ("edges" in lines)
+    return loopsOfEdges(
+      lines.edges.map((e) => movedEdge(e, motion)),
+      above,
+    );
+  // A region is turned and shifted as a whole; seen from below it is turned over.
+  const x = toFrame(above, motion.point(fromFrame(lines.frame, { x: 1, y: 0 })));
+  const o = toFrame(above, motion.point(fromFrame(lines.frame, { x: 0, y: 0 })));
+  const turned = level.normal.z < 0 ? lines.region.map(flippedY) : lines.region;
+  return ok(turned.map((l) => moveLoop(l, { x: o.x, y: o.y }, Math.atan2(x.y - o.y, x.x - o.x))));
+}
+const flippedY = (loop: Loop): Loop => moveLoop(flippedLoop(loop), { x: 0, y: 0 }, Math.PI);
+
+const movedEdge = (e: MeasuredEdge, m: Motion): MeasuredEdge => ({
+  ...e,
+  from: m.point(e.from),
+  to: m.point(e.to),
+  middle: m.point(e.middle),
+  ...(e.centre ? { centre: m.point(e.centre) } : {}),
+  ...(e.axis ? { axis: m.direction(e.axis) } : {}),
+});
+
+function linesOfPart(
+  want: PartItem,
+  kernel: SolidKernel,
+  rows: SolvedRow[],
+  nameOf: (id: string) => string,
+): Result<Lines> {
   const row = rows.find((r) => r.row.id === want.row);
   if (!row)
     return fail(`${nameOf(want.row)} is no row before the one made from this outline`, {
@@ -35,6 +106,8 @@ export function shapeOfPart(
       return ofEdges(want, standing);
     case "face":
       return ofFace(want, standing);
+    case "shadow":
+      return shadowOf(standing);
   }
 }
 
@@ -48,17 +121,17 @@ interface Standing {
 }
 type Want<Item extends PartItem["item"]> = Extract<PartItem, { item: Item }>;
 
-function ofSection(want: Want<"section">, { kernel, key }: Standing): Result<Region> {
+function ofSection(want: Want<"section">, { kernel, key }: Standing): Result<Lines> {
   const frames = {
     X: sideFrame("right", want.at),
     Y: sideFrame("front", -want.at),
     Z: sideFrame("top", want.at),
   };
   const frame = frames[want.axis];
-  return loopsOfEdges(kernel.sectionEdges(key, frame.origin, frame.normal), frame);
+  return ok({ edges: kernel.sectionEdges(key, frame.origin, frame.normal), frame });
 }
 
-function ofEdges(want: Want<"edges">, { row, kernel, key, rows, nameOf }: Standing): Result<Region> {
+function ofEdges(want: Want<"edges">, { row, kernel, key, rows, nameOf }: Standing): Result<Lines> {
   const earlier = new Map(rows.flatMap((r) => (r.planes ? [[r.row.id, r.planes] as const] : [])));
   const choice: EdgeChoice =
     want.edges === "mouthOf" || want.edges === "floorOf" ? { edge: want.edges, row: want.row } : { edge: want.edges };
@@ -74,23 +147,45 @@ function ofEdges(want: Want<"edges">, { row, kernel, key, rows, nameOf }: Standi
   const frame = frames[want.edges]();
   if (!frame) return fail("there is no plane there", { expected: "a row with a flat mouth or floor" });
   const all = kernel.edges(key);
-  return loopsOfEdges(
-    found.value.map((f) => all[f.edge]),
-    frame,
-  );
+  return ok({ edges: found.value.map((f) => all[f.edge]), frame });
 }
 
 /** A flat: the floor a row left, or the outermost that looks to a side. Its border is what one of its faces alone has. */
-function ofFace(want: Want<"face">, { row, kernel, key, nameOf }: Standing): Result<Region> {
+function ofFace(want: Want<"face">, { row, kernel, key, nameOf }: Standing): Result<Lines> {
   const faces = kernel.faces(key);
   const { frame, chosen } = want.face === "floor" ? floorFaces(row, faces) : sideFaces(want.face, faces);
   if (!frame || !chosen.length)
     return fail(`there is no flat ${want.face} after ${nameOf(want.row)}`, { expected: "a flat face" });
   const among = new Set(chosen);
-  return loopsOfEdges(
-    kernel.edges(key).filter((e) => e.length > 0 && among.has(e.faces[0]) !== among.has(e.faces[1])),
-    frame,
-  );
+  const edges = kernel.edges(key).filter((e) => e.length > 0 && among.has(e.faces[0]) !== among.has(e.faces[1]));
+  return ok({ edges, frame });
+}
+
+/**
+ * What a part covers, seen from above: its flats that look up or down, joined. Upright walls add nothing; a round that
+ * lies across does, and is refused.
+ */
+function shadowOf({ kernel, key }: Standing): Result<Lines> {
+  const faces = kernel.faces(key);
+  const all = kernel.edges(key);
+  const isUpright = (f: FaceInfo) =>
+    f.surface === "plane"
+      ? Math.abs(f.normal.z) < CONTACT
+      : (f.surface === "cylinder" || f.surface === "cone") && Math.abs(f.axis?.direction.z ?? 0) > PARALLEL;
+  const frame = sideFrame("top", 0);
+  let region: Region = [];
+  for (const [i, f] of faces.entries()) {
+    if (f.surface === "plane" && Math.abs(f.normal.z) > PARALLEL) {
+      const rim = all.filter((e) => e.length > 0 && e.faces[0] !== e.faces[1] && e.faces.includes(i));
+      const loops = loopsOfEdges(rim, frame);
+      if (!loops.ok) return loops;
+      region = joined(region, loops.value);
+    } else if (!isUpright(f))
+      return fail("the shadow of a part with slanted or lying rounds is not taken", {
+        expected: "SECTION, or a part of level flats and upright walls",
+      });
+  }
+  return ok({ region: oriented(region), frame });
 }
 
 interface Flat {

@@ -1,9 +1,9 @@
 import { problemIn } from "../number";
-import { ok, type Problem, type Result } from "../base/result";
+import { fail, ok, type Problem, type Result } from "../base/result";
 import { CONTACT } from "../geometry/tolerance";
 import type { Frame } from "../geometry/vec";
 import type { Feature, Recipe } from "../rows";
-import { partKey } from "../outline/fromPart";
+import { partKey, type PartItem } from "../outline/fromPart";
 import type { Region } from "../outline/boolean";
 import type { EvaluatedOutline } from "../outline/evaluateOutline";
 import type { SolidKernel } from "./kernel";
@@ -12,8 +12,9 @@ import type { Plate } from "./flat";
 import { place, type Placed } from "./place";
 import { planeSource } from "./namedPlanes";
 import { frameOf, type RowPlanes } from "./planes";
-import { shapeOfPart } from "./partShapes";
-import { withShapes, type Prepared, type PreparedRow } from "./prepare";
+import { shapeOfOther, shapeOfPart, type SolvedOther } from "./partShapes";
+import { stationOf } from "./stations";
+import { prepare, withShapes, type Prepared, type PreparedRow } from "./prepare";
 
 /** A row after stage 4: the state it left, and how much it took (negative where it adds). */
 export interface SolvedRow extends PreparedRow {
@@ -82,14 +83,38 @@ function beginningOf(kernel: SolidKernel): WeakMap<Recipe, Reached> {
  * A row that fails carries its reason and is skipped; the rest computes.
  */
 export async function solve(prepared: Prepared, kernel: SolidKernel, patience: Patience = patient): Promise<Solved> {
-  const solving = new Solving(prepared, kernel);
+  const solved = await solveKept(prepared, kernel, patience);
+  kernel.trim(new Set(solved.kept));
+  return solved.solved;
+}
+
+/** The same, with the keys of every state it rests on, those of other parts among them. */
+async function solveKept(
+  prepared: Prepared,
+  kernel: SolidKernel,
+  patience: Patience,
+): Promise<{ solved: Solved; kept: string[] }> {
+  const others: SolvedOther[] = [];
+  const kept: string[] = [];
+  for (const other of prepared.job.others ?? []) {
+    const part = prepare(other.job);
+    const done = await solveKept(part, kernel, { ...patience, reached: undefined });
+    kept.push(...done.kept);
+    const stations = other.places.flatMap((p) => {
+      const station = stationOf(p, prepared.scope);
+      return station.ok ? [station.value] : [];
+    });
+    others.push({ name: other.name, rows: done.solved.rows, stations });
+  }
+  const solving = new Solving(prepared, kernel, others);
   for (const row of prepared.rows) {
     patience.reached?.(row.number, prepared.rows.length, solving.key);
     await patience.pause();
     if (patience.cancelled()) throw new Superseded();
     solving.next(row);
   }
-  return solving.end();
+  const solved = solving.end();
+  return { solved, kept: [...kept, ...solved.rows.flatMap((r) => (r.key ? [r.key] : []))] };
 }
 
 /** The rows as far as they have come, and the part as it stands there. */
@@ -106,6 +131,7 @@ class Solving {
   constructor(
     private readonly prepared: Prepared,
     private readonly kernel: SolidKernel,
+    private readonly others: SolvedOther[],
   ) {
     this.way = beginningOf(kernel);
     this.outlines = prepared.outlines;
@@ -129,7 +155,6 @@ class Solving {
     let fresh = false;
     for (const o of this.outlines.values()) fresh = this.take(o) || fresh;
     if (fresh) this.outlines = withShapes(this.prepared, this.shapes).outlines;
-    this.kernel.trim(new Set(this.rows.flatMap((r) => (r.key ? [r.key] : []))));
     const { rows, key, shapes } = this;
     return { rows, finalKey: key, outlines: [...this.outlines.values()], planes: this.planes(), shapes };
   }
@@ -224,10 +249,21 @@ class Solving {
     return made;
   }
 
+  private shapeFor(want: PartItem): Result<Region> {
+    if (want.part === undefined) return shapeOfPart(want, this.kernel, this.rows, this.nameOf);
+    const { part } = want;
+    const other = this.others.find((o) => o.name.toLowerCase() === part.toLowerCase());
+    return other
+      ? shapeOfOther(want, this.kernel, other)
+      : fail(`there is no part "${part}" to take lines from, or it takes its own from this one`, {
+          expected: "another part of this job",
+        });
+  }
+
   /** Takes from the part what an outline waits for. @returns whether there is anything new */
   private take(o: EvaluatedOutline | undefined): boolean {
     const wanted = (o?.waits ?? []).filter((w) => !this.shapes.has(partKey(w)));
-    for (const w of wanted) this.shapes.set(partKey(w), shapeOfPart(w, this.kernel, this.rows, this.nameOf));
+    for (const w of wanted) this.shapes.set(partKey(w), this.shapeFor(w));
     return wanted.length > 0;
   }
 }

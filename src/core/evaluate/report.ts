@@ -3,6 +3,7 @@ import { writeRow, type CardError, type RowPlace } from "../callout";
 import { writeBalloonText } from "../callout/balloonLine";
 import { completeness } from "./complete";
 import { rowNames } from "../job/names";
+import { namesOf } from "../job/parts";
 import type { RowNames } from "../grammar/grammar";
 import type { Job } from "../job/schema";
 import type { EvaluatedOutline } from "../outline/evaluateOutline";
@@ -14,6 +15,7 @@ import type { SolvedRow } from "../engine/solve";
 import type { CheckResult } from "../print/checks";
 import type { LedgerEntry } from "../print/ledger";
 import type { Evaluation } from "./evaluate";
+import type { EvaluatedPart } from "./parts";
 
 /** The headless report, as the contract names it. Lengths mm, areas mm², volumes mm³, masses g, angles degrees. */
 export function headlessReport(
@@ -22,6 +24,7 @@ export function headlessReport(
   errors: CardError[],
   places: Map<string, RowPlace> | null,
   outlineLines: Map<string, number[]> | null = null,
+  parts: EvaluatedPart[] = [],
 ) {
   if (!job || !evaluation)
     return {
@@ -35,11 +38,13 @@ export function headlessReport(
       ledger: [],
       checks: [],
     };
-  const names = rowNames(job.rows);
+  const names = namesOf(job);
   const { solved } = evaluation;
   return {
-    ok: solved.rows.every((r) => r.state !== "failed"),
-    ...errorReport([...errors, ...(places ? rowErrors(solved.rows, places) : [])]),
+    ok: [solved.rows, ...parts.map((p) => p.evaluation.solved.rows)].every((rows) =>
+      rows.every((r) => r.state !== "failed"),
+    ),
+    ...errorReport([...errors, ...(places ? rowErrors(rowsOfAll(solved.rows, parts), places) : [])]),
     unit: job.unit,
     rows: solved.rows.map((r) => rowReport(r, names)),
     part: partReport(evaluation),
@@ -56,8 +61,21 @@ export function headlessReport(
     complete: completeness(job, evaluation),
     ledger: evaluation.ledger.map((l) => ledgerReport(l, job)),
     checks: evaluation.checks.map(checkReport),
+    parts: parts.map(({ name, kind, job: own, evaluation: e }) => ({
+      name,
+      kind,
+      part: partReport(e),
+      stock: stockReport(e),
+      rows: e.solved.rows.map((r) => rowReport(r, rowNames(own.rows))),
+      findings: e.findings.map(findingReport),
+      checks: e.checks.map(checkReport),
+    })),
   };
 }
+const rowsOfAll = (work: SolvedRow[], parts: EvaluatedPart[]): SolvedRow[] => [
+  ...work,
+  ...parts.slice(1).flatMap((p) => p.evaluation.solved.rows),
+];
 
 /** Wrong lines as the contract has them; what could be typed instead stands beside them. */
 export function errorReport(errors: CardError[]) {

@@ -33,6 +33,8 @@ export interface NumberField {
 export interface RowNames {
   idOf(number: number): string;
   numberOf(id: string): number | string;
+  /** The rows of another part of the job, by its name; none where there is no such part. */
+  ofPart?(name: string): RowNames | undefined;
 }
 
 // A row under construction; its shape is checked by the row kind's schema when it is whole.

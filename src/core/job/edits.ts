@@ -4,9 +4,10 @@ import { fail, ok, type Result } from "../base/result";
 import type { NumberText } from "../number";
 import type { NamedPlane } from "../rows";
 import { withNumber } from "../rows/registry";
+import { partEdit } from "./partEdits";
 import { PartDraft } from "./parts";
 import { planeEdit } from "./planeEdits";
-import type { Balloon, CheckValue, Hold, Job, JobDocument, Print, Row, Stock } from "./schema";
+import type { Balloon, CheckValue, Hold, Job, JobDocument, Part, Print, Row, Stock } from "./schema";
 
 /** Everything that can be done to a job, as named commands. Undo, the saved log and fixes are all made of these. */
 export type JobEdit =
@@ -39,6 +40,9 @@ export type JobEdit =
   | { edit: "setProofs"; proofs: Job["proofs"] }
   | { edit: "waive"; rule: string; row?: string; reason: string }
   | { edit: "unwaive"; rule: string; row?: string }
+  | { edit: "addPart"; part: Part }
+  | { edit: "setPart"; id: string; part: Partial<Pick<Part, "name" | "kind" | "material" | "places">> }
+  | { edit: "deletePart"; id: string }
   | { edit: "replace"; job: AnyJob };
 
 /** A job as a whole, or as one of its parts is worked on. */
@@ -49,7 +53,10 @@ interface Edited<T extends AnyJob = Job> {
   inverse: Patches;
 }
 /** What row, stock and outline edits change: a part of a document, or the job of one part. */
-export type PartFields = Pick<Job, "rows" | "outlines" | "planes"> & { stock: Job["stock"]; hold: Hold | null };
+export type PartFields = Pick<Job, "rows" | "outlines" | "planes" | "checks"> & {
+  stock: Job["stock"];
+  hold: Hold | null;
+};
 
 /**
  * Applies edits to a job, all or none.
@@ -97,7 +104,7 @@ function apply(job: AnyJob, part: PartFields, e: JobEdit): string | null {
     case "moveBalloon":
       return balloonEdit(job.balloons, e);
     case "setChecks":
-      job.checks = e.checks;
+      part.checks = e.checks;
       return null;
     case "setPrints":
       job.prints = e.prints;
@@ -121,6 +128,10 @@ function apply(job: AnyJob, part: PartFields, e: JobEdit): string | null {
       job.waivers = job.waivers.filter((w) => w.rule !== e.rule || w.row !== e.row);
       if (e.edit === "waive") job.waivers.push({ rule: e.rule, ...(e.row ? { row: e.row } : {}), reason: e.reason });
       return null;
+    case "addPart":
+    case "setPart":
+    case "deletePart":
+      return "parts" in job ? partEdit(job, e) : "a job of one part has no others";
     case "replace":
       // What the other job does not have goes too: a signature is not taken over.
       return assign(job, { ...Object.fromEntries(Object.keys(job).map((k) => [k, undefined])), ...e.job });

@@ -1,4 +1,6 @@
-import type { Hold, Job, JobDocument, Part, Setup } from "./schema";
+import type { RowNames } from "../grammar/grammar";
+import { rowNames } from "./names";
+import type { Hold, Job, JobDocument, OtherPart, Part, Setup } from "./schema";
 
 /** Op number of a part's first setup. */
 const FIRST_OP = 10;
@@ -22,18 +24,60 @@ export function jobOf(document: JobDocument, part: string = document.parts[0].id
   seen.set(document, views);
   const known = views.get(part);
   if (known) return known;
-  const { parts, setups, ...common } = document;
-  const { stock, outlines, planes, rows } = parts.find((p) => p.id === part) ?? parts[0];
-  const job: Job = { ...common, stock, outlines, ...(planes ? { planes } : {}), rows, hold: holdOf(setups[0]) };
+  const job = viewOf(document, document.parts.find((p) => p.id === part) ?? document.parts[0], []);
   views.set(part, job);
   return job;
 }
 
+/** What a part is called by the others: the workpiece without a name of its own by the job's. */
+export const partName = (document: Pick<JobDocument, "name" | "parts">, part: Part): string =>
+  part.name || (part === document.parts[0] ? document.name : part.id);
+
+/** @param from the parts this one is looked at from: none of them is looked at again */
+function viewOf(document: JobDocument, at: Part, from: Part[]): Job {
+  const { parts, setups, ...common } = document;
+  const { stock, outlines, planes, rows, id, name, kind } = at;
+  const isWork = at === parts[0];
+  const others = namedParts(outlines).flatMap((wanted): OtherPart[] => {
+    const other = parts.find((p) => partName(document, p).toLowerCase() === wanted.toLowerCase());
+    if (!other || other === at || from.includes(other)) return [];
+    const places = (at.places ?? []).filter((p) => p.part.toLowerCase() === wanted.toLowerCase());
+    return [{ name: wanted, job: viewOf(document, other, [...from, at]), places }];
+  });
+  return {
+    ...common,
+    ...(isWork
+      ? {}
+      : { part: { id, name, kind }, checks: at.checks ?? NONE, material: at.material ?? common.material }),
+    stock,
+    outlines,
+    ...(planes ? { planes } : {}),
+    rows,
+    hold: isWork ? holdOf(setups[0]) : null,
+    ...(others.length ? { others } : {}),
+  };
+}
+const NONE: Job["checks"] = [];
+
+/** Other parts that outlines take lines from. */
+const namedParts = (outlines: Part["outlines"]): string[] => [
+  ...new Set(outlines.flatMap((o) => o.items.flatMap((i) => ("part" in i && i.part ? [i.part] : [])))),
+];
+
+/** How the rows of a job are named in text, those of the parts it takes lines from too. */
+export const namesOf = (job: Pick<Job, "rows" | "others">): RowNames => ({
+  ...rowNames(job.rows),
+  ofPart: (name) => {
+    const other = job.others?.find((o) => o.name.toLowerCase() === name.toLowerCase());
+    return other && rowNames(other.job.rows);
+  },
+});
+
 /** The document of a job of one part, as a card gives it. */
-export function documentOf(job: Job): JobDocument {
-  const { stock, outlines, planes, rows, hold, ...common } = job;
+export function documentOf(job: Job, all?: Part[]): JobDocument {
+  const { stock, outlines, planes, rows, hold, part: _part, others: _others, ...common } = job;
   const work: Part = { id: "work", name: "", kind: "work", stock, outlines, ...(planes ? { planes } : {}), rows };
-  return { ...common, parts: [work], setups: hold ? [setupOf(hold)] : [] };
+  return { ...common, parts: all ?? [work], setups: hold ? [setupOf(hold)] : [] };
 }
 
 /** A first setup that holds so. */
@@ -62,6 +106,13 @@ export class PartDraft {
   set planes(planes: Job["planes"]) {
     if (planes) this.at.planes = planes;
     else delete this.at.planes;
+  }
+  get checks() {
+    return this.at === this.document.parts[0] ? this.document.checks : (this.at.checks ?? []);
+  }
+  set checks(checks: Job["checks"]) {
+    if (this.at === this.document.parts[0]) this.document.checks = checks;
+    else this.at.checks = checks;
   }
   get stock() {
     return this.at.stock;

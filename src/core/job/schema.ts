@@ -195,8 +195,17 @@ const cutterSchema = z.strictObject({
   feed: z.number().positive(),
 });
 
+/** Another part laid in this one: which of its sides looks up, how it is turned, where its zero comes to lie. */
+const placementSchema = z.strictObject({
+  part: name.min(1),
+  at: at3,
+  up: z.enum(["top", "bottom", "front", "back", "left", "right"]).optional(),
+  turn: numberText.optional(),
+});
+export type Placement = z.infer<typeof placementSchema>;
+
 /** What a part is for: the workpiece, or what is made to hold it. */
-const partKinds = ["work", "jaws", "plate", "chuckJaws"] as const;
+export const partKinds = ["work", "jaws", "plate", "chuckJaws"] as const;
 const partSchema = z.strictObject({
   id,
   name,
@@ -205,6 +214,11 @@ const partSchema = z.strictObject({
   outlines: z.array(outlineSchema).max(MOST_OUTLINES),
   /** Planes with a name of their own. */
   planes: z.array(namedPlaneSchema).max(500).optional(),
+  /** Its own material and check values, where it is not the workpiece. */
+  material: z.strictObject({ name, density: numberText.optional() }).optional(),
+  checks: z.array(checkSchema).max(200).optional(),
+  /** Where other parts lie in it: one a station. */
+  places: z.array(placementSchema).max(200).optional(),
   rows: z.array(rowSchema).max(2000),
 });
 export type Part = Omit<z.infer<typeof partSchema>, "rows"> & { rows: Row[] };
@@ -337,7 +351,18 @@ export type JobDocument = Omit<z.infer<typeof jobSchema>, "parts"> & { parts: Pa
  * holding. Everything that is computed of a part takes this.
  */
 export type Job = Omit<JobDocument, "parts" | "setups"> &
-  Pick<Part, "stock" | "outlines" | "planes" | "rows"> & { hold: Hold | null };
+  Pick<Part, "stock" | "outlines" | "planes" | "rows"> & {
+    hold: Hold | null;
+    /** Which part this is, where it is not the workpiece. */
+    part?: Pick<Part, "id" | "name" | "kind">;
+    /** Parts its outlines take lines from, and where each lies in it. */
+    others?: OtherPart[];
+  };
+export interface OtherPart {
+  name: string;
+  job: Job;
+  places: Placement[];
+}
 
 /** A job with nothing in it yet: unit and material come first. */
 export const emptyJob = (jobName: string, unit: "in" | "mm", material: string): Job => ({

@@ -7,12 +7,25 @@ import { endOf, startOf, type Segment } from "./outline";
 import { COINCIDENT, MEET, PARALLEL } from "../geometry/tolerance";
 
 /** An item that takes its lines from the part as it stands after a row, with its numbers in millimetres. */
-export type PartItem =
-  | { item: "face"; face: Extract<OutlineItem, { item: "face" }>["face"]; row: string }
-  | { item: "edges"; edges: Extract<OutlineItem, { item: "edges" }>["edges"]; row: string }
-  | { item: "section"; axis: "X" | "Y" | "Z"; at: number; row: string };
-export const partKey = (i: PartItem): string =>
-  i.item === "face" ? `${i.row}/${i.face}` : i.item === "edges" ? `${i.row}/${i.edges}` : `${i.row}/${i.axis}${i.at}`;
+export type PartItem = { row: string; /** Another part's name. */ part?: string } & (
+  | { item: "face"; face: Extract<OutlineItem, { item: "face" }>["face"] }
+  | { item: "edges"; edges: Extract<OutlineItem, { item: "edges" }>["edges"] }
+  | { item: "section"; axis: "X" | "Y" | "Z"; at: number }
+  | { item: "shadow" }
+);
+export function partKey(i: PartItem): string {
+  const of = `${i.part === undefined ? "" : `${i.part.toLowerCase()}:`}${i.row}`;
+  switch (i.item) {
+    case "face":
+      return `${of}/${i.face}`;
+    case "edges":
+      return `${of}/${i.edges}`;
+    case "section":
+      return `${of}/${i.axis}${i.at}`;
+    case "shadow":
+      return `${of}/shadow`;
+  }
+}
 
 /** An edge as the solid library measures it. */
 export interface MeasuredEdge {

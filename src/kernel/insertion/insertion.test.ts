@@ -165,7 +165,7 @@ test("what is put in is read back by the library itself: STEP has the same volum
   const { finalKey } = await solve(prepare(read.job), kernel);
   const { stepVolume } = await import("../stepFile");
   const expected = 60 * 40 * 20 - Math.PI * 16 * 10 - Math.PI * 2.5 * 2.5 * 20;
-  expect(stepVolume(oc, kernel.step(finalKey as string)) / expected).toBeCloseTo(1, 9);
+  expect(stepVolume(oc, kernel.step([{ key: finalKey as string, name: "part" }])) / expected).toBeCloseTo(1, 9);
   expect(kernel.measure(finalKey as string).volume / expected).toBeCloseTo(1, 12);
 });
 

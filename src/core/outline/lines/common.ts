@@ -118,6 +118,34 @@ export function readRow(r: Reader, names: RowNames, word: "OF" | "AFTER"): strin
   return names.idOf(r.whole("the number of a row"));
 }
 
+/** The part another outline line takes from, and the row after which: as it is finished where none is said. */
+export const partRef = { part: z.string().min(1).max(120).optional() };
+export const FINISHED = "end";
+export interface OfPart {
+  part?: string;
+  row: string;
+}
+/** `AFTER 4`, `OF 2`, `OF "clamp"`, `OF "clamp" AFTER 4`. */
+export function readOfPart(r: Reader, names: RowNames, word: "OF" | "AFTER"): OfPart {
+  const isPart = /^OF\s*"/i.test(r.text.slice((r.skip(), r.pos)));
+  if (!isPart) return { row: readRow(r, names, word) };
+  r.want("OF");
+  const at = r.pos;
+  const part = r.quoted().trim().slice(0, 120);
+  const rows = names.ofPart?.(part);
+  if (!rows) return r.fail("the name of another part of this job", `there is no part "${part}" before this line`, at);
+  const after = r.takeOne(["AFTER", "ROW"] as const);
+  return { part, row: after ? rows.idOf(r.whole("the number of a row")) : FINISHED };
+}
+export function writeOfPart(i: OfPart, names: RowNames, word: "OF" | "AFTER"): string {
+  if (i.part === undefined) return `${word} ${names.numberOf(i.row)}`;
+  const of = `OF ${writeName(i.part)}`;
+  if (i.row === FINISHED) return of;
+  return `${of} ${word === "OF" ? "ROW" : "AFTER"} ${names.ofPart?.(i.part)?.numberOf(i.row) ?? 0}`;
+}
+/** What an item takes of another part, for the part's own lines. */
+export const partOf = ({ part, row }: OfPart): OfPart => (part === undefined ? { row } : { part, row });
+
 // Writing.
 export const n = (t: NumberText): string => inCallout(t);
 const dia = (p: { diameter?: true }) => (p.diameter ? "⌀" : "");

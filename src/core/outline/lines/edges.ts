@@ -1,6 +1,18 @@
 import { z } from "zod";
 import type { Reader } from "../../grammar/reader";
-import { added, place, readPlaced, readRow, rowRef, standOf, writePlaced, type OutlineLine } from "./common";
+import {
+  added,
+  place,
+  partOf,
+  partRef,
+  readOfPart,
+  readPlaced,
+  rowRef,
+  standOf,
+  writeOfPart,
+  writePlaced,
+  type OutlineLine,
+} from "./common";
 
 const words = {
   mouthOf: { first: "MOUTH", then: "", row: "OF" },
@@ -10,7 +22,7 @@ const words = {
 } as const;
 type Which = keyof typeof words;
 const all = Object.keys(words) as Which[];
-const schema = z.strictObject({ item: z.literal("edges"), edges: z.enum(all), row: rowRef, ...place });
+const schema = z.strictObject({ item: z.literal("edges"), edges: z.enum(all), row: rowRef, ...partRef, ...place });
 
 function readWhich(r: Reader): Which {
   const first = r.takeOne(["MOUTH", "FLOOR", "OUTER"] as const);
@@ -27,12 +39,12 @@ export const edges: OutlineLine<z.infer<typeof schema>> & { schema: typeof schem
   read(r, names) {
     if (!r.take("EDGES")) return null;
     const which = readWhich(r);
-    return { item: "edges", edges: which, row: readRow(r, names, words[which].row), ...readPlaced(r) };
+    return { item: "edges", edges: which, ...readOfPart(r, names, words[which].row), ...readPlaced(r) };
   },
   write(i, names) {
     const { first, then, row } = words[i.edges];
-    return `EDGES ${[first, then, row].filter(Boolean).join(" ")} ${names.numberOf(i.row)}${writePlaced(i)}`;
+    return `EDGES ${[first, then, writeOfPart(i, names, row)].filter(Boolean).join(" ")}${writePlaced(i)}`;
   },
   numbers: (i, put) => put.placed(i),
-  apply: (i, work) => added(work.fromPart({ item: "edges", edges: i.edges, row: i.row }), standOf(i, work), work),
+  apply: (i, work) => added(work.fromPart({ item: "edges", edges: i.edges, ...partOf(i) }), standOf(i, work), work),
 };

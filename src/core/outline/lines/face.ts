@@ -1,10 +1,22 @@
 import { z } from "zod";
-import { added, place, readPlaced, readRow, rowRef, standOf, writePlaced, type OutlineLine } from "./common";
+import {
+  added,
+  place,
+  partOf,
+  partRef,
+  readOfPart,
+  readPlaced,
+  rowRef,
+  standOf,
+  writeOfPart,
+  writePlaced,
+  type OutlineLine,
+} from "./common";
 
 const faces = ["top", "bottom", "front", "back", "left", "right", "floor"] as const;
 const words = ["TOP", "BOTTOM", "FRONT", "BACK", "LEFT", "RIGHT", "FLOOR"] as const;
 /** What the part gives, as it stands after a row: it follows the part. */
-const schema = z.strictObject({ item: z.literal("face"), face: z.enum(faces), row: rowRef, ...place });
+const schema = z.strictObject({ item: z.literal("face"), face: z.enum(faces), row: rowRef, ...partRef, ...place });
 
 export const face: OutlineLine<z.infer<typeof schema>> & { schema: typeof schema } = {
   schema,
@@ -17,11 +29,11 @@ export const face: OutlineLine<z.infer<typeof schema>> & { schema: typeof schema
   read(r, names) {
     if (!r.take("FACE")) return null;
     const word = r.takeOne(words) ?? r.fail("TOP, BOTTOM, FRONT, BACK, LEFT, RIGHT or FLOOR");
-    const row = readRow(r, names, r.sees("AFTER") ? "AFTER" : "OF");
-    return { item: "face", face: faces[words.indexOf(word)], row, ...readPlaced(r) };
+    const of = readOfPart(r, names, r.sees("AFTER") ? "AFTER" : "OF");
+    return { item: "face", face: faces[words.indexOf(word)], ...of, ...readPlaced(r) };
   },
   write: (i, names) =>
-    `FACE ${i.face.toUpperCase()} ${i.face === "floor" ? "OF" : "AFTER"} ${names.numberOf(i.row)}${writePlaced(i)}`,
+    `FACE ${i.face.toUpperCase()} ${writeOfPart(i, names, i.face === "floor" ? "OF" : "AFTER")}${writePlaced(i)}`,
   numbers: (i, put) => put.placed(i),
-  apply: (i, work) => added(work.fromPart({ item: "face", face: i.face, row: i.row }), standOf(i, work), work),
+  apply: (i, work) => added(work.fromPart({ item: "face", face: i.face, ...partOf(i) }), standOf(i, work), work),
 };

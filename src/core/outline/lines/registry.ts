@@ -26,6 +26,7 @@ import { relation } from "./relation";
 import { repeat } from "./repeat";
 import { ring } from "./ring";
 import { section } from "./section";
+import { shadow } from "./shadow";
 import { segment } from "./segment";
 import { slot } from "./slot";
 import { star } from "./star";
@@ -58,6 +59,7 @@ const lines = [
   face,
   edges,
   section,
+  shadow,
   corners,
   fullRound,
   trim,
@@ -89,6 +91,7 @@ export const outlineItem = z.discriminatedUnion("item", [
   face.schema,
   edges.schema,
   section.schema,
+  shadow.schema,
   corners.schema,
   fullRound.schema,
   trim.schema,

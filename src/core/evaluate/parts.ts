@@ -1,0 +1,28 @@
+import { jobOf, partName } from "../job/parts";
+import type { Job, JobDocument, Part } from "../job/schema";
+import type { SolidKernel } from "../engine/kernel";
+import { evaluate, type Evaluation } from "./evaluate";
+
+/** A part of a job with everything computed of it. */
+export interface EvaluatedPart {
+  id: string;
+  name: string;
+  kind: Part["kind"];
+  job: Job;
+  evaluation: Evaluation;
+}
+
+/** Every part of a job, the workpiece first. @param work what is computed of that already */
+export async function evaluateParts(
+  document: JobDocument,
+  work: Evaluation,
+  kernel: SolidKernel,
+): Promise<EvaluatedPart[]> {
+  const parts: EvaluatedPart[] = [];
+  for (const part of document.parts) {
+    const job = jobOf(document, part.id);
+    const evaluation = parts.length ? await evaluate(job, kernel) : work;
+    parts.push({ id: part.id, name: partName(document, part), kind: part.kind, job, evaluation });
+  }
+  return parts;
+}
