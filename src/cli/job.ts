@@ -1,17 +1,18 @@
 import { readFile, writeFile } from "node:fs/promises";
 import { evaluate } from "@/core/evaluate/evaluate";
-import { evaluateParts } from "@/core/evaluate/parts";
+import type { SolidKernel } from "@/core/engine/kernel";
+import { evaluateParts, type EvaluatedPart } from "@/core/evaluate/parts";
 import { errorReport, headlessReport } from "@/core/evaluate/report";
 import { headlessExplanations } from "@/core/mismatch/headless";
 import { readCard, writeDocument, type CardError, type ReadCard } from "@/core/callout";
 import { lineAndColumn, readJobText } from "@/core/job/read";
 import type { Job } from "@/core/job/schema";
 import { loadKernel } from "@/kernel/node";
-import { exportJob, exportKinds, type ExportKind } from "@/io/exportJob";
+import { exportJob, exportKinds } from "@/io/exportJob";
 import { outlinesOfChains } from "@/io/chainItems";
 import { readDrawing } from "@/io/drawing";
 import { writeOutlineItem } from "@/core/callout";
-import { documentOf, jobOf, rowNames, type JobDocument } from "@/core/job";
+import { jobOf, rowNames, type JobDocument } from "@/core/job";
 import type { LengthUnit } from "@/core/number";
 import { exit } from "node:process";
 import { explain } from "@/core/mismatch";
@@ -130,7 +131,6 @@ async function outlinesOf(file: string, rest: string[]): Promise<number> {
 async function main(argv: string[]): Promise<number> {
   const [verb, file, ...rest] = argv;
   const json = rest.includes("--json");
-  const option = (name: string) => rest[rest.indexOf(name) + 1];
   if (!["check", "format", "export", "explain", "outlines"].includes(verb) || !file) {
     console.error(USAGE);
     return 2;
@@ -151,7 +151,7 @@ async function main(argv: string[]): Promise<number> {
   const kernel = await loadKernel();
   const evaluation = await evaluate(input.job, kernel);
   const parts = await evaluateParts(input.document, evaluation, kernel);
-  const failed = parts.some((p) => p.evaluation.solved.rows.some((r) => r.state === "failed"));
+  const failed = parts.some(isFailed);
   if (verb === "check") {
     console.log(
       json
@@ -167,27 +167,40 @@ async function main(argv: string[]): Promise<number> {
     );
     return failed ? 1 : 0;
   }
-  const to = option("--to") as ExportKind,
-    out = option("--out");
-  if (!rest.includes("--to") || !exportKinds.includes(to) || !rest.includes("--out") || !out) {
+  return exported(input.document, parts, rest, kernel);
+}
+
+/** Writes a file of a part, or of all parts. @returns the exit code */
+async function exported(
+  document: JobDocument,
+  parts: EvaluatedPart[],
+  rest: string[],
+  kernel: SolidKernel,
+): Promise<number> {
+  const option = (name: string) => (rest.includes(name) ? rest[rest.indexOf(name) + 1] : undefined);
+  const to = exportKinds.find((k) => k === option("--to"));
+  const out = option("--out");
+  if (!to || !out) {
     console.error(USAGE);
     return 2;
   }
-  const wanted = rest.includes("--part") ? option("--part") : null;
-  const part = wanted === null ? parts[0] : parts.find((p) => p.name.toLowerCase() === wanted?.toLowerCase());
+  const wanted = option("--part");
+  const part = wanted === undefined ? parts[0] : parts.find((p) => p.name.toLowerCase() === wanted.toLowerCase());
   if (!part) {
     console.error(`there is no part "${wanted}"; there are ${parts.map((p) => `"${p.name}"`).join(", ")}`);
     return 2;
   }
   const options = { newer: rest.includes("--newer"), part: part.id, all: rest.includes("--all") ? parts : undefined };
-  const made = await exportJob(to, input.document, part.evaluation, kernel, options);
+  const made = await exportJob(to, document, part.evaluation, kernel, options);
   if (!made.ok) {
     console.error(made.problems[0].message);
     return 1;
   }
   await writeFile(out, made.value);
-  return failed ? 1 : 0;
+  return parts.some(isFailed) ? 1 : 0;
 }
+
+const isFailed = (p: EvaluatedPart): boolean => p.evaluation.solved.rows.some((r) => r.state === "failed");
 
 main(process.argv.slice(2)).then(
   (code) => exit(code),

@@ -45,6 +45,7 @@ export async function listJobs(search = ""): Promise<ListedJob[]> {
       unit: d.unit,
       material: d.material.name,
       rows: d.parts.reduce((sum, p) => sum + p.rows.length, 0),
+      parts: d.parts.length,
       balloons: d.balloons.length,
       stored: r.revision,
       changedAt: iso(r.changed_at),

@@ -39,6 +39,7 @@ describe("the headless command", () => {
       "ok",
       "outlines",
       "part",
+      "parts",
       "rows",
       "stock",
       "unit",

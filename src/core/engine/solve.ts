@@ -1,3 +1,4 @@
+import { partsTaken } from "../job/parts";
 import { problemIn } from "../number";
 import { fail, ok, type Problem, type Result } from "../base/result";
 import { CONTACT } from "../geometry/tolerance";
@@ -96,7 +97,9 @@ async function solveKept(
 ): Promise<{ solved: Solved; kept: string[] }> {
   const others: SolvedOther[] = [];
   const kept: string[] = [];
+  const taken = new Set(partsTaken(prepared.job.outlines).map((n) => n.toLowerCase()));
   for (const other of prepared.job.others ?? []) {
+    if (!taken.has(other.name.toLowerCase())) continue;
     const part = prepare(other.job);
     const done = await solveKept(part, kernel, { ...patience, reached: undefined });
     kept.push(...done.kept);

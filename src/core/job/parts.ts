@@ -33,12 +33,16 @@ export function jobOf(document: JobDocument, part: string = document.parts[0].id
 export const partName = (document: Pick<JobDocument, "name" | "parts">, part: Part): string =>
   part.name || (part === document.parts[0] ? document.name : part.id);
 
-/** @param from the parts this one is looked at from: none of them is looked at again */
+/**
+ * @param from the parts this one is looked at from: none of them is looked at again. The part at hand knows all others,
+ * those know only what their own outlines take
+ */
 function viewOf(document: JobDocument, at: Part, from: Part[]): Job {
   const { parts, setups, ...common } = document;
   const { stock, outlines, planes, rows, id, name, kind } = at;
   const isWork = at === parts[0];
-  const others = namedParts(outlines).flatMap((wanted): OtherPart[] => {
+  const known = from.length ? partsTaken(outlines) : parts.map((p) => partName(document, p));
+  const others = known.flatMap((wanted): OtherPart[] => {
     const other = parts.find((p) => partName(document, p).toLowerCase() === wanted.toLowerCase());
     if (!other || other === at || from.includes(other)) return [];
     const places = (at.places ?? []).filter((p) => p.part.toLowerCase() === wanted.toLowerCase());
@@ -59,8 +63,8 @@ function viewOf(document: JobDocument, at: Part, from: Part[]): Job {
 }
 const NONE: Job["checks"] = [];
 
-/** Other parts that outlines take lines from. */
-const namedParts = (outlines: Part["outlines"]): string[] => [
+/** Names of the other parts that outlines take lines from. */
+export const partsTaken = (outlines: Part["outlines"]): string[] => [
   ...new Set(outlines.flatMap((o) => o.items.flatMap((i) => ("part" in i && i.part ? [i.part] : [])))),
 ];
 

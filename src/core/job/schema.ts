@@ -355,7 +355,7 @@ export type Job = Omit<JobDocument, "parts" | "setups"> &
     hold: Hold | null;
     /** Which part this is, where it is not the workpiece. */
     part?: Pick<Part, "id" | "name" | "kind">;
-    /** Parts its outlines take lines from, and where each lies in it. */
+    /** The other parts of the job, which its outlines may take lines from, and where each lies in it. */
     others?: OtherPart[];
   };
 export interface OtherPart {

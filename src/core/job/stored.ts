@@ -37,6 +37,7 @@ export interface ListedJob {
   unit: string;
   material: string;
   rows: number;
+  parts: number;
   balloons: number;
   stored: number;
   changedAt: string;

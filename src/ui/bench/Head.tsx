@@ -6,6 +6,7 @@ import { stepName, steps, useBench, type Step } from "../store/benchStore";
 import { useJob } from "../store/jobStore";
 import { useLight } from "../common/light";
 import { goOn, stopEngine } from "../engine/useEngine";
+import { PartChoice } from "./PartChoice";
 import css from "./Bench.module.css";
 import { useEffect, useState } from "react";
 import { Bare } from "../fields/Bare";
@@ -32,7 +33,7 @@ export function Head({ job }: { job: Job }) {
           <i />
           SGORBIA
         </Link>
-        <label style={{ width: 166 }}>
+        <label style={{ width: 124 }}>
           <span className="lab">Job</span>
           <HeadField
             label="Job name"
@@ -40,7 +41,7 @@ export function Head({ job }: { job: Job }) {
             commit={(name) => name && edit([{ edit: "setHead", head: { name } }])}
           />
         </label>
-        <label style={{ width: 52 }} className={css.rev}>
+        <label style={{ width: 44 }} className={css.rev}>
           <span className="lab">Rev</span>
           <HeadField
             label="Revision"
@@ -48,7 +49,8 @@ export function Head({ job }: { job: Job }) {
             commit={(revision) => edit([{ edit: "setHead", head: { revision } }])}
           />
         </label>
-        <div style={{ width: 168 }} className={css.unit}>
+        <PartChoice />
+        <div style={{ width: 160 }} className={css.unit}>
           <span className="lab">Unit · material</span>
           <span className={css.val} title={job.material.name} style={{ overflow: "hidden", whiteSpace: "nowrap" }}>
             {job.unit} · {job.material.name || "—"}

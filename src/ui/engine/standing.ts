@@ -32,11 +32,11 @@ const QUIET = 2000;
 
 /** Keeps what was computed of a saved job with the server, once it is quiet. */
 export function useKeepStanding(id: string): void {
-  const { pending, revision, save, trial } = useJobSaved();
+  const { pending, revision, save, trial, other } = useJobSaved();
   const turn = useBench((s) => s.evaluatedTurn);
   const busy = useBench((s) => s.busy || s.checking);
   useEffect(() => {
-    if (pending || busy || trial || save !== "saved" || !turn || !revision || !ENGINE) return;
+    if (pending || busy || trial || other || save !== "saved" || !turn || !revision || !ENGINE) return;
     const timer = setTimeout(() => {
       void engine()
         .standing(turn)
@@ -49,7 +49,7 @@ export function useKeepStanding(id: string): void {
         .catch(() => {});
     }, QUIET);
     return () => clearTimeout(timer);
-  }, [id, pending, busy, trial, save, turn, revision]);
+  }, [id, pending, busy, trial, other, save, turn, revision]);
 }
 
 function useJobSaved() {
@@ -57,5 +57,7 @@ function useJobSaved() {
   const revision = useJob((s) => s.revision);
   const save = useJob((s) => s.save);
   const trial = useJob((s) => s.trial !== null);
-  return { pending, revision, save, trial };
+  // What is kept is the workpiece's.
+  const other = useJob((s) => s.part !== null);
+  return { pending, revision, save, trial, other };
 }

@@ -1,7 +1,7 @@
 import { useMemo, useState } from "react";
 import { namedIn } from "@/core/callout";
 import { numberScope } from "@/core/engine/numbers";
-import { rowNames } from "@/core/job";
+import { namesOf } from "@/core/job";
 import type { OutlineItem, OutlineText } from "@/core/outline/items";
 import { shownOutline } from "../stage/wireframe";
 import { useBench } from "../store/benchStore";
@@ -17,7 +17,8 @@ export function useOutline(outline: OutlineText) {
   const [problem, setProblem] = useState("");
   const scope = useMemo(() => numberScope(job), [job]);
   const named = useMemo(() => namedIn(job), [job]);
-  const names = useMemo(() => rowNames(job.rows), [job.rows]);
+  const { rows, others } = job;
+  const names = useMemo(() => namesOf({ rows, others }), [rows, others]);
   const drawn = useMemo(
     () => shownOutline(job, outline.id, draft, scope, shapes),
     [job, outline.id, draft, scope, shapes],

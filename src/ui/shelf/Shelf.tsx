@@ -108,6 +108,7 @@ export function Shelf({ listed }: { listed: ListedJob[] | null }) {
                 <div className={css.wide}>
                   <span className="lab">Unit · material</span>
                   {j.unit} · {j.material || "—"}
+                  {j.parts > 1 ? ` · ${j.parts} parts` : ""}
                 </div>
                 <div className={css.wide}>
                   <span className="lab">Changed</span>

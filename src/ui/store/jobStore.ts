@@ -39,6 +39,8 @@ interface JobState extends SaveStatus {
   id: string | null;
   /** All that is kept of the job. */
   document: JobDocument | null;
+  /** The part that is worked on; null for the workpiece. */
+  part: string | null;
   /** The job as the part at hand is worked on: what everything on the screen is computed from. */
   job: Job | null;
   /** What the server counts the last save as. */
@@ -54,6 +56,8 @@ interface JobState extends SaveStatus {
   /** A slip that is being tried: `job` shows it, but it is no part of the document and is never saved. */
   trial: Trial | null;
   open(stored: StoredJob): Promise<void>;
+  /** Lays another part of the job on the bench. */
+  showPart(id: string): void;
   close(): void;
   /** Applies edits; returns why not, or null. */
   edit(edits: JobEdit[], label?: string): string | null;
@@ -80,11 +84,15 @@ if (typeof window !== "undefined") {
   window.addEventListener("pagehide", () => queues.forEach((q) => q.flush(true)));
 }
 
-/** A document, and the job as its part at hand is worked on. */
-const shown = (document: JobDocument) => ({ document, job: jobOf(document) });
+/** A document, and the job as its part at hand is worked on; the workpiece where that part is gone. */
+const shownAt = (document: JobDocument, part: string | null) => {
+  const at = document.parts.some((p) => p.id === part) ? part : null;
+  return { document, part: at, job: jobOf(document, at ?? undefined) };
+};
 
 const closed = {
   id: null,
+  part: null,
   document: null,
   job: null,
   revision: 0,
@@ -105,6 +113,7 @@ const closed = {
  * half a second.
  */
 export const useJob = create<JobState>((set, get) => {
+  const shown = (document: JobDocument) => shownAt(document, get().part);
   const queueFor = (id: string, base: number, job: JobDocument): SaveQueue => {
     const told = (q: SaveQueue) => {
       if (get().id === q.id) set({ ...q.status, pending: q.pending, revision: q.base });
@@ -145,7 +154,7 @@ export const useJob = create<JobState>((set, get) => {
       set({
         ...closed,
         id: stored.id,
-        ...shown(queue.job),
+        ...shownAt(queue.job, null),
         revision: queue.base,
         offered,
         ...queue.status,
@@ -155,6 +164,10 @@ export const useJob = create<JobState>((set, get) => {
       const history = await readHistory(stored.id, queue.job);
       // What was changed meanwhile has a history of its own.
       if (get().id === stored.id && !get().past.length && get().document === queue.job) set(history);
+    },
+    showPart(id) {
+      const { document, trial } = get();
+      if (document && !trial) set(shownAt(document, id === document.parts[0].id ? null : id));
     },
     close() {
       const { id } = get();
@@ -172,7 +185,7 @@ export const useJob = create<JobState>((set, get) => {
         set({ refusal: wait });
         return wait;
       }
-      const r = applyEdits(s.document, edits);
+      const r = applyEdits(s.document, edits, s.part ?? undefined);
       // What cannot be done is said where it was asked for; what could not be kept is said over the stage too.
       if (!r.ok) return r.problems[0].message;
       const refusal = refusedBySchema(r.value.job);
@@ -229,7 +242,7 @@ export const useJob = create<JobState>((set, get) => {
     tryOut(edits, kind) {
       const s = get();
       if (!s.document || s.trial) return s.trial ? "another slip is being tried" : null;
-      const r = applyEdits(s.document, edits);
+      const r = applyEdits(s.document, edits, s.part ?? undefined);
       const refusal = r.ok ? refusedBySchema(r.value.job) : r.problems[0].message;
       if (r.ok && refusal === null) set({ ...shown(r.value.job), trial: { edits, kind, before: s.document } });
       return refusal;

@@ -1,0 +1,135 @@
+"use client";
+import { App, Button, Modal, Select } from "antd";
+import { useState } from "react";
+import { partName, type Part } from "@/core/job";
+import { freshId } from "./actions";
+import { Choice } from "../fields/Choice";
+import { TextField } from "../fields/TextField";
+import { useBench } from "../store/benchStore";
+import { useJob } from "../store/jobStore";
+import css from "./PartChoice.module.css";
+
+const kinds: { value: Part["kind"]; label: string }[] = [
+  { value: "work", label: "a part to be made" },
+  { value: "jaws", label: "a pair of soft jaws" },
+  { value: "plate", label: "a fixture plate" },
+  { value: "chuckJaws", label: "chuck jaws" },
+];
+const MANAGE = " manage";
+
+/** Lays another part of the job on the bench. */
+function turnTo(id: string): void {
+  useJob.getState().showPart(id);
+  useBench
+    .getState()
+    .set({ openRow: null, selected: null, picked: null, showRow: null, openOutline: null, ghost: null });
+}
+
+/** Which part of the job is on the bench, in the title block. */
+export function PartChoice() {
+  const document = useJob((s) => s.document)!;
+  const at = useJob((s) => s.part);
+  const [managing, setManaging] = useState(false);
+  const options = [
+    ...document.parts.map((p, i) => ({ value: p.id, label: i ? partName(document, p) : "workpiece" })),
+    { value: MANAGE, label: "parts …" },
+  ];
+  return (
+    <div className={css.cell}>
+      <span className="lab">Part{document.parts.length > 1 ? ` · ${document.parts.length}` : ""}</span>
+      <Select
+        size="small"
+        variant="borderless"
+        aria-label="Part on the bench"
+        popupMatchSelectWidth={false}
+        value={at ?? document.parts[0].id}
+        options={options}
+        onChange={(id: string) => (id === MANAGE ? setManaging(true) : turnTo(id))}
+      />
+      <Modal
+        open={managing}
+        title="Parts of this job"
+        footer={null}
+        onCancel={() => setManaging(false)}
+        destroyOnHidden
+      >
+        <PartList done={() => setManaging(false)} />
+      </Modal>
+    </div>
+  );
+}
+
+/** The parts of a job: named, made, deleted. */
+function PartList({ done }: { done: () => void }) {
+  const document = useJob((s) => s.document)!;
+  const edit = useJob((s) => s.edit);
+  const [kind, setKind] = useState<Part["kind"]>("jaws");
+  const { message } = App.useApp();
+  const say = (why: string | null) => void (why && message.warning(why, 6));
+  const add = () => {
+    const words = { work: "part", jaws: "soft jaws", plate: "plate", chuckJaws: "chuck jaws" }[kind];
+    const names = document.parts.map((p) => partName(document, p).toLowerCase());
+    const name = names.includes(words) ? `${words} ${document.parts.length + 1}` : words;
+    const part: Part = { id: freshId(), name, kind, stock: null, outlines: [], rows: [] };
+    const why = edit([{ edit: "addPart", part }], "new part");
+    if (why) return say(why);
+    turnTo(part.id);
+    done();
+  };
+  return (
+    <div className={css.list}>
+      {document.parts.map((p, i) => (
+        <div key={p.id} className={css.part}>
+          <TextField
+            aria-label={`Name of part ${i + 1}`}
+            value={p.name}
+            placeholder={i ? "" : document.name}
+            maxLength={120}
+            commit={(name) =>
+              (name || !i) && say(edit([{ edit: "setPart", id: p.id, part: { name } }], "name of a part"))
+            }
+          />
+          <span className="soft">
+            {i ? kinds.find((k) => k.value === p.kind)?.label : "the workpiece"}, {p.rows.length} rows
+          </span>
+          <Button
+            size="small"
+            onClick={() => {
+              turnTo(p.id);
+              done();
+            }}
+          >
+            work on it
+          </Button>
+          {i > 0 && (
+            <Button
+              size="small"
+              aria-label={`Delete part ${p.name}`}
+              onClick={() => {
+                turnTo(document.parts[0].id);
+                say(edit([{ edit: "deletePart", id: p.id }], "delete part"));
+              }}
+            >
+              ×
+            </Button>
+          )}
+        </div>
+      ))}
+      <div className={css.part}>
+        <Choice
+          label="What the new part is"
+          value={kind}
+          options={kinds}
+          choose={(k) => setKind(kinds.find((o) => o.value === k)!.value)}
+        />
+        <Button size="small" type="primary" onClick={add}>
+          + part
+        </Button>
+      </div>
+      <p className="soft">
+        Lines of one part may follow another: in an outline, SECTION Z 3 OF &quot;
+        {partName(document, document.parts[0])}&quot;.
+      </p>
+    </div>
+  );
+}
