@@ -1,6 +1,7 @@
 import type { CheckValue, Job, Stock } from "../job/schema";
 import { inCallout, type NumberText } from "../number";
-import { readPoint, writePoint } from "../rows/places";
+import { readStockForm, writeStockForm } from "../job/stockForms";
+import { readPoint } from "../rows/places";
 import type { RowNames } from "../grammar/grammar";
 import type { Reader } from "../grammar/reader";
 
@@ -66,20 +67,7 @@ export function writeTolerances(title: Job["title"]): string {
 }
 
 export function readStock(r: Reader): Stock {
-  const shape = r.takeOne(["PLATE", "BAR", "ROUND"] as const);
-  if (!shape) r.fail("PLATE or ROUND");
-  let stock: Stock;
-  if (shape === "ROUND") {
-    const diameter = r.diameter("diameter");
-    r.want("X");
-    stock = { shape: "round", diameter, height: r.number("height", "a length") };
-  } else {
-    const length = r.number("length", "a length");
-    r.want("X");
-    const width = r.number("width", "a width");
-    r.want("X");
-    stock = { shape: "plate", length, width, height: r.number("height", "a height") };
-  }
+  const stock = readStockForm(r);
   if (r.take("AT")) {
     const p = readPoint(r, "at");
     r.skip();
@@ -90,13 +78,7 @@ export function readStock(r: Reader): Stock {
   return stock;
 }
 
-export function writeStock(s: Stock): string {
-  const size =
-    s.shape === "round"
-      ? `ROUND ${inCallout(s.diameter)} X ${inCallout(s.height)}`
-      : `PLATE ${inCallout(s.length)} X ${inCallout(s.width)} X ${inCallout(s.height)}`;
-  return `STOCK ${size}${s.at ? ` AT ${writePoint(s.at)}` : ""}`;
-}
+export const writeStock = (s: Stock): string => `STOCK ${writeStockForm(s)}`;
 
 const massUnits = ["KG", "G", "LB", "OZ"] as const;
 const areas = ["TOP", "BOTTOM", "FRONT", "BACK", "LEFT", "RIGHT", "ALL"] as const;

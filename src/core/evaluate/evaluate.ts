@@ -76,7 +76,7 @@ export async function evaluate(
   const placed = job.stock ? placeStock(job.stock, prepared.scope, part?.box ?? null) : null;
   let stock: StockReport | null = null;
   if (placed?.ok && part) {
-    const radial = placed.value.shape === "round" ? radialAllowance(placed.value, kernel.edges(key!)) : null;
+    const radial = radialAllowance(placed.value, kernel.edges(key!));
     stock = {
       volume: placed.value.volume,
       mass: mass(placed.value.volume),

@@ -1,12 +1,14 @@
 import { z } from "zod";
 import { numberText } from "../number";
 import { outlineSchema } from "../outline/items";
+import { place3, stockSchema } from "./stockForms";
 import { namedPlaneSchema, rowBodySchema, type RowBody } from "../rows";
 
 /**
  * Version of the document form. A change comes with its migration (migrate.ts) and a kept old document in
  * tests/documents.
  */
+export type { Stock } from "./stockForms";
 export const JOB_FORMAT = "sgorbia.job";
 export const JOB_VERSION = 3;
 
@@ -113,19 +115,6 @@ const checkSchema = z.discriminatedUnion("kind", [
 ]);
 export type CheckValue = z.infer<typeof checkSchema>;
 
-const at3 = z.strictObject({ x: numberText, y: numberText, z: numberText });
-const stockSchema = z.discriminatedUnion("shape", [
-  z.strictObject({
-    shape: z.literal("plate"),
-    length: numberText,
-    width: numberText,
-    height: numberText,
-    at: at3.optional(),
-  }),
-  z.strictObject({ shape: z.literal("round"), diameter: numberText, height: numberText, at: at3.optional() }),
-]);
-export type Stock = z.infer<typeof stockSchema>;
-
 /** How the piece is held in a setup. */
 const holdingSchema = z.discriminatedUnion("fixture", [
   z.strictObject({
@@ -198,7 +187,7 @@ const cutterSchema = z.strictObject({
 /** Another part laid in this one: which of its sides looks up, how it is turned, where its zero comes to lie. */
 const placementSchema = z.strictObject({
   part: name.min(1),
-  at: at3,
+  at: place3,
   up: z.enum(["top", "bottom", "front", "back", "left", "right"]).optional(),
   turn: numberText.optional(),
 });

@@ -4,7 +4,8 @@ import { evaluateNumber, toNumberText } from "../number";
 import { numberScope } from "../engine/numbers";
 import { v3, type Box } from "../geometry/vec";
 import { allowanceOf, piecesPerBar, placeStock, proposeStock } from "./stock";
-import { evaluateCard, mm } from "../../../tests/helpers/card";
+import { readCard, writeStock } from "../callout";
+import { evaluateCard, jobOf, mm } from "../../../tests/helpers/card";
 
 const scope = numberScope(emptyJob("x", "mm", ""));
 const n = toNumberText;
@@ -82,5 +83,52 @@ describe("stock", () => {
     const e = await evaluateCard(mm("STOCK ROUND 40 X 22", "LEAVE ROUND ⌀40 X 20"));
     expect(e.stock!.radial).toBeCloseTo(0, 9);
     expect(e.findings.filter((f) => f.rule === "outside-stock" && f.severity === "stop")).toEqual([]);
+  });
+});
+
+describe("bars of other sections", () => {
+  const barOf = async (stock: string, ...rows: string[]) => (await evaluateCard(mm(`STOCK ${stock}`, ...rows))).stock!;
+  it("a hexagon holds what lies within its flats", async () => {
+    // Area of a regular hexagon across flats a: √3/2 a² (Euclid); 30 across, 50 long.
+    const s = await barOf("HEX AF 30 X 50", "LEAVE POLYGON 6 AF 28 X 46");
+    expect(s.volume).toBeCloseTo((Math.sqrt(3) / 2) * 900 * 50, 6);
+    expect(s.radial).toBeCloseTo(1, 9);
+    expect((await barOf("HEX AF 30 X 50", "LEAVE POLYGON 6 AF 28 X 46 TURN 30")).radial).toBeCloseTo(
+      15 - 28 / Math.sqrt(3),
+      9,
+    );
+    expect((await barOf("HEX 30 X 50", "LEAVE ROUND ⌀26 X 46")).radial).toBeCloseTo(2, 9);
+  });
+  it("a square bar is a box that stands", async () => {
+    const s = await barOf("SQUARE 40 X 60", "LEAVE BLOCK 38 X 36 X 50");
+    expect(s.volume).toBe(96000);
+    expect(s.allowance).toMatchObject({ left: 1, front: 2, top: 5, bottom: 5 });
+  });
+  it("a tube holds a ring, and nothing over its bore", async () => {
+    const s = await barOf("TUBE OD 50 ID 30 X 40", "LEAVE RING OD 48 ID 33 X 38");
+    expect(s.volume).toBeCloseTo((Math.PI / 4) * (2500 - 900) * 40, 6);
+    expect(s.radial).toBeCloseTo(1, 9);
+    expect((await barOf("TUBE OD 50 ID 30 X 40", "LEAVE RING OD 48 ID 29 X 38")).radial).toBeCloseTo(-0.5, 9);
+    expect(
+      (await evaluateCard(mm("STOCK TUBE OD 30 ID 30 X 40", "LEAVE RING OD 20 ID 10 X 38"))).stockProblem,
+    ).not.toBeNull();
+  });
+  it("every form is written as it is read, and proposed", () => {
+    for (const line of [
+      "PLATE 60 X 40 X 20",
+      "ROUND 30 X 50 AT 0,0,-1",
+      "HEX AF 24 X 50",
+      "SQUARE 20 X 80",
+      "TUBE OD 40 ID 20 X 10",
+    ]) {
+      const { job, errors } = readCard(mm(`STOCK ${line}`));
+      expect(errors).toEqual([]);
+      expect(writeStock(job.stock!)).toBe(`STOCK ${line}`);
+    }
+    const part = { min: v3(-12, -12, 0), max: v3(12, 12, 38) };
+    const proposed = proposeStock(part, "mm", numberScope(jobOf(mm())), true, 18);
+    expect(proposed.hexagon).toEqual({ shape: "hexagon", across: "28", height: "40" });
+    expect(proposed.square).toEqual({ shape: "square", side: "30", height: "40" });
+    expect(proposed.tube).toEqual({ shape: "tube", outer: "28", inner: "16", height: "40" });
   });
 });

@@ -1,6 +1,7 @@
 import type { Job, Stock } from "../job/schema";
+import { formOf, stockForms, type BarSection, type Need } from "../job/stockForms";
 import type { NumberScope, NumberText } from "../number";
-import { lengthText, toInside, evaluateNumber } from "../number";
+import { lengthText, toInside, evaluateNumber, UNKNOWN } from "../number";
 import { stockPractice, stockSizes } from "../tables";
 import { valueOf } from "../engine/numbers";
 import { fail, ok, type Problem, type Result } from "../base/result";
@@ -9,11 +10,10 @@ import type { EdgeInfo } from "../engine/kernel";
 import { COINCIDENT, CONTACT, PARALLEL } from "../geometry/tolerance";
 
 /** A stock with its numbers worked out and its place known. Lengths mm. */
-export interface PlacedStock {
-  shape: "plate" | "round";
+export interface PlacedStock extends Pick<BarSection, "diameter" | "flats" | "bore"> {
+  shape: Stock["shape"];
   box: Box;
   volume: number;
-  diameter?: number;
 }
 
 export type Allowance = Record<Side, number>;
@@ -23,11 +23,11 @@ export type Allowance = Record<Side, number>;
  * @param part box of the part, or null while there is none
  */
 export function placeStock(stock: Stock, scope: NumberScope, part: Box | null): Result<PlacedStock> {
-  const { length, width, height, diameter } = { length: undefined, width: undefined, diameter: undefined, ...stock };
-  const fields = stock.shape === "plate" ? { length, width, height } : { diameter, height };
+  const form = formOf(stock);
+  const texts: Record<string, unknown> = stock;
   const n: Record<string, number> = {};
-  for (const [f, text] of Object.entries(fields)) {
-    const r = valueOf(text, "length", scope);
+  for (const { key: f } of form.fields) {
+    const r = valueOf(texts[f] as NumberText, "length", scope);
     if (!r.ok)
       return {
         ok: false,
@@ -52,14 +52,13 @@ export function placeStock(stock: Stock, scope: NumberScope, part: Box | null): 
       y: (part.min.y + part.max.y) / 2,
       z: part.min.z - (n.height - (part.max.z - part.min.z)) / 2,
     };
-  const dx = n.length ?? n.diameter,
-    dy = n.width ?? n.diameter;
+  const { x: dx, y: dy, area, ...round } = form.section(n);
   const box: Box = {
     min: v3(at.x - dx / 2, at.y - dy / 2, at.z),
     max: v3(at.x + dx / 2, at.y + dy / 2, at.z + n.height),
   };
-  const volume = stock.shape === "plate" ? n.length * n.width * n.height : (Math.PI / 4) * n.diameter ** 2 * n.height;
-  return ok({ shape: stock.shape, box, volume, ...(stock.shape === "round" ? { diameter: n.diameter } : {}) });
+  if (!(area > 0)) return fail("the stock has no material", { expected: "a bore under the outside diameter" });
+  return ok({ shape: stock.shape, box, volume: area * n.height, ...round });
 }
 
 /** What there is to clean up on every side; negative where the part sticks out. */
@@ -72,18 +71,34 @@ export const allowanceOf = (stock: PlacedStock, part: Box): Allowance => ({
   top: stock.box.max.z - part.max.z,
 });
 
-/** How far the part stays inside a round bar, measured on its edges; negative where it sticks out. */
-export function radialAllowance(stock: PlacedStock, edges: EdgeInfo[]): number {
-  const cx = (stock.box.min.x + stock.box.max.x) / 2,
-    cy = (stock.box.min.y + stock.box.max.y) / 2;
-  let far = 0;
+/** Flats of a hexagon bar: the first looks to the front. */
+const hexagonSides = Array.from({ length: 6 }, (_, k) => -Math.PI / 2 + (k * Math.PI) / 3);
+
+/**
+ * How far the part stays inside what bounds a bar besides its box (a round, flats all round, a bore), measured on its
+ * edges; negative where it sticks out. Null where the box is all there is.
+ */
+export function radialAllowance(stock: PlacedStock, edges: EdgeInfo[]): number | null {
+  const { diameter, flats, bore } = stock;
+  if (diameter === undefined && flats === undefined) return null;
+  const c = { x: (stock.box.min.x + stock.box.max.x) / 2, y: (stock.box.min.y + stock.box.max.y) / 2 };
+  let least = Infinity;
+  const look = (p: { x: number; y: number }, radius: number) => {
+    const [x, y] = [p.x - c.x, p.y - c.y];
+    const away = Math.hypot(x, y);
+    if (diameter !== undefined) least = Math.min(least, diameter / 2 - away - radius);
+    if (flats !== undefined)
+      for (const a of hexagonSides) least = Math.min(least, flats / 2 - x * Math.cos(a) - y * Math.sin(a) - radius);
+    if (bore !== undefined) least = Math.min(least, Math.abs(away - radius) - bore / 2);
+  };
   for (const e of edges) {
-    for (const p of [e.from, e.to, e.middle]) far = Math.max(far, Math.hypot(p.x - cx, p.y - cy));
     // Of a whole level circle the farthest point lies beyond its centre.
-    if (e.curve === "circle" && Math.abs(e.axis!.z) > PARALLEL && e.length > 2 * Math.PI * e.radius! - CONTACT)
-      far = Math.max(far, Math.hypot(e.centre!.x - cx, e.centre!.y - cy) + e.radius!);
+    const whole =
+      e.curve === "circle" && Math.abs(e.axis!.z) > PARALLEL && e.length > 2 * Math.PI * e.radius! - CONTACT;
+    if (whole) look(e.centre!, e.radius!);
+    else if (e.length > 0) for (const p of [e.from, e.to, e.middle]) look(p, 0);
   }
-  return stock.diameter! / 2 - far;
+  return least;
 }
 
 /**
@@ -95,35 +110,30 @@ export function proposeStock(
   unit: Job["unit"],
   scope: NumberScope,
   isRound: boolean,
-): { plate: Stock; round: Stock } {
+  bore = 0,
+): Record<Stock["shape"], Stock> {
   const sizes = stockSizes.rows.find((r) => r.unit === unit)!;
   const mm = (t: string) => {
     const r = evaluateNumber(t, "length", scope);
     return r.ok ? r.value.value : toInside(Number(t), "length", unit);
   };
-  const over = (need: number, list: string[]): NumberText =>
-    (list.find((t) => mm(t) >= need - COINCIDENT) ?? lengthText(Math.ceil(need), unit)) as NumberText;
   const size = (k: "x" | "y" | "z") => part.max[k] - part.min[k];
-  const need = (k: "x" | "y" | "z") => size(k) + 2 * stockPractice.cleanUp;
-  // Sawn to length: rounded up to a quarter inch or five millimetres.
-  const sawn = (mmNeed: number): NumberText =>
-    lengthText(Math.ceil(mmNeed / stockPractice.sawnTo[unit] - COINCIDENT) * stockPractice.sawnTo[unit], unit);
-  return {
-    plate: {
-      shape: "plate",
-      length: sawn(need("x")),
-      width: over(need("y"), sizes.barWidth),
-      height: over(need("z"), sizes.plateThickness),
-    },
-    round: {
-      shape: "round",
-      diameter: over(
-        (isRound ? Math.max(size("x"), size("y")) : Math.hypot(size("x"), size("y"))) + 2 * stockPractice.cleanUp,
-        sizes.roundDiameter,
-      ),
-      height: sawn(need("z")),
-    },
+  const round = isRound ? Math.max(size("x"), size("y")) : Math.hypot(size("x"), size("y"));
+  const need: Need = {
+    x: size("x") + 2 * stockPractice.cleanUp,
+    y: size("y") + 2 * stockPractice.cleanUp,
+    z: size("z") + 2 * stockPractice.cleanUp,
+    round: round + 2 * stockPractice.cleanUp,
+    bore: bore - 2 * stockPractice.cleanUp,
+    over: (least, list) =>
+      (sizes[list].find((t) => mm(t) >= least - COINCIDENT) ?? lengthText(Math.ceil(least), unit)) as NumberText,
+    under: (most) =>
+      ([...sizes.roundDiameter].reverse().find((t) => mm(t) <= most + COINCIDENT) ?? UNKNOWN) as NumberText,
+    // Sawn to length: rounded up to a quarter inch or five millimetres.
+    sawn: (least) =>
+      lengthText(Math.ceil(least / stockPractice.sawnTo[unit] - COINCIDENT) * stockPractice.sawnTo[unit], unit),
   };
+  return Object.fromEntries(stockForms.map((f) => [f.shape, f.propose(need)])) as Record<Stock["shape"], Stock>;
 }
 
 /** Pieces from a bar: floor((bar - remnant + kerf) / (piece + kerf)). */
@@ -132,9 +142,9 @@ export function piecesPerBar(bar: number, piece: number, kerf: number, remnant: 
   return ok(Math.max(0, Math.floor((bar - remnant + kerf + COINCIDENT) / (piece + kerf))));
 }
 
-/** What one piece takes of its bar's length: a round bar lies along z, any other along x. */
-export const pieceLength = ({ box, diameter }: PlacedStock): number =>
-  diameter === undefined ? box.max.x - box.min.x : box.max.z - box.min.z;
+/** What one piece takes of its bar's length: what is sawn at its sides lies along x, any other along z. */
+export const pieceLength = ({ box, shape }: PlacedStock): number =>
+  formOf({ shape }).sawn.includes("left") ? box.max.x - box.min.x : box.max.z - box.min.z;
 
 /** Whether a part stands out of its stock on a side, by what there is to clean up there. */
 export const outsideBy = (allowance: number): boolean => allowance < -CONTACT;

@@ -19,6 +19,7 @@ import {
   percentThread,
   readThread,
   stockSizes,
+  morseTapers,
 } from ".";
 
 const rising = (list: number[]) => list.every((v, i) => i === 0 || v >= list[i - 1]);
@@ -95,11 +96,11 @@ describe("tables", () => {
   it("have densities inside their family", () => {
     const range: Record<string, [number, number]> = {
       aluminium: [2.6, 2.9],
-      steel: [7.7, 8.1],
+      steel: [7.65, 8.1],
       "copper alloy": [8.3, 9],
       titanium: [4.3, 4.6],
-      iron: [7, 7.4],
-      plastic: [0.9, 1.5],
+      iron: [6.9, 7.4],
+      plastic: [0.9, 2.3],
     };
     for (const m of materials.rows)
       expect(m.density >= range[m.family][0] && m.density <= range[m.family][1]).toBe(true);
@@ -128,12 +129,27 @@ describe("materials by nearly their name", () => {
     expect(near("alumnium 6061")[0]).toBe("aluminium 6061");
     expect(near("aluminum")[0]).toMatch(/^aluminium/);
     expect(near("stainles 316")[0]).toBe("stainless 316");
-    expect(near("titanuim")).toEqual(["titanium 6al-4v"]);
+    expect(near("titanuim")).toEqual(["titanium 6al-4v", "titanium grade 2"]);
     expect(near("steel 41")).toContain("steel 4140");
   });
   it("takes another grade for no slip of this one, and finds nothing near nonsense", () => {
     expect(near("1019")).toEqual([]);
     expect(near("zzgrk")).toEqual([]);
     expect(near("  ")).toEqual([]);
+  });
+});
+
+describe("Morse tapers", () => {
+  // Half angles as handbooks print them: 1°25'50" (2), 1°30'26" (5); ISO 296 by its ratios.
+  it.each([
+    [2, 1 + 25 / 60 + 50 / 3600],
+    [5, 1 + 30 / 60 + 26 / 3600],
+  ])("%i leans as printed", (number, degrees) => {
+    const { taper } = morseTapers.rows.find((t) => t.number === number)!;
+    expect(Math.abs((Math.atan(taper / 2) * 180) / Math.PI - degrees) * 3600).toBeLessThan(5);
+  });
+  it("rise in size", () => {
+    const gauges = morseTapers.rows.map((t) => t.gauge);
+    expect(gauges).toEqual([...gauges].sort((a, b) => a - b));
   });
 });

@@ -44,45 +44,43 @@ export function chainDotted(lines: [Vec3, Vec3][], unit: number): number[] {
 }
 
 /** Edges of a stock: the box of a plate; two circles and four generators of a bar. */
+/** Corners of a stock's section, counter-clockwise; a round in many. */
+function sectionOf(s: PlacedStock): { x: number; y: number }[] {
+  const { min, max } = s.box;
+  const c = { x: (min.x + max.x) / 2, y: (min.y + max.y) / 2 };
+  const ring = (radius: number, n: number, from: number) =>
+    Array.from({ length: n }, (_, i) => ({
+      x: c.x + radius * Math.cos(from + (2 * Math.PI * i) / n),
+      y: c.y + radius * Math.sin(from + (2 * Math.PI * i) / n),
+    }));
+  if (s.diameter !== undefined) return ring(s.diameter / 2, ROUND, 0);
+  if (s.flats !== undefined) return ring(s.flats / Math.sqrt(3), 6, 0);
+  return [
+    { x: min.x, y: min.y },
+    { x: max.x, y: min.y },
+    { x: max.x, y: max.y },
+    { x: min.x, y: max.y },
+  ];
+}
+const ROUND = 72;
+
+/** Edges of a stock, as point pairs: its two ends and what stands between them. */
 export function stockEdges(s: PlacedStock): [Vec3, Vec3][] {
-  if (s.shape === "plate") return boxEdges(s.box);
-  const c = { x: (s.box.min.x + s.box.max.x) / 2, y: (s.box.min.y + s.box.max.y) / 2 },
-    r = s.diameter! / 2,
-    n = 72;
-  const p = (i: number, z: number): Vec3 => ({
-    x: c.x + r * Math.cos((2 * Math.PI * i) / n),
-    y: c.y + r * Math.sin((2 * Math.PI * i) / n),
-    z,
-  });
+  const corners = sectionOf(s);
+  const { min, max } = s.box;
+  const at = (i: number, z: number): Vec3 => ({ ...corners[i % corners.length], z });
   const out: [Vec3, Vec3][] = [];
-  for (const z of [s.box.min.z, s.box.max.z]) for (let i = 0; i < n; i++) out.push([p(i, z), p(i + 1, z)]);
-  for (let i = 0; i < n; i += n / 4) out.push([p(i + 9, s.box.min.z), p(i + 9, s.box.max.z)]);
+  for (const z of [min.z, max.z]) corners.forEach((_, i) => out.push([at(i, z), at(i + 1, z)]));
+  const upright = corners.length === ROUND ? [0, 1, 2, 3].map((k) => (k * ROUND) / 4 + 9) : corners.map((_, i) => i);
+  for (const i of upright) out.push([at(i, min.z), at(i, max.z)]);
   return out;
 }
 
 /** The underside of a stock as triangles, for its hatching. */
 export function stockBottom(s: PlacedStock): number[] {
-  const { min, max } = s.box;
-  if (s.shape === "plate")
-    return [
-      [min.x, min.y],
-      [max.x, min.y],
-      [max.x, max.y],
-      [min.x, min.y],
-      [max.x, max.y],
-      [min.x, max.y],
-    ].flatMap(([x, y]) => [x, y, min.z]);
-  const cx = (min.x + max.x) / 2,
-    cy = (min.y + max.y) / 2,
-    r = s.diameter! / 2,
-    n = 72;
-  return Array.from({ length: n }, (_, i) =>
-    [0, i, i + 1].flatMap((k, j) =>
-      j === 0
-        ? [cx, cy, min.z]
-        : [cx + r * Math.cos((2 * Math.PI * k) / n), cy + r * Math.sin((2 * Math.PI * k) / n), min.z],
-    ),
-  ).flat();
+  const corners = sectionOf(s);
+  const { z } = s.box.min;
+  return corners.slice(1, -1).flatMap((p, i) => [corners[0], p, corners[i + 2]].flatMap((q) => [q.x, q.y, z]));
 }
 
 export function boxFaces(b: Box): number[] {

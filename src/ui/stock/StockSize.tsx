@@ -2,7 +2,7 @@
 import { Button } from "antd";
 import { useMemo } from "react";
 import { numberScope } from "@/core/engine/numbers";
-import type { Stock } from "@/core/job";
+import { formOf, stockForms, type Stock } from "@/core/job";
 import { toNumberText, type NumberText } from "@/core/number";
 import { proposeStock } from "@/core/stock/stock";
 import { stockSizes } from "@/core/tables";
@@ -29,15 +29,14 @@ export function StockSize() {
     () => (part ? proposeStock(part, job.unit, numberScope(job), isRound) : null),
     [part, job, isRound],
   );
-  const plate: Stock = proposed?.plate ?? { shape: "plate", length: open, width: open, height: open };
-  const round: Stock = proposed?.round ?? { shape: "round", diameter: open, height: open };
+  const blank = (shape: Stock["shape"]): Stock =>
+    ({ shape, ...Object.fromEntries(formOf({ shape }).fields.map((f) => [f.key, open])) }) as Stock;
   const shapes = [
     { value: "none", label: "none yet", stock: null },
-    { value: "plate", label: "plate or bar", stock: plate },
-    { value: "round", label: "round bar", stock: round },
+    ...stockForms.map((f) => ({ value: f.shape, label: f.label, stock: proposed?.[f.shape] ?? blank(f.shape) })),
   ];
   const aside = proposed && (
-    <Button size="small" onClick={() => put(stock?.shape === "round" ? proposed.round : proposed.plate)}>
+    <Button size="small" onClick={() => put(proposed[stock?.shape ?? "plate"])}>
       smallest usual size
     </Button>
   );
@@ -53,26 +52,11 @@ export function StockSize() {
 }
 
 /** The sizes of a form of stock, in the order they are typed, with the list of usual ones where there is one. */
-const sizesOf: Record<
-  Stock["shape"],
-  { key: string; label: string; usual?: "barWidth" | "plateThickness" | "roundDiameter" }[]
-> = {
-  plate: [
-    { key: "length", label: "Length, along x" },
-    { key: "width", label: "Width, along y", usual: "barWidth" },
-    { key: "height", label: "Height, along z", usual: "plateThickness" },
-  ],
-  round: [
-    { key: "diameter", label: "Diameter", usual: "roundDiameter" },
-    { key: "height", label: "Length, along z" },
-  ],
-};
-
 function Sizes({ stock, put }: { stock: Stock; put: (s: Stock) => void }) {
   const job = useJob((s) => s.job)!;
   const usualSizes = stockSizes.rows.find((r) => r.unit === job.unit)!;
   const values: Record<string, unknown> = { ...stock };
-  return sizesOf[stock.shape].map(({ key, label, usual }) => {
+  return formOf(stock).fields.map(({ key, label, usual }) => {
     const set = (t: NumberText | undefined) => put({ ...stock, [key]: t ?? open });
     return (
       <div key={key}>

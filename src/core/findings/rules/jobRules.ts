@@ -4,18 +4,16 @@ import { inCallout } from "../../number";
 import { proposeStock } from "../../stock/stock";
 import { readRowLine } from "../../callout";
 import { rowNames } from "../../job/names";
+import { formOf } from "../../job/stockForms";
 import { say, type Rule, type RuleContext } from "../rule";
 import type { Fix } from "../finding";
 import { CONTACT } from "../../geometry/tolerance";
-
-/** Faces a saw leaves: the four edges of a plate, the two ends of a bar. */
-const sawn: Record<"plate" | "round", Side[]> = { plate: ["left", "right", "front", "back"], round: ["top", "bottom"] };
 
 export const outsideStock: Rule = {
   id: "outside-stock",
   find(c) {
     if (!c.stock || !c.allowance || !c.job.stock) return [];
-    const round = c.stock.shape === "round";
+    const round = c.radialAllowance !== null;
     const looked: Side[] = round ? ["top", "bottom"] : sides;
     const least = looked.reduce((a, b) => (c.allowance![b] < c.allowance![a] ? b : a));
     const radial = round ? c.radialAllowance! : Infinity;
@@ -41,7 +39,7 @@ export const outsideStock: Rule = {
       ];
     }
     const limit = c.limits.sawnAllowance;
-    const thin = sawn[c.stock.shape].filter((s) => c.allowance![s] < limit.value - CONTACT);
+    const thin = formOf(c.stock).sawn.filter((s) => c.allowance![s] < limit.value - CONTACT);
     if (!thin.length) return [];
     const tight = thin.reduce((a, b) => (c.allowance![b] < c.allowance![a] ? b : a));
     return [
