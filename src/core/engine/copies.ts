@@ -96,32 +96,29 @@ function copyOf(e: Element, motion: Motion, seat: Seat, used: Map<string, number
   if (!isSeated(e.recipe) || !e.frame) return ok({ ...e, steps: [] });
   const from = used.get(e.row) ?? 0;
   used.set(e.row, from + placesIn(e.recipe));
-  const numbered = (s: KernelStep): KernelStep =>
+  const numbered = (s: KernelStep, base: number): KernelStep =>
     s.op === "cut" || s.op === "leave"
-      ? { ...s, instances: s.places.map((_, i) => from + (s.instances?.[i] ?? i) - firstInstance(e)) }
+      ? { ...s, instances: s.places.map((_, i) => from + (s.instances?.[i] ?? base + i) - base) }
       : s;
   const recipe = motion.mirrors ? flippedRecipe(e.recipe) : e.recipe;
   const frame = standsAfter(e.recipe, e.frame, motion);
-  if (!endsByItself(e.recipe)) {
-    const ended = movedEnds(recipe, motion, seat);
-    if (!ended.ok) return ended;
-    const placed = placeOn(ended.value, e.row, frame, seat);
-    if (!placed.ok) return placed;
-    return ok({
-      row: e.row,
-      recipe: ended.value,
-      frame,
-      steps: placed.value.steps.map(numbered),
-      thru: placed.value.thru,
-    });
+  const copy = {
+    row: e.row,
+    frame,
+    from,
+    ...(motion.mirrors === Boolean(e.mirrored) ? {} : { mirrored: true as const }),
+  };
+  if (endsByItself(e.recipe)) {
+    const steps = e.steps.map((s) => numbered(movedStep(s, motion), e.from ?? 0));
+    return ok({ ...copy, recipe, steps, thru: e.thru });
   }
-  const steps = e.steps.map((s) => numbered(movedStep(s, motion)));
-  return ok({ row: e.row, recipe, frame, steps, thru: e.thru });
+  const ended = movedEnds(recipe, motion, seat);
+  if (!ended.ok) return ended;
+  const placed = placeOn(ended.value, e.row, frame, seat);
+  if (!placed.ok) return placed;
+  const { steps, thru } = placed.value;
+  return ok({ ...copy, recipe: ended.value, steps: steps.map((s) => numbered(s, 0)), thru });
 }
-const firstInstance = (e: Element): number => {
-  const [first] = e.steps;
-  return first && "instances" in first && first.instances ? Math.min(...first.instances) : 0;
-};
 
 /** Whether how far a row goes is said by its own numbers alone. */
 function endsByItself(recipe: SeatedRecipe): boolean {

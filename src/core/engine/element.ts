@@ -17,4 +17,8 @@ export interface Element {
   steps: KernelStep[];
   thru: boolean;
   marks?: EdgeMark[];
+  /** The mirror image of what the row itself left or cut. */
+  mirrored?: true;
+  /** Number of its first place among all copies of the row. */
+  from?: number;
 }

@@ -1,6 +1,7 @@
 import { valueOf } from "../engine/numbers";
 import type { FaceInfo } from "../engine/kernel";
 import type { SolvedRow } from "../engine/solve";
+import { isSeated } from "../rows";
 import type { Balloon } from "../job/schema";
 import type { Draft, LedgerContext } from "./ledger";
 import { inside, type Limits } from "./limits";
@@ -37,7 +38,12 @@ function equalWalls(row: SolvedRow, faces: FaceInfo[]): number[] {
  * A count is proved by as many copies on the solid, no more and no fewer; one that an outline repeats by, by its
  * equal walls.
  */
-export function countEntry(own: Omit<Draft, "state">, wanted: number, rows: SolvedRow[], faces: FaceInfo[]): Draft {
+export function countEntry(
+  own: Omit<Draft, "state">,
+  wanted: number,
+  rows: SolvedRow[],
+  { faces, rows: all }: Pick<LedgerContext, "faces" | "rows">,
+): Draft {
   const on = rows.map((r) => r.row.id);
   const drawn = rows.filter((r) => r.outlineNumbers.length > 0);
   if (drawn.length) {
@@ -53,7 +59,9 @@ export function countEntry(own: Omit<Draft, "state">, wanted: number, rows: Solv
       on,
     };
   }
-  const counts = rows.map((r) => countCopies(r, faces));
+  const counts = rows.flatMap((r) =>
+    r.recipe?.op === "repeat" ? countRepeated(r.recipe.rows, all, faces) : [countCopies(r, faces)],
+  );
   const wrong = counts.find((n) => n !== wanted);
   return {
     ...own,
@@ -63,6 +71,12 @@ export function countEntry(own: Omit<Draft, "state">, wanted: number, rows: Solv
     on,
   };
 }
+
+/** How often each row of a repeat is there, the original among them. */
+const countRepeated = (repeated: string[], rows: SolvedRow[], faces: FaceInfo[]): number[] =>
+  rows
+    .filter((r) => repeated.includes(r.row.id) && isSeated(r.recipe))
+    .map((r) => countCopies(r, faces) / (r.recipe && "places" in r.recipe ? r.recipe.places.length : 1));
 
 /** A counted dimension (6X ⌀.25) is right only when as many are there. */
 export function countCheck(b: Balloon, draft: Draft, limits: Limits, rows: SolvedRow[], c: LedgerContext): Draft {

@@ -121,7 +121,7 @@ function entry(b: Balloon, c: LedgerContext): Draft {
         : "the row it drives is not made",
     };
   if (thread) return threadEntry(b, own, alive, c);
-  if (b.kind === "count") return countEntry(own, nominal, alive, c.faces);
+  if (b.kind === "count") return countEntry(own, nominal, alive, c);
   const judged = judge(b, own, limits.value, alive, c.dimensions);
   return judged.state === "proved" ? countCheck(b, judged, limits.value, alive, c) : judged;
 }

@@ -1,5 +1,6 @@
 import { dot, fromFrame, scale, add, sideNormal, v2, type Frame, type Vec3 } from "../../geometry/vec";
 import type { SolvedRow } from "../../engine/solve";
+import { flippedRecipe } from "../../engine/flipped";
 import { levelsOf } from "../../engine/placeSeated";
 import { isSeated, type Recipe, type SeatedRecipe } from "../../rows";
 import { surfacesOf, type StepWall, type Surface } from "./surfaces";
@@ -21,6 +22,8 @@ interface RowModel {
   anchor: Anchor;
   /** For a step: which way its side looks, where the edge of the part stands that way, and what makes that edge. */
   edge: { normal: Vec3; offset: number; anchor: Anchor } | null;
+  /** A copy that a repeat or mirror made of the row: its first place among all of them, and whether it is turned over. */
+  copy?: { from: number; mirrored: boolean };
 }
 
 /** Every surface the rows make, and how each row stands on those before it: the part as numbers, without its solid. */
@@ -35,6 +38,7 @@ export interface PartModel {
 export function modelOf(rows: SolvedRow[]): PartModel {
   const model: PartModel = { rows: [], surfaces: new Map() };
   for (const row of rows) {
+    model.rows.push(...copiesIn(row, model));
     const frame = row.planes?.start;
     if (row.state === "ok" && isSeated(row.recipe) && frame) {
       const anchor = anchorOfPlane(row.recipe.plane, frame, model);
@@ -48,17 +52,47 @@ export function modelOf(rows: SolvedRow[]): PartModel {
   return model;
 }
 
+/** Copies of earlier rows that a row of repeats has made, with their surfaces. */
+function copiesIn(row: SolvedRow, model: PartModel): RowModel[] {
+  if (row.state !== "ok" || row.recipe?.op !== "repeat") return [];
+  return (row.planes?.elements ?? []).flatMap((e): RowModel[] => {
+    const original = model.rows.find((m) => m.row.row.id === e.row && !m.copy);
+    if (!original || !isSeated(e.recipe) || !e.frame || e.from === undefined) return [];
+    const copy = { from: e.from, mirrored: Boolean(e.mirrored) };
+    const made: RowModel = { ...original, recipe: e.recipe, frame: e.frame, edge: null, copy };
+    for (const s of copiedSurfaces(made, original, e.recipe, e.frame)) model.surfaces.set(s.id, s);
+    return [made];
+  });
+}
+
+/** Surfaces of a copy. What looks another way than the original is known by its walls alone: depths are not taken there. */
+function copiedSurfaces(m: RowModel, original: RowModel, recipe: SeatedRecipe, frame: Frame): Surface[] {
+  const all = surfacesOf(m.row.row.id, recipe, frame, null, m.copy?.from);
+  return dot(frame.normal, original.frame.normal) > PARALLEL ? all : all.filter((s) => s.role === "wall");
+}
+
 /** The same part with other numbers: recipes as they come out with them, frames moved by what they rest on. */
 export function movedModel(model: PartModel, recipes: Map<string, Recipe | null>): Map<string, Surface> {
   const out = new Map<string, Surface>();
   const offered = new Map<string, { floor: Frame | null; top: Frame | null }>();
+  const shifts = new Map<string, number>();
   for (const m of model.rows) {
     const recipe = recipes.has(m.row.row.id) ? recipes.get(m.row.row.id)! : m.recipe;
     if (!isSeated(recipe) || recipe.op !== m.recipe.op) continue;
+    if (m.copy) {
+      const original = model.rows.find((o) => o.row === m.row && !o.copy)!;
+      const moved = recipe !== m.recipe && m.copy.mirrored ? flippedRecipe(recipe) : recipe;
+      const by = shifts.get(m.row.row.id) ?? 0;
+      if (!recipes.has(m.row.row.id) && Math.abs(by) < ROUNDING) continue;
+      const to: Frame = { ...m.frame, origin: add(m.frame.origin, scale(m.frame.normal, by)) };
+      for (const s of copiedSurfaces(m, original, moved, to)) out.set(s.id, s);
+      continue;
+    }
     const shift =
       shiftOf(m.anchor, m.frame.normal, model, out, offered) -
       (startOf(recipe) - startOf(m.recipe)) +
       (heightOf(recipe) - heightOf(m.recipe));
+    shifts.set(m.row.row.id, shift);
     const frame: Frame = { ...m.frame, origin: add(m.frame.origin, scale(m.frame.normal, shift)) };
     offered.set(m.row.row.id, levelsOf(recipe, frame));
     const edge = m.edge ? m.edge.offset + shiftOf(m.edge.anchor, m.edge.normal, model, out, offered) : 0;

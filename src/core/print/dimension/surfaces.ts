@@ -39,7 +39,13 @@ export interface StepWall {
 }
 
 /** What a recipe makes, standing on a frame: every wall, floor, corner and ring of every copy. */
-export function surfacesOf(row: string, recipe: SeatedRecipe, frame: Frame, stepWall: StepWall | null): Surface[] {
+export function surfacesOf(
+  row: string,
+  recipe: SeatedRecipe,
+  frame: Frame,
+  stepWall: StepWall | null,
+  from = 0,
+): Surface[] {
   const put = (name: string, shape: Shape, role: Surface["role"] = "wall", instance = 0): Surface => ({
     id: `${row}/${instance}/${name}`,
     row,
@@ -56,7 +62,7 @@ export function surfacesOf(row: string, recipe: SeatedRecipe, frame: Frame, step
   const leave = recipe.op === "leave";
   return recipe.places.flatMap((place, at) =>
     bodySurfaces(recipe.body, frame, place, leave).flatMap(({ shapes, part, parts }) =>
-      shapes.map((s) => put(s.name, s.shape, s.role, at * parts + part)),
+      shapes.map((s) => put(s.name, s.shape, s.role, (from + at) * parts + part)),
     ),
   );
 }
