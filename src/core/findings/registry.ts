@@ -16,6 +16,7 @@ import {
   thinWall,
 } from "./rules/rowRules";
 import { heldToPrint } from "./heldToPrint";
+import { curvedBore, grooveDepth, knurl, taper, threadBlank, threadRunOut } from "./rules/turnRules";
 import { cutIntoJaw, gripRefused, gripTooShallow } from "./rules/holdRules";
 import type { Finding } from "./finding";
 import type { Rule, RuleContext } from "./rule";
@@ -45,6 +46,12 @@ export const rules: readonly Rule[] = [
   outsideStock,
   stockOverCut,
   edgeBreak,
+  curvedBore,
+  taper,
+  knurl,
+  threadBlank,
+  threadRunOut,
+  grooveDepth,
   gripRefused,
   gripTooShallow,
   cutIntoJaw,
@@ -52,10 +59,32 @@ export const rules: readonly Rule[] = [
 
 const rank = { stop: 0, caution: 1, note: 2 };
 
+/** What a rule finds. One that breaks down is said, and keeps nothing else from being found. */
+function found(rule: Rule, c: RuleContext): Omit<Finding, "rule">[] {
+  try {
+    return rule.find(c);
+  } catch (e) {
+    const why = e instanceof Error ? e.message : String(e);
+    const text = "this rule could not be worked out on this part: look at it yourself, and report it";
+    return [
+      {
+        severity: "note",
+        row: null,
+        rowId: null,
+        place: null,
+        value: 0,
+        limit: 0,
+        text,
+        source: `a fault of the program: ${why}`,
+      },
+    ];
+  }
+}
+
 /** Every remark the rules make, the gravest first; waived ones carry their reason. */
 export function findAll(c: RuleContext): Finding[] {
   return rules
-    .flatMap((r) => r.find(c).map((f): Finding => heldToPrint(c, { rule: r.id, ...f })))
+    .flatMap((r) => found(r, c).map((f): Finding => heldToPrint(c, { rule: r.id, ...f })))
     .map((f) => {
       const w = c.job.waivers.find((x) => x.rule === f.rule && (x.row ?? null) === f.rowId);
       return w ? { ...f, waived: w.reason } : f;

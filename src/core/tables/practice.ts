@@ -30,6 +30,8 @@ export const defaultLimits = {
   thinWall: { value: 0.8, unit: "mm", source: practice },
   thinFloor: { value: 1, unit: "mm", source: practice },
   gripLeast: { value: 3, unit: "mm", source: practice },
+  grooveOverWidth: { value: 3, unit: "× groove width", source: practice },
+  threadRelief: { value: 2, unit: "pitches to a shoulder", source: `${practice}: 2 to 3 pitches` },
   heightOverGrip: { value: 4, unit: "× grip", source: practice },
 } satisfies Record<string, PracticeValue>;
 

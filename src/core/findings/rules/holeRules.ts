@@ -334,7 +334,8 @@ function edgeFix(c: RuleContext, row: SolvedRow, worst: Wall, limit: number, dia
     !ownNeighbour &&
     body.pattern.kind === "points" &&
     resolved.kind === "points" &&
-    length(sub(worst.to, worst.from)) > CONTACT
+    length(sub(worst.to, worst.from)) > CONTACT &&
+    worst.instance < resolved.points.length
   ) {
     const next = structuredClone(body);
     const p = resolved.points[worst.instance];

@@ -70,7 +70,9 @@ export const cutsNothing: Rule = {
       const parts = step.body.body === "prism" ? 1 + (step.body.more?.length ?? 0) : 1;
       const without = (faces: FaceInfo[]) => {
         const there = new Set(faces.map((f) => Math.floor(f.tag!.instance / parts)));
-        return step.places.flatMap((p, i) => (there.has(i) || doubled(step.places, i) ? [] : [p]));
+        return step.places.flatMap((p, i) =>
+          there.has(step.instances?.[i] ?? i) || doubled(step.places, i) ? [] : [p],
+        );
       };
       // What is there at the end was there before; only what is not is looked for as it stood then.
       const missing = without(facesNow(c, row)).length ? without(facesThen(c, row)) : [];
@@ -237,7 +239,7 @@ function stateOfHoles(profile: { r: number }[], step: BodyStep, faces: FaceInfo[
   const circles = edges.filter((e) => e.curve === "circle" && isWhole(e));
   step.places.forEach((at, i) => {
     const place = fromFrame(step.frame, at);
-    const mine = faces.filter((f) => f.tag!.instance === i);
+    const mine = faces.filter((f) => f.tag!.instance === (step.instances?.[i] ?? i));
     const walls = mine.filter((f) => f.surface === "cylinder");
     const rims = circlesAt(circles, step.frame, at, top);
     if (walls.length && walls.every((f) => f.sweep! < WHOLE)) out.broken.push(place);

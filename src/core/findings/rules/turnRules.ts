@@ -1,0 +1,192 @@
+import type { SolvedRow } from "../../engine/solve";
+import { shaftOf, type Shaft } from "../../engine/rowShape";
+import { lengthText } from "../../number";
+import { morseTapers } from "../../tables";
+import type { Finding } from "../finding";
+import { say, whose, type Rule, type RuleContext } from "../rule";
+import { dot, toFrame } from "../../geometry/vec";
+import { CONTACT, PARALLEL } from "../../geometry/tolerance";
+
+type Found = Omit<Finding, "rule">;
+const standing = (c: RuleContext): SolvedRow[] => c.rows.filter((r) => r.state === "ok");
+
+/** A bore along a bend: no straight tool goes round it. */
+export const curvedBore: Rule = {
+  id: "curved-bore",
+  find: (c) =>
+    standing(c).flatMap((row): Found[] => {
+      const step = row.placed?.step;
+      if (row.feature?.is !== "bend" || !step || step.op !== "cut" || step.body.body !== "tube") return [];
+      const bends = step.body.chain.filter((s) => s.kind === "arc").length;
+      if (!bends) return [];
+      return [
+        {
+          ...whose(row),
+          severity: "stop",
+          value: bends,
+          limit: 0,
+          place: step.frame.origin,
+          text: `bends ${bends === 1 ? "once" : `${bends} times`}: no straight tool follows it; split the part, cast it, or bore it straight from both ends`,
+          source: "geometry of the path",
+        },
+      ];
+    }),
+};
+
+const degrees = (angle: number): string => {
+  const seconds = Math.round(((angle * 180) / Math.PI) * 3600);
+  const [d, m, s] = [Math.floor(seconds / 3600), Math.floor((seconds % 3600) / 60), seconds % 60];
+  return `${d}°${String(m).padStart(2, "0")}'${String(s).padStart(2, "0")}"`;
+};
+/** Two tapers are the same within this share of their ratio. */
+const SAME_TAPER = 3e-4;
+
+/** A cone by its name, where it has one, with its ratio and half its angle. */
+export const taper: Rule = {
+  id: "taper",
+  find: (c) =>
+    standing(c).flatMap((row): Found[] => {
+      if (row.feature?.is !== "taper") return [];
+      const { large, small, deep } = row.feature;
+      const ratio = (large - small) / deep;
+      const morse = morseTapers.rows.find((t) => Math.abs(t.taper / ratio - 1) < SAME_TAPER);
+      const name = morse ? `Morse ${morse.number} (gauge ${say(c, morse.gauge)}), ` : "";
+      return [
+        {
+          ...whose(row),
+          severity: "note",
+          value: ratio,
+          limit: 0,
+          place: row.planes?.start?.origin ?? null,
+          text: `${name}1 : ${Number((1 / ratio).toFixed(3))}, half angle ${degrees(Math.atan(ratio / 2))}`,
+          source: morse ? morseTapers.source : "geometry: half angle = atan(ratio / 2)",
+        },
+      ];
+    }),
+};
+
+/** The shaft a row is said of, and the row that made it. */
+function shaftUnder(c: RuleContext, id: string): { shaft: Shaft; row: SolvedRow } | null {
+  const row = c.rows.find((r) => r.row.id === id);
+  const shaft = row?.planes?.shape ? shaftOf(row.planes.shape) : null;
+  return row && shaft ? { shaft, row } : null;
+}
+
+/** The blank under a knurl carries a whole number of teeth, or the second turn does not fall into the first. */
+export const knurl: Rule = {
+  id: "knurl",
+  find: (c) =>
+    standing(c).flatMap((row): Found[] => {
+      const { feature } = row;
+      const under = feature?.is === "knurl" ? shaftUnder(c, feature.shaft) : null;
+      if (feature?.is !== "knurl" || !under) return [];
+      const blank = 2 * under.shaft.radius;
+      const teeth = (Math.PI * blank) / feature.pitch;
+      const nearest = Math.max(1, Math.round(teeth));
+      const fits = (nearest * feature.pitch) / Math.PI;
+      const even = Math.abs(fits - blank) < KNURL_SLACK;
+      return [
+        {
+          ...whose(row),
+          severity: even ? "note" : "caution",
+          value: teeth,
+          limit: nearest,
+          place: under.shaft.frame.origin,
+          text: even
+            ? `${nearest} teeth on ⌀${say(c, blank)}`
+            : `${teeth.toFixed(2)} teeth on ⌀${say(c, blank)}: a blank of ⌀${lengthText(fits, c.job.unit)} carries ${nearest}`,
+          source: "geometry: π × blank / pitch is a whole number",
+        },
+      ];
+    }),
+};
+/** A blank that differs by less rolls evenly, mm; common practice, no source. */
+const KNURL_SLACK = 0.02;
+
+/** An outside thread on its blank: of the right diameter, and with room to run out before a shoulder. */
+export const threadBlank: Rule = {
+  id: "thread-blank",
+  find: (c) =>
+    standing(c).flatMap((row): Found[] => {
+      const { feature } = row;
+      const under = feature?.is === "thread" ? shaftUnder(c, feature.shaft) : null;
+      if (feature?.is !== "thread" || !under) return [];
+      const { major } = feature.thread;
+      const over = 2 * under.shaft.radius - major;
+      // The blank is a little under the thread's major diameter, never over it.
+      if (over <= CONTACT && over >= -0.15 * feature.thread.pitch) return [];
+      return [
+        {
+          ...whose(row),
+          severity: over > CONTACT ? "stop" : "caution",
+          value: 2 * under.shaft.radius,
+          limit: major,
+          place: under.shaft.frame.origin,
+          text: `the shaft is ⌀${say(c, 2 * under.shaft.radius)}, the thread's outside ⌀${say(c, major)}`,
+          source: "basic major diameter: ISO 724, ASME B1.1",
+        },
+      ];
+    }),
+};
+
+export const threadRunOut: Rule = {
+  id: "thread-run-out",
+  find: (c) =>
+    standing(c).flatMap((row): Found[] => {
+      const { feature, recipe } = row;
+      const under = feature?.is === "thread" ? shaftUnder(c, feature.shaft) : null;
+      if (feature?.is !== "thread" || recipe?.op !== "said" || !under) return [];
+      const { shaft } = under;
+      const left = shaft.high - shaft.low - recipe.from - recipe.length;
+      const limit = c.limits.threadRelief;
+      const shoulder = c.faces.some(
+        (f) =>
+          f.surface === "plane" &&
+          f.tag?.row !== feature.shaft &&
+          Math.abs(dot(f.normal, shaft.frame.normal)) > PARALLEL &&
+          Math.abs(toFrame(shaft.frame, f.point).z - shaft.low) < CONTACT,
+      );
+      if (!shoulder || left >= limit.value * feature.thread.pitch - CONTACT) return [];
+      return [
+        {
+          ...whose(row),
+          severity: "caution",
+          value: left / feature.thread.pitch,
+          limit: limit.value,
+          place: shaft.frame.origin,
+          text: `ends ${(left / feature.thread.pitch).toFixed(1)} pitches before the shoulder: the tool wants ${limit.value} to run out, or a groove`,
+          source: limit.source,
+        },
+      ];
+    }),
+};
+
+/** A groove round a shaft that is deep for its width. */
+export const grooveDepth: Rule = {
+  id: "groove",
+  find: (c) =>
+    standing(c).flatMap((row): Found[] => {
+      const step = row.placed?.step;
+      if (row.feature?.is !== "groove" || row.recipe?.op !== "cut" || row.recipe.body.body !== "collar") return [];
+      if (!step || step.op !== "cut" || step.body.body !== "prism") return [];
+      const [hole] = step.body.outline.holes;
+      const [outer] = step.body.outline.outer;
+      if (hole?.[0].kind !== "arc" || outer?.kind !== "arc") return [];
+      // The tool ring reaches a millimetre beyond the shaft.
+      const depth = outer.radius - 1 - hole[0].radius;
+      const width = step.body.to - step.body.from;
+      const limit = c.limits.grooveOverWidth;
+      if (depth <= limit.value * width + CONTACT) return [];
+      return [
+        {
+          ...whose(row),
+          severity: "caution",
+          value: depth / width,
+          limit: limit.value,
+          place: step.frame.origin,
+          text: `${say(c, depth)} deep and ${say(c, width)} wide: ${(depth / width).toFixed(1)} times its width`,
+          source: limit.source,
+        },
+      ];
+    }),
+};

@@ -1,0 +1,50 @@
+// A case that trips each rule of turned and swept rows, and one just inside it.
+import { findingsOf, mm } from "../../../tests/helpers/card";
+
+const path = 'OUTLINE "way"\nSTART 0,0\nLINE TO X 20\nARC TANGENT CENTRE 20,15 TO 35,15\nEND';
+const straight = 'OUTLINE "way"\nSTART -20,5\nLINE TO X 20\nEND';
+
+describe("turned and swept rows", () => {
+  it("a bore along a bend is a stop, a straight one is none", async () => {
+    const bent = await findingsOf(mm(path, 'LEAVE TUBE "way" OD 12', 'CUT TUBE "way" ⌀8'), "curved-bore");
+    expect(bent).toMatchObject([{ severity: "stop", row: 2, value: 1 }]);
+    expect(
+      await findingsOf(mm(straight, "LEAVE BLOCK 40 X 30 X 20", 'CUT TUBE "way" ⌀4 AT 0,0,10'), "curved-bore"),
+    ).toEqual([]);
+  });
+  it("a taper is named with its ratio and half its angle", async () => {
+    const [plain] = await findingsOf(mm("LEAVE BLOCK 60 X 40 X 60", "CUT TAPER ⌀24 1:20 DEEP 50"), "taper");
+    expect(plain.text).toBe("1 : 20, half angle 1°25'56\"");
+    const [morse] = await findingsOf(mm("LEAVE ROUND ⌀40 X 90", "CUT TAPER MORSE 2"), "taper");
+    expect(morse.text).toMatch(/^Morse 2 .*1°25'50"$/);
+  });
+  it("a knurl wants a whole number of teeth", async () => {
+    const card = (d: string) => mm(`LEAVE ROUND ⌀${d} X 30`, "CUT KNURL STRAIGHT PITCH 1 LEN 12 ON SHAFT OF 1");
+    expect(await findingsOf(card("20"), "knurl")).toMatchObject([{ severity: "caution", limit: 63 }]);
+    expect(await findingsOf(card("(63/3.14159265)"), "knurl")).toMatchObject([
+      { severity: "note", text: expect.stringMatching(/^63 teeth/) },
+    ]);
+  });
+  it("a thread's blank is no larger than the thread", async () => {
+    const card = (d: string) => mm(`LEAVE ROUND ⌀${d} X 30`, "CUT THREAD M10-6g LEN 20 ON SHAFT OF 1");
+    expect(await findingsOf(card("10.1"), "thread-blank")).toMatchObject([{ severity: "stop", limit: 10 }]);
+    expect(await findingsOf(card("10"), "thread-blank")).toEqual([]);
+    expect(await findingsOf(card("9.9"), "thread-blank")).toEqual([]);
+    expect(await findingsOf(card("9"), "thread-blank")).toMatchObject([{ severity: "caution" }]);
+  });
+  it("a thread to a shoulder wants room to run out", async () => {
+    const card = (l: string) =>
+      mm("LEAVE ROUND ⌀20 X 10", "LEAVE ROUND ⌀10 X 25 ON TOP", `CUT THREAD M10-6g LEN ${l} ON SHAFT OF 2`);
+    expect(await findingsOf(card("24"), "thread-run-out")).toMatchObject([{ row: 3, limit: 2 }]);
+    expect(await findingsOf(card("22"), "thread-run-out")).toEqual([]);
+    // The free end of a bar is no shoulder.
+    expect(
+      await findingsOf(mm("LEAVE ROUND ⌀10 X 25", "CUT THREAD M10-6g LEN 25 ON SHAFT OF 1"), "thread-run-out"),
+    ).toEqual([]);
+  });
+  it("a groove round a shaft no deeper than three times its width", async () => {
+    const card = (d: string) => mm("LEAVE ROUND ⌀30 X 30", `CUT GROOVE SHAFT ⌀${d} WIDE 2 START 5`);
+    expect(await findingsOf(card("17"), "groove")).toMatchObject([{ value: 3.25, limit: 3 }]);
+    expect(await findingsOf(card("18"), "groove")).toEqual([]);
+  });
+});
