@@ -9,7 +9,7 @@ import { chromium } from "@playwright/test";
 import { readCard, writeBalloonText } from "../src/core/callout";
 import { evaluate } from "../src/core/evaluate/evaluate";
 import { viewOf } from "../src/core/engine/views";
-import { documentOf, type Job } from "../src/core/job";
+import type { Job, JobDocument } from "../src/core/job";
 import { unitOf } from "../src/core/number";
 import { toNumberText, lengthText } from "../src/core/number";
 import { loadKernel } from "../src/kernel/node";
@@ -198,7 +198,88 @@ const jobs: {
       11: ["front", -2.5, 8, "L"],
     },
   },
+  {
+    file: "gauge-spindle",
+    drawing: "TG-041",
+    views: { top: "top" },
+    notes: {
+      1: ["front", -10, 15, "L"],
+      2: ["front", 10, 25, "R"],
+      3: ["front", -6, 50, "L"],
+      4: ["front", 6, 58, "R"],
+      5: ["front", -4, 84, "L"],
+      6: ["front", 4, 80, "R"],
+      7: ["front", 5.7, 66.4, "R"],
+      8: ["front", -5.8, 66, "L"],
+      9: ["front", -6, 69, "L"],
+      10: ["front", 4, 86, "R"],
+      11: ["front", -4, 88, "L"],
+      12: ["front", 5, 0.5, "R"],
+      13: ["front", 4.2, 17.5, "R"],
+      14: ["front", 3.6, 89.6, "R"],
+    },
+  },
+  {
+    file: "station-ring",
+    drawing: "TG-044",
+    views: { top: "top" },
+    notes: {
+      1: ["top", 60 * c45, 60 * c45, "R"],
+      2: ["top", 45 * c45, -45 * c45, "R"],
+      3: ["front", 58, 30, "R"],
+      4: ["top", 10, -55, "R"],
+      5: ["front", 8 * c45, 20 + 8 * c45, "R"],
+      6: ["front", -8.5, 11.5, "L"],
+      7: ["front", -12 * c45, 20 + 12 * c45, "L"],
+      8: ["top", 0, 50, "L"],
+      9: ["top", -50 * c45, 50 * c45, "L"],
+      10: ["front", 8.5, 11.5, "R"],
+    },
+  },
+  {
+    file: "float-bracket",
+    drawing: "TG-046",
+    views: { top: "top" },
+    notes: {
+      1: ["top", 0.05, 0.06, "L"],
+      2: ["front", 0.6, 0.7, "R"],
+      3: ["top", 1.55, 0.2, "R"],
+      4: ["top", 1.74, 0.9, "R"],
+      5: ["top", 1.7, 1.48, "L"],
+      6: ["front", 0.47, 0.46, "L"],
+      7: ["front", 0.375, 0.375, "L"],
+      8: ["top", 1.7, 1.03, "L"],
+      9: ["front", 1.7, 0.575, "R"],
+      10: ["top", 1.75, 1.0, "R"],
+    },
+  },
+  {
+    file: "guide-block",
+    drawing: "TG-048",
+    views: { top: "top" },
+    notes: {
+      1: ["front", -40, 4, "L"],
+      2: ["top", 30, 20, "R"],
+      3: ["front", -40, 26, "L"],
+      4: ["front", 36, 30.5, "L"],
+      5: ["front", 43, 38, "R"],
+      6: ["top", 46, 6, "R"],
+      7: ["front", 47, 33, "R"],
+      8: ["front", 46.4, 36.3, "R"],
+      9: ["top", -10, 19, "R"],
+      10: ["front", -11, 16, "R"],
+      11: ["top", -30, 12, "L"],
+      12: ["top", 30, -12, "R"],
+      13: ["top", -30, -12, "L"],
+      14: ["top", -39, 18.5, "L"],
+    },
+  },
 ];
+
+/** The document of a card with what the print adds to the workpiece: its pins, its sheet, what was picked. */
+function whole({ title, prints, balloons }: Job, document: JobDocument): JobDocument {
+  return { ...document, title, prints, balloons };
+}
 
 const escape = (t: string) => t.replace(/&/g, "&amp;").replace(/</g, "&lt;");
 const demo = new URL("../demo/", import.meta.url);
@@ -225,7 +306,7 @@ for (const j of jobs.filter((x) => !process.argv[2] || x.file === process.argv[2
   const text = readFileSync(new URL(`${j.file}.card`, demo), "utf8");
   const read = readCard(text);
   if (read.errors.length) throw new Error(`${j.file}: ${JSON.stringify(read.errors)}`);
-  const job: Job = read.job;
+  const job: Job = structuredClone(read.job);
   // The print shows the part as it should be; one demo card has a slip in it on purpose.
   const e = await evaluate(j.asPrinted ? readCard(text.replace(...j.asPrinted)).job : job, kernel);
   const key = e.solved.finalKey!;
@@ -421,7 +502,7 @@ for (const j of jobs.filter((x) => !process.argv[2] || x.file === process.argv[2
     const balloon = job.balloons.find((x) => x.number === Number(number))!;
     balloon.measure = { a, b };
   }
-  writeFileSync(new URL(`${j.file}.job.json`, demo), JSON.stringify(documentOf(job), null, 1) + "\n");
+  writeFileSync(new URL(`${j.file}.job.json`, demo), JSON.stringify(whole(job, read.document), null, 1) + "\n");
   console.log(j.file, png.length);
 }
 await browser.close();

@@ -115,10 +115,14 @@ export async function evaluate(
     stockProblem: placed && !placed.ok ? placed.problems[0] : null,
     density,
     findings,
-    ledger: ledger(job, solved, faces, edges, prepared.scope),
+    ledger: ledgerOf(job, ledger(job, solved, faces, edges, prepared.scope)),
     checks: compareChecks(job, part && figuresOf(job, part, faces, edges), prepared.scope),
   };
 }
+
+/** The print is the workpiece's: of another part only the balloons it is made from are told. */
+const ledgerOf = (job: Job, all: LedgerEntry[]): LedgerEntry[] =>
+  job.part ? all.filter((l) => l.state !== "unused") : all;
 
 /** The figures of a part that check values are compared with. */
 export function figuresOf(job: Job, part: PartReport, faces: FaceInfo[], edges: EdgeInfo[]): PartFigures {

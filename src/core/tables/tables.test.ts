@@ -83,7 +83,8 @@ describe("tables", () => {
   it("read threads as prints call them", () => {
     expect(readThread("10-32 UNF-2B DEEP")).toEqual({ designation: "10-32 UNF-2B", length: 12 });
     expect(readThread("1/4-20 THRU")).toEqual({ designation: "1/4-20", length: 6 });
-    expect(readThread("m6x1-6h")).toEqual({ designation: "M6X1-6H", length: 7 });
+    // A small letter is the class of an outside thread, and stays one.
+    expect(readThread("m6x1-6h")).toEqual({ designation: "M6X1-6h", length: 7 });
     expect(readThread("10-33 THRU")).toBeNull();
     expect(readThread("5 X 2")).toBeNull();
     expect(findThread("10-32 UNF-2B")!.major / INCH).toBeCloseTo(0.19, 9);

@@ -184,17 +184,18 @@ export interface Thread {
 
 const inchForm =
   /^(\d+-\d+\/\d+|\d+\/\d+|\d*\.\d+|\d{1,2})-(\d{1,3}(?:\.\d+)?)(?:[ \t]*(UNC|UNF|UNEF|UNS|UN)\b(?:[ \t]*-?[ \t]*([123])[ \t]*([AB]))?)?/i;
-const metricForm = /^M(\d+(?:\.\d+)?)(?:[ \t]*[X×][ \t]*(\d*\.?\d+))?(?:[ \t]*-[ \t]*(\d[GH]\b))?/i;
+const metricForm = /^M(\d+(?:\.\d+)?)(?:[ \t]*[X×][ \t]*(\d*\.?\d+))?(?:[ \t]*-[ \t]*(\d[EFGH]\b))?/i;
 
 /**
  * Reads a thread designation at the start of a text: `10-32 UNF-2B`, `1/4-20`, `M5`, `M8X1-6H`.
+ * A metric class keeps its letter as typed: a small one is an outside thread's.
  * @returns the canonical designation and how much of the text it took, or null
  */
 export function readThread(text: string): { designation: string; length: number } | null {
   const m = metricForm.exec(text);
   if (m)
     return {
-      designation: `M${m[1]}${m[2] ? `X${m[2]}` : ""}${m[3] ? `-${m[3].toUpperCase()}` : ""}`,
+      designation: `M${m[1]}${m[2] ? `X${m[2]}` : ""}${m[3] ? `-${m[3]}` : ""}`,
       length: m[0].length,
     };
   const i = inchForm.exec(text);

@@ -128,7 +128,8 @@ export const edgeBreak: Rule = {
   id: "edge-break",
   find(c) {
     const asked = c.job.title.edgeBreak;
-    if (asked === undefined) return [];
+    // The print is the workpiece's.
+    if (asked === undefined || c.job.part) return [];
     // A chamfer, a round or a countersink is a broken edge itself; a taper that was turned is none.
     const features = new Map(c.rows.map((r) => [r.row.id, r.feature?.is]));
     const treated = (i: number) => {

@@ -15,7 +15,7 @@ import { endOf, sampleLoop, type Segment } from "../../outline";
 import { insideRegion } from "../../outline/boolean";
 import type { BodyStep, EdgeInfo, FaceInfo } from "../../engine/kernel";
 import type { SolvedRow } from "../../engine/solve";
-import { isSeated } from "../../rows";
+import { isSeated, type SeatedRecipe } from "../../rows";
 import type { Finding } from "../finding";
 import { say, whose, type Rule, type RuleContext } from "../rule";
 import { COINCIDENT, CONTACT, DISPLAY, PARALLEL } from "../../geometry/tolerance";
@@ -118,7 +118,8 @@ export const inPieces: Rule = {
   id: "in-pieces",
   find(c) {
     const { solids, box } = c.kernel.measure(c.key);
-    if (solids < 2) return [];
+    // A pair of jaws is two pieces.
+    if (solids < 2 || (solids === 2 && c.job.part?.kind === "jaws")) return [];
     const first = c.rows.find(
       (r) => r.state === "ok" && r.key !== null && c.kernel.has(r.key) && c.kernel.measure(r.key).solids > 1,
     );
@@ -245,13 +246,26 @@ function stateOfHoles(profile: { r: number }[], step: BodyStep, faces: FaceInfo[
     if (walls.length && walls.every((f) => f.sweep! < WHOLE)) out.broken.push(place);
     else if (top > drill + CONTACT && mine.length && !rims.length) out.mouths.push(place);
     else if (walls.length && top <= drill + CONTACT && !rims.some((e) => entryLevel(step.frame, e.centre!, walls)))
-      out.slanted.push({ place, deep: -Math.max(...walls.map((f) => boxInFrame(step.frame, f.box).max.z)) });
+      out.slanted.push({ place, deep: -Math.max(...walls.map((f) => topOfWall(step.frame, f))) });
   });
   return out;
 }
+/**
+ * How high a hole's wall reaches over its frame. Its box stands square to the job: along an axis that does not, a
+ * cylinder of length l and radius r is |n| l + 2 r √(1 - n²) wide in the direction its axis leans to most.
+ */
+function topOfWall(f: Frame, wall: FaceInfo): number {
+  const k = (["x", "y", "z"] as const).reduce((a, b) => (Math.abs(f.normal[b]) > Math.abs(f.normal[a]) ? b : a));
+  const n = Math.abs(f.normal[k]);
+  const { min, max } = wall.box;
+  if (n > PARALLEL || wall.surface !== "cylinder") return boxInFrame(f, wall.box).max.z;
+  const length = (max[k] - min[k] - 2 * wall.radius! * Math.sqrt(1 - n * n)) / n;
+  const middle = { x: (min.x + max.x) / 2, y: (min.y + max.y) / 2, z: (min.z + max.z) / 2 };
+  return toFrame(f, middle).z + length / 2;
+}
 /** Whether a circle is where the hole begins: no wall reaches higher. */
 const entryLevel = (f: Frame, centre: Vec3, walls: FaceInfo[]): boolean =>
-  toFrame(f, centre).z > Math.max(...walls.map((w) => boxInFrame(f, w.box).max.z)) - DISPLAY;
+  toFrame(f, centre).z > Math.max(...walls.map((w) => topOfWall(f, w))) - DISPLAY;
 
 export const breaksOut: Rule = {
   id: "breaks-out",
@@ -391,12 +405,21 @@ export const thinWall: Rule = { id: "thin-wall", find: (c) => thin(c, false) };
 export const thinFloor: Rule = { id: "thin-floor", find: (c) => thin(c, true) };
 
 /** A side plane is the outermost flat that way; where something round reaches farther, it says which it took. */
+/** A groove round a shaft counts from the shaft, not from a side of the part. */
+const isCollar = (recipe: SeatedRecipe): boolean => recipe.op === "cut" && recipe.body.body === "collar";
+
 export const planeInside: Rule = {
   id: "plane-inside",
   find: (c) =>
     c.rows.flatMap((row): Found[] => {
       const recipe = row.recipe;
-      if (row.state !== "ok" || !isSeated(recipe) || !row.planes?.start || !sides.includes(recipe.plane.on as Side))
+      if (
+        row.state !== "ok" ||
+        !isSeated(recipe) ||
+        isCollar(recipe) ||
+        !row.planes?.start ||
+        !sides.includes(recipe.plane.on as Side)
+      )
         return [];
       const before = c.rows
         .slice(0, row.number - 1)

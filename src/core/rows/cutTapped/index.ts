@@ -44,7 +44,7 @@ const threadPart: Part = {
     if (!t) return r.fail(this.expected);
     r.marks.set("thread", r.pos);
     r.pos += t.length;
-    row.thread = t.designation;
+    row.thread = t.designation.replace(/-\d[efgh]$/, (c) => c.toUpperCase());
   },
   write: (row) => row.thread,
   numbers: () => [],
