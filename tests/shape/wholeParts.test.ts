@@ -2,7 +2,7 @@
 import { readFileSync } from "node:fs";
 import { evaluateCard, inch, mm } from "../helpers/card";
 
-const { PI, sin, cos, tan, sqrt, acos, atan } = Math;
+const { PI, sin, tan, sqrt, acos, atan } = Math;
 const rad = (degrees: number) => (degrees * PI) / 180;
 const line = (name: string, ...steps: string[]) => [`OUTLINE "${name}"`, ...steps, "END"].join("\n");
 /** Midpoint rule, fine enough for 1e-6. */
