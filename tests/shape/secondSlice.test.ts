@@ -298,6 +298,53 @@ describe("rows", () => {
   ]);
 });
 
+describe("patterns and shapes of outlines", () => {
+  const slotted = line("s", "RECTANGLE 40 X 20", "ROUND 4 ALL");
+  const hole = (d: number, deep: number) => (PI / 4) * d * d * deep;
+  // The pentagram's area by its inner radius R cos 72° / cos 36°, ten triangles R r sin 36° / 2.
+  const pentagram = 5 * 20 * ((20 * Math.cos((2 * PI) / 5)) / Math.cos(PI / 5)) * Math.sin(PI / 5);
+  cases([
+    [
+      "holes at the centres of its rounds",
+      48000 - 4 * hole(3, 6),
+      slotted,
+      BLOCK,
+      'CUT 4X ⌀3 DEEP 6 FLAT PLACES "s" ROUNDS',
+    ],
+    [
+      "at its corners",
+      48000 - 4 * hole(3, 6),
+      line("r", "RECTANGLE 40 X 20"),
+      BLOCK,
+      'CUT ⌀3 DEEP 6 FLAT PLACES "r" CORNERS',
+    ],
+    [
+      "at its circles, a counterbore each",
+      48000 - 2 * hole(6, 2),
+      line("c", "CIRCLE ⌀4 AT -9,0", "CIRCLE ⌀4 AT 9,0"),
+      BLOCK,
+      'CUT CBORE ⌀6 DEEP 2 PLACES "c" CIRCLES',
+    ],
+    ["a star by its points and their step", pentagram * 3, line("p", "STAR 5 STEP 2 OD 40"), 'LEAVE PRISM "p" X 3'],
+  ]);
+  it("say what is wrong with them", async () => {
+    const e = await evaluateCard(
+      mm(
+        slotted,
+        BLOCK,
+        'CUT 3X ⌀3 DEEP 6 PLACES "s" ROUNDS',
+        'CUT ⌀3 DEEP 6 PLACES "s" CIRCLES',
+        'CUT ⌀3 DEEP 6 PLACES "t" CORNERS',
+      ),
+    );
+    expect(e.solved.rows.slice(1).map((r) => r.failure?.message)).toEqual([
+      "3X does not agree with the 4 places given",
+      'outline "s": it has no circles',
+      'there is no outline "t"',
+    ]);
+  });
+});
+
 describe("edges", () => {
   const corner = (r: number) => (1 - PI / 4) * r * r;
   cases([

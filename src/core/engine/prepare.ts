@@ -4,7 +4,7 @@ import { numbersOfItem, outlinesUsed, type ItemNumber } from "../outline/items";
 import { evaluateOutlines, type EvaluatedOutline, type PartShapes } from "../outline/evaluateOutline";
 import { kindOf, numbersOfPlane, type Feature, type Recipe, type ResolvedRow } from "../rows";
 import { namesPlane, planeSource, planesNamed } from "./namedPlanes";
-import type { OutlineSource } from "../rows/outlineSource";
+import { outlinesNamed, type OutlineSource } from "../rows/outlineSource";
 import { fail, ok, type Problem } from "../base/result";
 import { noting, stillAnswers, type Asked } from "./asked";
 import { deriveSources, numberScope, reportNumbers, resolveBody, type NumberReport } from "./numbers";
@@ -56,7 +56,8 @@ export function prepare(job: Job): Prepared {
   const source = sourceOf(job, outlines);
   const counts = JSON.stringify(job.balloons.map((b) => [b.number, b.count, b.kind, b.thread]));
   const rows = job.rows.map((row, i): PreparedRow => {
-    const drawn = "outline" in row.body;
+    const named = outlinesNamed(row.body);
+    const drawn = named.length > 0;
     const planes = namesPlane(row.body) ? job.planes : null;
     let m = memo.get(row.body);
     const holds =
@@ -75,7 +76,7 @@ export function prepare(job: Job): Prepared {
       row,
       number: i + 1,
       numbers: m.numbers,
-      outlineNumbers: drawn ? numbersOfOutline(job, (row.body as { outline: string }).outline, scope) : [],
+      outlineNumbers: named.flatMap((name) => numbersOfOutline(job, name, scope)),
       planeNumbers: planes ? numbersOfPlanes(job, row.body, scope) : [],
       resolved: m.resolved,
       feature: m.feature,

@@ -4,6 +4,7 @@ import { fail, ok, type Problem, type Result } from "../base/result";
 import { CONTACT } from "../geometry/tolerance";
 import type { Frame } from "../geometry/vec";
 import type { Feature, Recipe } from "../rows";
+import { outlinesNamed } from "../rows/outlineSource";
 import { partKey, type PartItem } from "../outline/fromPart";
 import type { Region } from "../outline/boolean";
 import type { EvaluatedOutline } from "../outline/evaluateOutline";
@@ -142,7 +143,7 @@ class Solving {
 
   next(before: PreparedRow): void {
     if (before.row.off) return this.stay(before, "off", null);
-    const row = "outline" in before.row.body ? this.withOutline(before, before.row.body.outline) : before;
+    const row = outlinesNamed(before.row.body).reduce((r, name) => this.withOutline(r, name), before);
     if (!row.recipe) return this.stay(row, "failed", row.problem);
     const known = this.way.get(row.recipe);
     if (known?.row === row.row.id && (known.key === null || this.kernel.has(known.key))) return this.reach(row, known);

@@ -3,6 +3,7 @@ import { create, type Patches } from "mutative";
 import { fail, ok, type Result } from "../base/result";
 import type { NumberText } from "../number";
 import type { NamedPlane } from "../rows";
+import { outlinesNamed, renameOutlines } from "../rows/outlineSource";
 import { withNumber } from "../rows/registry";
 import { partEdit } from "./partEdits";
 import { PartDraft } from "./parts";
@@ -218,7 +219,7 @@ function outlineEdit(
   const old = job.outlines[i].name,
     same = (n: string) => n.toLowerCase() === old.toLowerCase();
   const users = [
-    ...job.rows.flatMap((r, k) => ("outline" in r.body && same(r.body.outline) ? [`row ${k + 1}`] : [])),
+    ...job.rows.flatMap((r, k) => (outlinesNamed(r.body).some(same) ? [`row ${k + 1}`] : [])),
     ...job.outlines.flatMap((o) =>
       o.id !== e.id && o.items.some((it) => outlinesUsed(it).some(same)) ? [`outline "${o.name}"`] : [],
     ),
@@ -231,7 +232,7 @@ function outlineEdit(
   if (!same(e.outline.name)) {
     if (job.outlines.some((o) => o.id !== e.id && o.name.toLowerCase() === e.outline.name.toLowerCase()))
       return `outline "${e.outline.name}" is there already`;
-    for (const r of job.rows) if ("outline" in r.body && same(r.body.outline)) r.body.outline = e.outline.name;
+    for (const r of job.rows) renameOutlines(r.body, same, e.outline.name);
     for (const o of job.outlines) for (const it of o.items) renamedIn(it, same, e.outline.name);
   }
   job.outlines[i] = e.outline;

@@ -1,3 +1,4 @@
+import { outlinesNamed } from "../rows/outlineSource";
 import type { Vec3 } from "../geometry/vec";
 import type { Solved, SolvedRow } from "../engine/solve";
 import type { Segment } from "../outline";
@@ -21,7 +22,7 @@ const ends = (s: Segment): number[] =>
  */
 export function groundsOf(rows: SolvedRow[], solved: Solved): unknown[] {
   return rows.map((r) => {
-    const name = "outline" in r.row.body ? r.row.body.outline.toLowerCase() : null;
+    const name = outlinesNamed(r.row.body)[0]?.toLowerCase() ?? null;
     const drawn = name === null ? undefined : solved.outlines.find((o) => o.name.toLowerCase() === name);
     const plane = r.planes?.start;
     return [

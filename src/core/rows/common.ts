@@ -14,6 +14,7 @@ import {
 import { rotate2, v2, type Vec2 } from "../geometry/vec";
 import { planeOf } from "./extent";
 import type { Body, Recipe, Resolved, ProfilePoint } from "./kind";
+import { spotsOf, type OutlineSource } from "./outlineSource";
 import type { Pattern } from "./places";
 import { COINCIDENT, ROUNDING } from "../geometry/tolerance";
 
@@ -21,7 +22,7 @@ import { COINCIDENT, ROUNDING } from "../geometry/tolerance";
  * The places of a resolved pattern, in the coordinates of the plane.
  * @param count what `nX` says; it must agree with the places, or gives their number on a bolt circle
  */
-export function placesOf(p: Resolved<Pattern>, count: number | undefined): Result<Vec2[]> {
+export function placesOf(p: Resolved<Pattern>, count: number | undefined, outlines?: OutlineSource): Result<Vec2[]> {
   const at = "at" in p && p.at ? v2(p.at.x, p.at.y) : v2(0, 0);
   const agree = (places: Vec2[]): Result<Vec2[]> => {
     if (places.length > 5000)
@@ -53,6 +54,10 @@ export function placesOf(p: Resolved<Pattern>, count: number | undefined): Resul
         Array.from({ length: p.n }, (_, i) => v2(at.x + i * p.by * Math.cos(d), at.y + i * p.by * Math.sin(d))),
       );
     }
+    case "outline": {
+      const found = spotsOf(p.outline as string, p.of, outlines);
+      return found.ok ? agree(found.value) : found;
+    }
     case "boltCircle": {
       if (count === undefined)
         return fail("how many holes are on the bolt circle?", {
@@ -71,8 +76,12 @@ export function placesOf(p: Resolved<Pattern>, count: number | undefined): Resul
 }
 
 /** A body cut at every place of a row's pattern, from its plane. */
-export function cutAt(row: { plane: object; pattern: Resolved<Pattern>; count?: number }, body: Body): Result<Recipe> {
-  const places = placesOf(row.pattern, row.count);
+export function cutAt(
+  row: { plane: object; pattern: Resolved<Pattern>; count?: number },
+  body: Body,
+  outlines?: OutlineSource,
+): Result<Recipe> {
+  const places = placesOf(row.pattern, row.count, outlines);
   return places.ok ? ok({ op: "cut", plane: planeOf(row.plane), body, places: places.value }) : places;
 }
 

@@ -2,8 +2,10 @@ import type { Part } from "../grammar/grammar";
 import { fail, ok, type Result } from "../base/result";
 import { insideRegion } from "../outline/boolean";
 import type { EvaluatedOutline } from "../outline/evaluateOutline";
-import { pointAt, reversed } from "../outline/meet";
-import { loopArea, moveLoop, type Outline, type Segment } from "../outline";
+import { directionAt, pointAt, reversed } from "../outline/meet";
+import { COINCIDENT, CONTACT } from "../geometry/tolerance";
+import { distance2, type Vec2 } from "../geometry/vec";
+import { loopArea, moveLoop, startOf, type Outline, type Segment } from "../outline";
 
 /** Gives a job's outlines by name. */
 export type OutlineSource = (name: string) => Result<EvaluatedOutline>;
@@ -97,4 +99,47 @@ export function onlyChain(name: string, source: OutlineSource | undefined, turn:
   return chain.value
     ? ok(chain.value)
     : fail(`outline "${name}" is closed`, { path: "outline", expected: "one open chain" });
+}
+
+/** Places an outline gives to a pattern: centres of its rounds or of its circles, or its corners; none twice. */
+export function spotsOf(
+  name: string,
+  of: "rounds" | "circles" | "corners",
+  source: OutlineSource | undefined,
+): Result<Vec2[]> {
+  const found = sound(name, source);
+  if (!found.ok) return found;
+  const chains = [
+    ...found.value.region.map((c) => ({ c, closed: true })),
+    ...found.value.open.map((c) => ({ c, closed: false })),
+  ];
+  const spots = chains.flatMap(({ c, closed }) =>
+    c.flatMap((s, i): Vec2[] => {
+      if (of === "corners") return cornerAt(c, i, closed);
+      const whole = s.kind === "arc" && Math.abs(s.sweep) > 2 * Math.PI - COINCIDENT;
+      return s.kind === "arc" && whole === (of === "circles") ? [s.centre] : [];
+    }),
+  );
+  const once = spots.filter((p, i) => !spots.slice(0, i).some((q) => distance2(p, q) < CONTACT));
+  return once.length ? ok(once) : wrong(found.value, `it has no ${of}`, "an outline that has some");
+}
+
+/** The corner a segment begins at, where the way turns there. */
+function cornerAt(chain: Segment[], i: number, closed: boolean): Vec2[] {
+  const before = i > 0 ? chain[i - 1] : closed ? chain[chain.length - 1] : null;
+  if (!before || before === chain[i]) return [];
+  const [d, e] = [directionAt(before, 1), directionAt(chain[i], 0)];
+  return Math.abs(d.x * e.y - d.y * e.x) > CONTACT || d.x * e.x + d.y * e.y < 0 ? [startOf(chain[i])] : [];
+}
+
+/** The outlines a row is made from: its own, and the one its pattern takes places from. */
+export function outlinesNamed(body: object): string[] {
+  const { outline, pattern } = body as { outline?: string; pattern?: { outline?: string } };
+  return [outline, pattern?.outline].filter((name) => name !== undefined);
+}
+/** The same, under another name where it is meant. Changes what it is given. */
+export function renameOutlines(body: object, same: (name: string) => boolean, to: string): void {
+  const named = body as { outline?: string; pattern?: { outline?: string } };
+  if (named.outline !== undefined && same(named.outline)) named.outline = to;
+  if (named.pattern?.outline !== undefined && same(named.pattern.outline)) named.pattern.outline = to;
 }

@@ -25,6 +25,12 @@ export const pattern = z.discriminatedUnion("kind", [
     turn: numberText.optional(),
     at: point.optional(),
   }),
+  /** At what an outline has: the centres of its rounds or circles, or its corners. */
+  z.strictObject({
+    kind: z.literal("outline"),
+    outline: z.string().min(1).max(120),
+    of: z.enum(["rounds", "circles", "corners"]),
+  }),
   z.strictObject({
     kind: z.literal("boltCircle"),
     diameter: numberText,
@@ -77,8 +83,8 @@ const at = (r: Reader): { at?: { x: NumberText; y: NumberText } } =>
 
 /** The pattern of a row. Without one: a single place at 0,0. */
 export const patternClause: Clause = {
-  expected: "AT, GRID, LINE or ON BC",
-  starts: (r) => r.sees("AT") || r.sees("GRID") || r.sees("LINE") || r.sees("ON", "BC"),
+  expected: "AT, GRID, LINE, ON BC or PLACES",
+  starts: (r) => r.sees("AT") || r.sees("GRID") || r.sees("LINE") || r.sees("ON", "BC") || r.sees("PLACES"),
   read(r, row) {
     if (r.take("AT")) {
       const points = [readPoint(r, "pattern.points.0")];
@@ -102,6 +108,10 @@ export const patternClause: Clause = {
       const by = r.number("pattern.by", "a spacing");
       const turn = r.take("TURN") ? { turn: r.angle("pattern.turn") } : {};
       row.pattern = { kind: "line", n, by, ...turn, ...at(r) };
+    } else if (r.take("PLACES")) {
+      const outline = r.quoted().trim();
+      const of = r.takeOne(["ROUNDS", "CIRCLES", "CORNERS"] as const) ?? r.fail("ROUNDS, CIRCLES or CORNERS");
+      row.pattern = { kind: "outline", outline, of: of.toLowerCase() };
     } else {
       r.take("ON", "BC");
       const diameter = r.diameter("pattern.diameter");
@@ -121,6 +131,8 @@ export const patternClause: Clause = {
         return `GRID ${inCallout(p.nx)} ${inCallout(p.ny)} BY ${inCallout(p.dx)} ${inCallout(p.dy)}${place}`;
       case "line":
         return `LINE ${inCallout(p.n)} BY ${inCallout(p.by)}${p.turn === undefined ? "" : ` TURN ${inCallout(p.turn)}`}${place}`;
+      case "outline":
+        return `PLACES "${p.outline.replace(/"/g, "”")}" ${p.of.toUpperCase()}`;
       case "boltCircle":
         return `ON BC ${inCallout(p.diameter)}${p.from === undefined ? "" : ` FROM ${inCallout(p.from)}`}${place}`;
     }
@@ -135,6 +147,7 @@ export const patternClause: Clause = {
       "at" in p && p.at ? [coordinate("pattern.at.x", "X", p.at.x), coordinate("pattern.at.y", "Y", p.at.y)] : [];
     switch (p.kind) {
       case "single":
+      case "outline":
         return [];
       case "points":
         return p.points.flatMap((q, i) => [

@@ -9,6 +9,7 @@ import { findThread, readThread } from "@/core/tables";
 import { writeRow } from "@/core/callout";
 import { NumberBox } from "../common/NumberBox";
 import { PlaneAxes } from "./PlaneAxes";
+import { OutlineBox } from "../outline/OutlineShelf";
 import { EdgesBox, PlaneBox } from "./planeFields";
 import css from "./Card.module.css";
 import box from "../common/NumberBox.module.css";
@@ -132,6 +133,7 @@ const patterns: { value: Pattern["kind"]; label: string; make: Pattern }[] = [
     make: { kind: "grid", nx: toNumberText("2"), ny: toNumberText("2"), dx: q, dy: q },
   },
   { value: "line", label: "in a line", make: { kind: "line", n: toNumberText("2"), by: q } },
+  { value: "outline", label: "at an outline’s rounds", make: { kind: "outline", outline: "?", of: "rounds" } },
   { value: "boltCircle", label: "on a bolt circle", make: { kind: "boltCircle", diameter: q } },
 ];
 
@@ -239,6 +241,25 @@ export function PatternEditor({
           {n("by", "Spacing", p.by, "coordinate")}
           {n("turn", "Direction", p.turn, "angle", true)}
           {middle("First")}
+        </>
+      )}
+      {p.kind === "outline" && (
+        <>
+          <OutlineBox
+            label="Outline"
+            value={p.outline}
+            choose={(outline) => setBody({ pattern: { ...p, outline }, count: undefined })}
+          />
+          <ChoiceBox
+            label="At its"
+            value={p.of}
+            options={[
+              { value: "rounds", label: "rounds" },
+              { value: "circles", label: "circles" },
+              { value: "corners", label: "corners" },
+            ]}
+            choose={(o) => setBody({ "pattern.of": o.value, count: undefined })}
+          />
         </>
       )}
       {p.kind === "boltCircle" && (

@@ -32,10 +32,10 @@ export const cutCounterbore: RowKind<CutCounterbore> = {
     clauses: [required(depthClause), patternClause, startClause, planeClause],
   },
   feature: (row) => ({ is: "pocket", free: true, round: row.diameter / 2 }),
-  recipe(row) {
+  recipe(row, _raw, outlines) {
     const depth = depthOf(row);
     if (!depth.ok) return depth;
-    return cutAt(row, { body: "prism", outline: disc(row.diameter), depth: depth.value });
+    return cutAt(row, { body: "prism", outline: disc(row.diameter), depth: depth.value }, outlines);
   },
   closedForm: (row) => (row.deep === undefined ? null : (Math.PI / 4) * row.diameter ** 2 * row.deep),
   fields: [

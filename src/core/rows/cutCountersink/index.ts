@@ -41,14 +41,18 @@ export const cutCountersink: RowKind<CutCountersink> = {
     clauses: [patternClause, startClause, planeClause],
   },
   feature: () => ({ is: "turned" }),
-  recipe(row) {
-    return cutAt(row, {
-      body: "revolved",
-      profile: [
-        { r: row.diameter / 2, z: 0 },
-        { r: 0, z: depthOfPoint(row) },
-      ],
-    });
+  recipe(row, _raw, outlines) {
+    return cutAt(
+      row,
+      {
+        body: "revolved",
+        profile: [
+          { r: row.diameter / 2, z: 0 },
+          { r: 0, z: depthOfPoint(row) },
+        ],
+      },
+      outlines,
+    );
   },
   closedForm: (row) => (Math.PI / 12) * row.diameter ** 2 * depthOfPoint(row),
   fields: [

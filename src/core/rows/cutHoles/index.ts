@@ -83,11 +83,11 @@ export const cutHoles: RowKind<CutHoles> = {
     mouth: mouthOf(row),
     thread: null,
   }),
-  recipe(row) {
+  recipe(row, _raw, outlines) {
     const depth = depthOf(row);
     if (!depth.ok) return depth;
     const body = holeBody(row.diameter, depth.value, row);
-    return body.ok ? cutAt(row, body.value) : body;
+    return body.ok ? cutAt(row, body.value, outlines) : body;
   },
   closedForm: (row) => holeVolume(row.diameter, plainDepth(row), row),
   unsaid: (row) => (row.depth === "deep" && row.end === undefined ? "118° point" : null),

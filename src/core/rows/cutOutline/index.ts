@@ -57,7 +57,7 @@ export const cutOutline: RowKind<CutOutline> = {
   recipe(row, raw, outlines) {
     const depth = depthOf(row);
     if (!depth.ok) return depth;
-    const places = placesOf(row.pattern, row.count);
+    const places = placesOf(row.pattern, row.count, outlines);
     const open = openChainFor(raw.outline, outlines, row.turn ?? 0);
     if (!open.ok) return open;
     if (open.value) {

@@ -107,12 +107,12 @@ export const cutPocket: RowKind<CutPocket> = {
     free: false,
     round: row.shape.form === "circle" ? row.shape.diameter / 2 : null,
   }),
-  recipe(row) {
+  recipe(row, _raw, outlines) {
     const outline = pocketOutline(row);
     if (!outline.ok) return outline;
     const depth = depthOf(row);
     if (!depth.ok) return depth;
-    return cutAt(row, { body: "prism", outline: outline.value, depth: depth.value });
+    return cutAt(row, { body: "prism", outline: outline.value, depth: depth.value }, outlines);
   },
   closedForm(row) {
     const outline = pocketOutline(row);

@@ -108,13 +108,13 @@ export const cutSlot: RowKind<CutSlot> = {
     ],
   },
   feature: () => ({ is: "pocket", free: true, round: null }),
-  recipe(row) {
+  recipe(row, _raw, outlines) {
     const made = loop(row);
     if (!made.ok) return made;
     const depth = depthOf(row);
     if (!depth.ok) return depth;
     const outer = moveLoop(made.value, v2(0, 0), row.turn ?? 0);
-    return cutAt(row, { body: "prism", outline: { outer, holes: [] }, depth: depth.value });
+    return cutAt(row, { body: "prism", outline: { outer, holes: [] }, depth: depth.value }, outlines);
   },
   closedForm(row) {
     const made = loop(row);

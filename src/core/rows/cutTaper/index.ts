@@ -141,9 +141,9 @@ export const cutTaper: RowKind<CutTaper> = {
     const cone = coneOf(row);
     return cone.ok ? { is: "taper", ...cone.value } : null;
   },
-  recipe(row) {
+  recipe(row, _raw, outlines) {
     const profile = profileOf(row);
-    return profile.ok ? cutAt(row, { body: "revolved", profile: profile.value }) : profile;
+    return profile.ok ? cutAt(row, { body: "revolved", profile: profile.value }, outlines) : profile;
   },
   closedForm(row) {
     const profile = profileOf(row);

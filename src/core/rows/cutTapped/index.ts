@@ -165,11 +165,11 @@ export const cutTapped: RowKind<CutTapped> = {
     const drilled = typeof depth === "number" ? depth : "thru";
     return { is: "hole", diameter, depth: drilled, mouth: mouthOf(row), thread: { ...thread, full } };
   },
-  recipe(row) {
+  recipe(row, _raw, outlines) {
     const hole = drilledHole(row);
     if (!hole.ok) return hole;
     const body = holeBody(hole.value.diameter, hole.value.depth, row);
-    return body.ok ? cutAt(row, body.value) : body;
+    return body.ok ? cutAt(row, body.value, outlines) : body;
   },
   closedForm(row) {
     const hole = drilledHole(row);
