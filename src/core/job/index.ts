@@ -2,6 +2,7 @@ export * from "./schema";
 export * from "./read";
 export { migrated } from "./migrate";
 export * from "./names";
+export * from "./users";
 export { formOf, stockForms, type UsualSizes } from "./stockForms";
 export * from "./edits";
 export * from "./parts";

@@ -50,6 +50,8 @@ export interface Traits {
   startNeeded?: true;
   /** Its bottom may be left to the drill's point or be flat. */
   ends?: true;
+  /** It rounds, chamfers or breaks edges. */
+  edges?: true;
   /** It stands on one side of the part and may have a twin on the other. */
   sided?: true;
 }

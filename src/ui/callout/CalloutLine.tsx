@@ -24,7 +24,7 @@ export function CalloutLine() {
   const selected = useBench((s) => s.selected);
   const set = useBench((s) => s.set);
   const [text, setText] = useState("");
-  const [isAfter, setAfter] = useState(false);
+  const [where, setWhere] = useState<"last" | "after" | "before">("last");
   const input = useRef<InputRef>(null);
   const typed = text.trim();
   const read = useMemo(() => (typed ? readCallout(text, job, "ghost") : null), [text, typed, job]);
@@ -32,7 +32,7 @@ export function CalloutLine() {
   const numbers = useMemo(() => (row ? reportNumbers(row.body, numberScope(job)) : []), [row, job]);
   const badNumber = numbers.find((n) => n.problem);
   const chosen = selected ? job.rows.findIndex((r) => r.id === selected) + 1 : 0;
-  const at = isAfter && chosen ? chosen : job.rows.length;
+  const at = !chosen || where === "last" ? job.rows.length : chosen - (where === "before" ? 1 : 0);
   useGhost(badNumber ? null : row, job, at);
 
   const put = (next: string) => {
@@ -49,7 +49,7 @@ export function CalloutLine() {
     const rows = [{ edit: "addRows" as const, rows: [{ ...made.row, id }], at }];
     if (edit([...balloons, ...rows], kindOf(read.row.body).label)) return;
     setText("");
-    setAfter(false);
+    setWhere("last");
     set({ ghost: null, selected: id, showRow: null });
   };
   const unfinished = read && !read.ok && read.at >= text.trimEnd().length;
@@ -102,12 +102,15 @@ export function CalloutLine() {
         {read?.ok && !badNumber && (
           <>
             {read.as ? <b>{read.as}</b> : <RowWords row={read.row} numbers={numbers} job={job} />}
-            {isAfter && chosen ? `; Enter puts it after row ${at} ` : "; Enter puts it last "}
-            {chosen > 0 && chosen < job.rows.length && (
-              <Button size="small" onClick={() => setAfter(!isAfter)}>
-                {isAfter ? "put it last" : `after row ${chosen}`}
-              </Button>
-            )}
+            {chosen && where !== "last" ? `; Enter puts it ${where} row ${chosen} ` : "; Enter puts it last "}
+            {chosen > 0 &&
+              (["last", "after", "before"] as const)
+                .filter((w) => w !== where && !(w === "after" && chosen === job.rows.length))
+                .map((w) => (
+                  <Button key={w} size="small" onClick={() => setWhere(w)}>
+                    {w === "last" ? "put it last" : `${w} row ${chosen}`}
+                  </Button>
+                ))}
             {read.toleranced.length > 0 && (
               <Button size="small" onClick={() => enter(true)}>
                 keep {read.toleranced.map((t) => `${t.text} ${t.tolerance}`).join(", ")} in the ledger

@@ -9,8 +9,8 @@ import {
   type DragEndEvent,
 } from "@dnd-kit/core";
 import { SortableContext, sortableKeyboardCoordinates, verticalListSortingStrategy } from "@dnd-kit/sortable";
-import { namedIn, readRowLine, writeRow } from "@/core/callout";
-import { rowNames, type Row } from "@/core/job";
+import { copiedText, pastedRows } from "@/core/engine/copiedRows";
+import { kindOf } from "@/core/rows";
 import { App } from "antd";
 import { useEffect } from "react";
 import { freshId } from "../bench/actions";
@@ -18,6 +18,7 @@ import { useBench } from "../store/benchStore";
 import { useJob } from "../store/jobStore";
 import { LinkBar } from "./LinkBar";
 import { RouteRow } from "./RouteRow";
+import { Bare } from "../fields/Bare";
 import css from "./Card.module.css";
 
 /**
@@ -46,7 +47,7 @@ export function RouteCard() {
       const now = useJob.getState().job;
       const row = now?.rows.find((r) => r.id === selected);
       if (!now || !row || typing(e.target) || window.getSelection()?.toString()) return;
-      e.clipboardData?.setData("text/plain", `${writeRow(row, rowNames(now.rows))}\n`);
+      e.clipboardData?.setData("text/plain", copiedText([row], now));
       e.preventDefault();
     };
     const paste = (e: ClipboardEvent) => {
@@ -70,7 +71,9 @@ export function RouteCard() {
       <LinkBar />
       <div className={css.headRow}>
         <span>row</span>
-        <span>leave / cut</span>
+        <span className={css.kindHead}>
+          leave / cut <EdgesSwitch />
+        </span>
         <span className={css.penHead}>red pencil</span>
       </div>
       <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={dropped}>
@@ -95,23 +98,38 @@ export function RouteCard() {
   );
 }
 
+/** All rounds and chamfers off while one programs, and on again. */
+function EdgesSwitch() {
+  const rows = useJob((s) => s.job!.rows);
+  const edit = useJob((s) => s.edit);
+  const treated = rows.filter((r) => kindOf(r.body).traits?.edges);
+  if (treated.length < 2) return null;
+  const isOn = treated.some((r) => !r.off);
+  const turn = () =>
+    edit(
+      treated.filter((r) => Boolean(r.off) !== isOn).map((r) => ({ edit: "switchRow" as const, id: r.id, off: isOn })),
+      isOn ? "edges off" : "edges on",
+    );
+  return (
+    <Bare
+      className={css.edgesSwitch}
+      aria-pressed={isOn}
+      onClick={turn}
+      title="rounds, chamfers and breaks, all at once"
+    >
+      edges {isOn ? "off" : "on"}
+    </Bare>
+  );
+}
+
 /** Rows from pasted text, all or none. @returns what is wrong, or null */
 function pasteRows(text: string): string | null {
   const { job, edit } = useJob.getState();
   if (!job) return null;
-  const lines = text
-    .split(/\r?\n/)
-    .map((l) => l.trim())
-    .filter((l) => l && !l.startsWith(";"));
-  if (!lines.length) return null;
-  const names = rowNames(job.rows);
-  const rows: Row[] = [];
-  for (const [i, line] of lines.entries()) {
-    const where = { isFirst: job.rows.length + rows.length === 0, unit: job.unit };
-    const r = readRowLine(line, names, freshId(), namedIn(job), where);
-    if (!r.ok) return `line ${i + 1}, column ${r.error.column}: ${r.error.message}; expected: ${r.error.expected}`;
-    rows.push(r.row);
-  }
+  const read = pastedRows(text, job, freshId);
+  if (!read.ok) return `${read.problems[0].message}; expected: ${read.problems[0].expected}`;
+  const rows = read.value;
+  if (!rows.length) return null;
   const { selected, set } = useBench.getState();
   const at = selected ? job.rows.findIndex((r) => r.id === selected) + 1 : job.rows.length;
   const problem = edit([{ edit: "addRows", rows, at: at || job.rows.length }], "paste");

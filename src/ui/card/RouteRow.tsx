@@ -1,7 +1,7 @@
 "use client";
 import { useSortable } from "@dnd-kit/sortable";
 import { App } from "antd";
-import { rowNames, type Row } from "@/core/job";
+import { rowNames, usersOf, type Row } from "@/core/job";
 import { writeRow } from "@/core/callout";
 import { numberScope, reportNumbers } from "@/core/engine/numbers";
 import { rowValues } from "@/core/print/rowValues";
@@ -39,13 +39,11 @@ export const RouteRow = memo(function RouteRow({ row, number }: { row: Row; numb
     set({ focusRow: null });
   }, [focus, set]);
 
-  const users = () =>
-    job.rows.flatMap((r, i) => (r.id !== row.id && JSON.stringify(r.body).includes(`"${row.id}"`) ? [i + 1] : []));
   const remove = () => {
-    const used = users();
+    const used = usersOf(job, row.id);
     edit([{ edit: "deleteRow", id: row.id }], "delete row");
     set({ openRow: null, selected: null, focusRow: job.rows[number]?.id ?? job.rows[number - 2]?.id ?? null });
-    if (used.length) void message.warning(`row ${number} was used by row ${used.join(", ")}: undo brings it back`, 5);
+    if (used.length) void message.warning(`row ${number} was used by ${used.join(", ")}: undo brings it back`, 5);
   };
   const duplicate = () => {
     const id = freshId();

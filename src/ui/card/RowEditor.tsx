@@ -1,6 +1,6 @@
 "use client";
 import { Button } from "antd";
-import type { Row } from "@/core/job";
+import { usersOf, type Row } from "@/core/job";
 import { kindOf, rowNumbers, type Field } from "@/core/rows";
 import type { NumberText, Quantity } from "@/core/number";
 import { getPath, setPath } from "@/core/grammar/grammar";
@@ -129,6 +129,7 @@ export function RowEditor({ row, number, duplicate, remove, move }: Props) {
   return (
     <div className={css.editor}>
       <div className={css.fields}>{kind.fields.map(draw)}</div>
+      <UsedBy id={row.id} />
       <div className={css.actions}>
         <label className={css.name}>
           <span className="sr">Name of the row</span>
@@ -163,6 +164,13 @@ export function RowEditor({ row, number, duplicate, remove, move }: Props) {
       </div>
     </div>
   );
+}
+
+/** What stands on this row. */
+function UsedBy({ id }: { id: string }) {
+  const job = useJob((s) => s.job)!;
+  const users = usersOf(job, id);
+  return users.length ? <p className="soft">used by {users.join(", ")}</p> : null;
 }
 
 /** A choice's value as text: `true` of a flag, `yes` of something that is there. */

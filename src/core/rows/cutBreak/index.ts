@@ -12,6 +12,7 @@ export const cutBreak: RowKind<CutBreak> = {
   kind: "cutBreak",
   verb: "cut",
   label: "break edges",
+  traits: { edges: true },
   schema,
   blank: () => ({}),
   example: { in: "CUT BREAK .01 ALL SHARP", mm: "CUT BREAK .3 ALL SHARP" },

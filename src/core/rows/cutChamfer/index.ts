@@ -43,6 +43,7 @@ export const cutChamfer: RowKind<CutChamfer> = {
   kind: "cutChamfer",
   verb: "cut",
   label: "chamfer",
+  traits: { edges: true },
   schema,
   blank: () => ({}),
   example: { in: "CUT CHAMFER .03 OUTER TOP", mm: "CUT CHAMFER 1 OUTER TOP" },

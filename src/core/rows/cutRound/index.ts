@@ -12,6 +12,7 @@ export const cutRound: RowKind<CutRound> = {
   kind: "cutRound",
   verb: "cut",
   label: "round",
+  traits: { edges: true },
   schema,
   blank: () => ({}),
   example: { in: "CUT ROUND .06 VERTICAL", mm: "CUT ROUND 2 VERTICAL" },
