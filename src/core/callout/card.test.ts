@@ -1,6 +1,6 @@
 import fc from "fast-check";
 import { readFileSync, readdirSync } from "node:fs";
-import { readBalloonLine, readCard, readRowLine, writeBalloonText, writeCard, writeRow } from ".";
+import { readBalloonLine, readCard, readRowLine, writeBalloonText, writeCard, writeDocument, writeRow } from ".";
 import { rowNames } from "../job";
 import { rowKinds } from "../rows";
 
@@ -269,9 +269,9 @@ describe("whole cards", () => {
     for (const f of cards) {
       const read = readCard(readFileSync(new URL(f, folder), "utf8"));
       expect(read.errors).toEqual([]);
-      const text = writeCard(read.job);
-      expect(readCard(text).job).toEqual(read.job);
-      expect(writeCard(readCard(text).job)).toBe(text);
+      const text = writeDocument(read.document);
+      expect(readCard(text).document).toEqual(read.document);
+      expect(writeDocument(readCard(text).document)).toBe(text);
     }
   });
   it("keep references when rows move", () => {

@@ -33,7 +33,7 @@ export function Head({ job }: { job: Job }) {
           <i />
           SGORBIA
         </Link>
-        <label style={{ width: 124 }}>
+        <label style={{ width: 150 }}>
           <span className="lab">Job</span>
           <HeadField
             label="Job name"
@@ -41,7 +41,7 @@ export function Head({ job }: { job: Job }) {
             commit={(name) => name && edit([{ edit: "setHead", head: { name } }])}
           />
         </label>
-        <label style={{ width: 44 }} className={css.rev}>
+        <label style={{ width: 42 }} className={css.rev}>
           <span className="lab">Rev</span>
           <HeadField
             label="Revision"
@@ -50,7 +50,7 @@ export function Head({ job }: { job: Job }) {
           />
         </label>
         <PartChoice />
-        <div style={{ width: 160 }} className={css.unit}>
+        <div style={{ width: 150 }} className={css.unit}>
           <span className="lab">Unit · material</span>
           <span className={css.val} title={job.material.name} style={{ overflow: "hidden", whiteSpace: "nowrap" }}>
             {job.unit} · {job.material.name || "—"}

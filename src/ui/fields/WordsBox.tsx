@@ -1,6 +1,6 @@
 "use client";
-import { AimOutlined } from "@ant-design/icons";
-import { AutoComplete, Button, Input } from "antd";
+import { AimOutlined, DownOutlined } from "@ant-design/icons";
+import { Button, Dropdown, Input } from "antd";
 import { useId } from "react";
 import type { Result } from "@/core/base/result";
 import box from "../common/NumberBox.module.css";
@@ -11,7 +11,7 @@ interface Props<T> {
   value: string;
   read: (text: string) => Result<T>;
   commit: (value: T) => void;
-  /** What may stand there, offered while typing. */
+  /** What may stand there, offered in a list. */
   options?: string[];
   placeholder?: string;
   /** Takes it from the stage. */
@@ -30,34 +30,40 @@ export function WordsBox<T>({ label, value, read, commit, options = [], placehol
     const r = read(text);
     return r.ok ? null : `${r.problems[0].message}: ${r.problems[0].expected ?? ""}`;
   };
-  const { shown, wrong, drop, bind } = useDraft(value, take, { problem: problemOf });
-  const fits = options.filter((o) => shown === value || o.toLowerCase().includes(shown.toLowerCase()));
+  const { wrong, drop, bind } = useDraft(value, take, { problem: problemOf });
+  const offered = options.map((o) => ({
+    key: o,
+    label: o,
+    onClick: () => {
+      drop();
+      take(o);
+    },
+  }));
   return (
     <div className={box.field} style={wide ? { gridColumn: "1 / -1" } : undefined}>
       <label htmlFor={id}>{label}</label>
       <div style={{ display: "flex", gap: 4 }}>
-        <AutoComplete
-          style={{ flex: 1, minWidth: 0 }}
-          value={shown}
-          options={fits.map((o) => ({ value: o }))}
-          popupMatchSelectWidth={false}
-          onSelect={(text: string) => {
-            drop();
-            take(text);
-          }}
-        >
-          <Input
-            id={id}
-            size="small"
-            spellCheck={false}
-            autoComplete="off"
-            maxLength={200}
-            placeholder={placeholder}
-            aria-invalid={wrong !== null}
-            status={wrong === null ? "" : "error"}
-            {...bind}
-          />
-        </AutoComplete>
+        <Input
+          id={id}
+          size="small"
+          spellCheck={false}
+          autoComplete="off"
+          maxLength={200}
+          placeholder={placeholder}
+          aria-invalid={wrong !== null}
+          status={wrong === null ? "" : "error"}
+          {...bind}
+        />
+        {offered.length > 0 && (
+          <Dropdown trigger={["click"]} menu={{ items: offered, style: { maxHeight: 320, overflowY: "auto" } }}>
+            <Button
+              size="small"
+              icon={<DownOutlined />}
+              aria-label={`choices: ${label.toLowerCase()}`}
+              title="what it may be"
+            />
+          </Dropdown>
+        )}
         {pick && (
           <Button
             size="small"

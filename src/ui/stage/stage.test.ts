@@ -102,8 +102,9 @@ describe("lines drawn on the stage", () => {
       box: { min: v3(-40, -40, 0), max: v3(40, 40, 30) },
     };
     for (const [a] of stockEdges(stock)) expect(Math.hypot(a.x, a.y)).toBeCloseTo(40, 9);
-    expect(stockBottom(stock)).toHaveLength(72 * 9);
-    expect(stockBottom({ ...stock, shape: "plate" })).toHaveLength(18);
+    // A fan of 70 triangles over 72 corners, and of two over four.
+    expect(stockBottom(stock)).toHaveLength(70 * 9);
+    expect(stockBottom({ ...stock, shape: "plate", diameter: undefined })).toHaveLength(18);
   });
 
   it("loops and drill points lie at their depth", () => {

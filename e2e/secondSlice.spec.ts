@@ -1,0 +1,94 @@
+import { readFileSync } from "node:fs";
+import { expect, test } from "@playwright/test";
+import { choose, importCard, newJob, row, saved, type, volume } from "./helpers";
+
+test("a part with planes, ends and repeats, typed, opened and mended by keyboard and mouse", async ({ page }) => {
+  await newJob(page, "Guide block", "millimetre", "aluminium 6061");
+  await type(
+    page,
+    "LEAVE BLOCK 60 X 40 X 20",
+    "CUT POCKET 40 X 30 THRU",
+    "CUT ⌀5 DEEP TO NEXT ON LEFT AT 0,10",
+    "REPEAT 3 LINE 2X BY 8 ALONG Y",
+  );
+  // 48000 - 24000 - 2 · π/4 · 25 · 10, in cm³.
+  await expect(volume(page)).toContainText("23.607");
+  await expect(row(page, 4)).toContainText("repeat");
+
+  // A plane with a name of its own, typed wrongly, then right; the row stands on it.
+  await page.getByRole("button", { name: "+ plane" }).click();
+  const making = page.getByRole("textbox", { name: "What plane a is" });
+  await making.fill("TILT 30 ABOUT");
+  await making.press("Enter");
+  await expect(page.getByText("the line ends too early: X, Y or Z")).toBeVisible();
+  await making.fill("OFFSET -2 FROM TOP");
+  await making.press("Enter");
+  await page.getByRole("button", { name: "show", exact: true }).click();
+  await expect(page.getByTestId("point-names")).toContainText("a");
+  await type(page, 'CUT POCKET 6 X 6 DEEP 3 AT 25,0 ON PLANE "a"');
+  await expect(volume(page)).toContainText("23.499");
+  await page.getByRole("button", { name: "Delete plane a" }).click();
+  await expect(page.getByText('plane "a" is used by row 5')).toBeVisible();
+
+  // The plane of a row in its editor: what is no plane stays typed and says so; Escape gives it up.
+  await row(page, 5).getByRole("button").first().click();
+  const on = row(page, 5).getByRole("textbox", { name: "On plane" });
+  await on.fill("SIDE 9 OF 1");
+  await on.press("Enter");
+  await expect(row(page, 5)).toContainText("row 1 has no flat 9");
+  await on.fill("NOWHERE");
+  await on.press("Enter");
+  await expect(row(page, 5)).toContainText("is not understood here");
+  await on.press("Escape");
+  await on.fill("TOP");
+  await on.press("Enter");
+  await expect(row(page, 5)).not.toContainText("PLANE");
+  await page.getByRole("button", { name: "Delete plane a" }).click();
+  await expect(page.getByRole("textbox", { name: "What plane a is" })).toHaveCount(0);
+
+  // What uses a row is said in it, and the whole stands again after a reload.
+  await row(page, 3).getByRole("button").first().click();
+  await expect(row(page, 3)).toContainText("used by row 4");
+  await saved(page);
+  await page.reload();
+  await expect(volume(page)).toContainText("23.499");
+});
+
+test("edges go off and on as a class, and a row is put before another", async ({ page }) => {
+  await newJob(page, "Block", "millimetre", "aluminium 6061");
+  await type(page, "LEAVE BLOCK 60 X 40 X 20", "CUT ROUND 5 VERTICAL", "CUT CHAMFER 1 OUTER TOP");
+  await page.getByRole("button", { name: "edges off" }).click();
+  await expect(volume(page)).toContainText("48.000");
+  await page.getByRole("button", { name: "edges on" }).click();
+  await expect(volume(page)).not.toContainText("48.000");
+  await row(page, 2).focus();
+  await page.getByLabel("Callout line").fill("CUT POCKET 10 X 10 DEEP 5");
+  await page.getByRole("button", { name: "before row 2" }).click();
+  await page.getByLabel("Callout line").press("Enter");
+  await expect(row(page, 2)).toContainText("POCKET");
+});
+
+test("parts of a job: a plate that follows the workpiece, chosen in the title block", async ({ page }) => {
+  await importCard(page, readFileSync("tests/shape/plate.card", "utf8"));
+  await expect(volume(page)).toContainText("42.950");
+  await choose(page.getByLabel("Part on the bench"), "plate");
+  await expect(volume(page)).toContainText("575.944");
+  await choose(page.getByLabel("Part on the bench"), "workpiece");
+  await row(page, 1).getByRole("button").first().click();
+  await row(page, 1).getByLabel("Length").fill("66");
+  await row(page, 1).getByLabel("Length").press("Enter");
+  await choose(page.getByLabel("Part on the bench"), "plate");
+  // Each nest has grown by 6 x 40.2 x 5.
+  await expect(volume(page)).toContainText("573.532");
+  // A part that is used cannot go; a new one can be made and taken away again.
+  await choose(page.getByLabel("Part on the bench"), "parts …");
+  await page.getByRole("button", { name: "+ part" }).click();
+  await expect(page.getByText("No rows yet.")).toBeVisible();
+  await choose(page.getByLabel("Part on the bench"), "parts …");
+  await page.getByRole("button", { name: "Delete part soft jaws" }).click();
+  await expect(page.getByLabel("Name of part 3")).toHaveCount(0);
+  await page.keyboard.press("Escape");
+  await saved(page);
+  await page.goto("/");
+  await expect(page.locator(`[data-job="Sensor clamp"]`)).toContainText("2 parts");
+});
