@@ -7,7 +7,8 @@ import { placeCopies } from "./copies";
 import { edgesByMeaning } from "./edgesByMeaning";
 import type { Element } from "./element";
 import type { KernelStep } from "./kernel";
-import { placeSeated, type PlacedRow } from "./placeSeated";
+import type { PlacedRow } from "./placedRow";
+import { placeSeated } from "./placeSeated";
 import { frameOf, shaftOfRow, type RowPlanes, type Seat } from "./planes";
 
 /** A row ready for the kernel, with the planes it offers to later rows. */

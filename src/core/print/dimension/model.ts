@@ -1,7 +1,7 @@
 import { dot, fromFrame, scale, add, sideNormal, v2, type Frame, type Vec3 } from "../../geometry/vec";
 import type { SolvedRow } from "../../engine/solve";
 import { flippedRecipe } from "../../engine/flipped";
-import { levelsOf } from "../../engine/placeSeated";
+import { levelsOf } from "../../engine/placedBody";
 import { isSeated, type Recipe, type SeatedRecipe } from "../../rows";
 import { surfacesOf, type StepWall, type Surface } from "./surfaces";
 import { COINCIDENT, CONTACT, PARALLEL, ROUNDING } from "../../geometry/tolerance";
