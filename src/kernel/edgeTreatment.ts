@@ -41,12 +41,12 @@ export function treatEdges(library: Library, from: State, step: EdgeStep): Resul
   return scope((own) => {
     const { maker, add } = makerOf(oc, from, step);
     own(maker);
-    for (const { edge, face } of step.edges) {
-      // Tangent neighbours are taken along with the first edge of their chain.
-      if (maker.Contour(raw[edge].edge) > 0) continue;
-      add(step.size, raw[edge].edge, from.faces[face]);
-    }
     try {
+      for (const { edge, face } of step.edges) {
+        // Tangent neighbours are taken along with the first edge of their chain.
+        if (maker.Contour(raw[edge].edge) > 0) continue;
+        add(step.size, raw[edge].edge, from.faces[face]);
+      }
       maker.Build(own(new oc.Message_ProgressRange()));
     } catch {
       /* IsDone tells */

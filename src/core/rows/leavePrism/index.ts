@@ -2,6 +2,7 @@ import { z } from "zod";
 import { marked, sequence, word } from "../../grammar/grammar";
 import { numberText } from "../../number";
 import { fail } from "../../base/result";
+import { offsetRegion } from "../../outline/boolean";
 import { raised } from "../leaveCommon";
 import { heightEditor, heightFields, heightPart, wayClause } from "../extent";
 import type { RowKind } from "../kind";
@@ -54,6 +55,9 @@ export const leavePrism: RowKind<LeavePrism> = {
       return fail("walls lean less than 60 degrees", { path: "draft", expected: "a draft such as 3" });
     if (row.draft && (row.way === "both" || row.height === undefined))
       return fail("DRAFT goes with a height to one side", { path: "draft", expected: "X and a height, without BOTH" });
+    const inset = (row.height ?? 0) * Math.tan(row.draft ?? 0);
+    if (inset > 0 && !offsetRegion([o.value[0].outer], -inset).length)
+      return fail("its walls meet before the top", { path: "draft", expected: "a smaller draft or height" });
     return raised(row, o.value[0], row.draft ? { draft: row.draft } : {});
   },
   closedForm: () => null,
