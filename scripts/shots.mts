@@ -144,6 +144,15 @@ try {
   await settled();
   await wait(2500);
   await shot("turned");
+  await open("Tide-staff guide");
+  await page.getByRole("group", { name: "Planes" }).getByRole("button", { name: "show", exact: true }).first().click();
+  await wait(1500);
+  await shot("planes");
+  await page.getByLabel("Part on the bench").click({ force: true });
+  await page.locator(".ant-select-item-option").filter({ hasText: "jaw" }).first().click();
+  await wait(2500);
+  await settled();
+  await shot("parts");
   await open("Float pulley");
   await page.getByRole("button", { name: "dark" }).click();
   await wait(1000);

@@ -33,7 +33,7 @@ export function Head({ job }: { job: Job }) {
           <i />
           SGORBIA
         </Link>
-        <label style={{ width: 150 }}>
+        <label style={{ width: 144 }}>
           <span className="lab">Job</span>
           <HeadField
             label="Job name"
@@ -50,7 +50,7 @@ export function Head({ job }: { job: Job }) {
           />
         </label>
         <PartChoice />
-        <div style={{ width: 150 }} className={css.unit}>
+        <div style={{ width: 148 }} className={css.unit}>
           <span className="lab">Unit · material</span>
           <span className={css.val} title={job.material.name} style={{ overflow: "hidden", whiteSpace: "nowrap" }}>
             {job.unit} · {job.material.name || "—"}

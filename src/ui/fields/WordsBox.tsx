@@ -58,6 +58,7 @@ export function WordsBox<T>({ label, value, read, commit, options = [], placehol
           <Dropdown trigger={["click"]} menu={{ items: offered, style: { maxHeight: 320, overflowY: "auto" } }}>
             <Button
               size="small"
+              style={{ flex: "none" }}
               icon={<DownOutlined />}
               aria-label={`choices: ${label.toLowerCase()}`}
               title="what it may be"
@@ -67,6 +68,7 @@ export function WordsBox<T>({ label, value, read, commit, options = [], placehol
         {pick && (
           <Button
             size="small"
+            style={{ flex: "none" }}
             onClick={pick.start}
             aria-pressed={pick.on}
             title={pick.label}
