@@ -113,7 +113,7 @@ test("rows move by keyboard and by dragging, switch off, duplicate, delete, copy
   await expect(row(page, 4)).toHaveCount(0);
   await row(page, 2).focus();
   await page.keyboard.press("Control+c");
-  expect(await page.evaluate(() => navigator.clipboard.readText())).toBe("CUT POCKET 20 X 10 R3 DEEP 5\n");
+  expect(await page.evaluate(() => navigator.clipboard.readText())).toBe("; UNIT mm\nCUT POCKET 20 X 10 R3 DEEP 5\n");
   await page.evaluate(() => navigator.clipboard.writeText("CUT ⌀3 THRU AT 20,10\nCUT ⌀3 THRU AT -20,10\n"));
   await row(page, 3).focus();
   await page.keyboard.press("Control+v");
