@@ -98,6 +98,8 @@ describe("rows that no longer work", () => {
     expect((await said("LEAVE BLOCK 9 X 9 X 9", "CUT GROOVE SHAFT ⌀5 WIDE 1 START 1"))[1]).toContain(
       "there is no shaft yet",
     );
+    const two = ["LEAVE ROUND ⌀40 X 10", "LEAVE ROUND ⌀20 X 30 ON TOP", "CUT GROOVE SHAFT ⌀16 WIDE 3 START 4"];
+    expect((await said(...two))[2]).toContain("which shaft: row 1 or row 2");
     expect((await said("LEAVE BLOCK 9 X 9 X 9", "CUT CHAMFER 1 OUTER TOP", "REPEAT 2 3X AROUND Z"))[2]).toContain(
       "copy 2 of row 2",
     );

@@ -211,12 +211,11 @@ function collar(body: Extract<Body, { body: "collar" }>, row: string, seat: OnPa
   });
 }
 
-/** The first round that is left, where a row does not say which. */
+/** The one round there is, where a row does not say which; with several, which is not for us to guess. */
 function onlyShaft(seat: Seat) {
-  for (const [row, planes] of seat.earlier)
-    if (planes.shape?.op === "leave") {
-      const shaft = shaftOfRow(row, seat);
-      if (shaft.ok) return shaft;
-    }
-  return fail("there is no shaft yet", { path: "shaft", expected: "OF and the number of a round, ring or turned row" });
+  const rows = [...seat.earlier].filter(([row, planes]) => planes.shape?.op === "leave" && shaftOfRow(row, seat).ok);
+  const which = { path: "shaft", expected: "OF and the number of a round, ring or turned row" };
+  if (!rows.length) return fail("there is no shaft yet", which);
+  if (rows.length > 1) return fail(`which shaft: ${rows.map(([row]) => seat.nameOf(row)).join(" or ")}`, which);
+  return shaftOfRow(rows[0][0], seat);
 }
