@@ -44,6 +44,23 @@ describe("balloons over repeats", () => {
   });
 });
 
+describe("edges of copies", () => {
+  it("are all there, or the row says how many are missing", async () => {
+    const e = await evaluateCard(
+      mm(
+        "LEAVE BLOCK 80 X 40 X 10",
+        "LEAVE BLOCK 10 X 10 X 5 AT -20,0 ON TOP OF 1",
+        "LEAVE BLOCK 10 X 10 X 5 AT 20,0 ON TOP OF 1",
+        "CUT POCKET 4 X 4 THRU AT 25,5",
+        "CUT ROUND 1 VERTICAL OF 2",
+        "REPEAT 5 LINE 2X BY 40 ALONG X",
+      ),
+    );
+    expect(e.solved.rows.map((r) => r.state)).toEqual(["ok", "ok", "ok", "ok", "ok", "failed"]);
+    expect(e.solved.rows[5].message).toContain("1 of its 4 edges is not there");
+  });
+});
+
 describe("rows that no longer work", () => {
   const card = mm(
     'PLANE "p" OFFSET -5 FROM TOP OF 1',

@@ -1,6 +1,7 @@
 import type { RowNames } from "../grammar/grammar";
 import { jobOf, namesOf, partName } from "../job/parts";
-import type { Job, JobDocument, Part, Placement, Row } from "../job/schema";
+import { partKinds } from "../job/partKinds";
+import type { Job, JobDocument, Placement, Row } from "../job/schema";
 import { writePoint } from "../rows/places";
 import { inCallout } from "../number";
 import { writeOutlineItem } from "../outline/items";
@@ -19,8 +20,6 @@ export function writeRow(row: Row, names: RowNames): string {
   return `${row.off ? "OFF " : ""}${verb} ${row.name ? `${quoted(row.name)}: ` : ""}${rest}`;
 }
 
-const kindWords: Record<Part["kind"], string> = { work: "WORK", jaws: "JAWS", plate: "PLATE", chuckJaws: "CHUCKJAWS" };
-
 /** The whole job with all its parts as canonical card text. What a card has no line for stays in the document. */
 export function writeDocument(document: JobDocument): string {
   const [work, ...others] = document.parts;
@@ -28,7 +27,9 @@ export function writeDocument(document: JobDocument): string {
   for (const part of others) {
     const job = jobOf(document, part.id);
     const material = part.material ? [writeMaterial(part.material)] : [];
-    lines.push([`PART ${quoted(part.name)} ${kindWords[part.kind]}`, ...material, ...partLines(job), ""].join("\n"));
+    lines.push(
+      [`PART ${quoted(part.name)} ${partKinds[part.kind].word}`, ...material, ...partLines(job), ""].join("\n"),
+    );
   }
   for (const part of document.parts)
     for (const p of part.places ?? []) lines.push(`${writePlace(p, partName(document, part))}\n`);

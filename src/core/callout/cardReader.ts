@@ -1,5 +1,6 @@
 import { CalloutError, Reader } from "../grammar/reader";
 import type { RowNames } from "../grammar/grammar";
+import { partKindIds, partKinds, type PartKindId } from "../job/partKinds";
 import { documentOf, jobOf } from "../job/parts";
 import {
   emptyJob,
@@ -97,8 +98,8 @@ const heads = [
   "PART",
   "PLACE",
 ] as const;
-const kindWords = ["WORK", "JAWS", "PLATE", "CHUCKJAWS"] as const;
-const kindsOfPart = { WORK: "work", JAWS: "jaws", PLATE: "plate", CHUCKJAWS: "chuckJaws" } as const;
+const kindWords = partKindIds.map((k) => partKinds[k].word);
+const kindOfWord = (word: string): PartKindId => partKindIds.find((k) => partKinds[k].word === word)!;
 /** What ids of the n-th part begin with. */
 const prefixOf = (part: number): string => (part ? `q${part}` : "");
 const indent = (text: string): number => text.length - text.trimStart().length;
@@ -155,7 +156,7 @@ class CardReader {
     const at = r.pos;
     const name = r.quoted().trim().slice(0, 120);
     if (!name) r.fail("a name in double quotes", "the part has no name", at);
-    const kind = kindsOfPart[r.takeOne(kindWords) ?? (r.done ? "WORK" : r.fail("WORK, JAWS, PLATE or CHUCKJAWS"))];
+    const kind = kindOfWord(r.takeOne(kindWords) ?? (r.done ? partKinds.work.word : r.fail(kindWords.join(", "))));
     const [work] = this.parts;
     // A first line names the workpiece itself.
     if (this.part === work && kind === "work" && !work.rows.length && !work.outlines.length && !work.name) {

@@ -183,9 +183,15 @@ function edgesAgain(e: Element, motion: Motion, seat: Seat): Result<Element> {
   const edges = seat.kernel.edges(seat.key);
   const faces = seat.kernel.faces(seat.key);
   const marks: EdgeMark[] = [];
-  const found = (e.marks ?? []).flatMap((mark) => {
+  const wanted = e.marks ?? [];
+  let missing = 0;
+  const found = wanted.flatMap((mark) => {
     const edge = edges.findIndex((x) => isMoved(mark.edge, x, motion));
-    if (edge < 0) return [];
+    if (edge < 0) {
+      // An edge that comes to lie on one of the row's own is treated already.
+      if (!wanted.some((own) => isMoved(mark.edge, own.edge, motion))) missing++;
+      return [];
+    }
     const looks = motion.direction(mark.face);
     const [a, b] = edges[edge].faces;
     const face = dot(faces[a].normal, looks) >= dot(faces[b].normal, looks) ? a : b;
@@ -194,6 +200,10 @@ function edgesAgain(e: Element, motion: Motion, seat: Seat): Result<Element> {
   });
   if (!found.length)
     return fail("none of its edges is there", { expected: "the rows that make the edges repeated with it" });
+  if (missing)
+    return fail(`${missing} of its ${wanted.length} edges ${missing === 1 ? "is" : "are"} not there`, {
+      expected: "the rows that make the edges repeated with it",
+    });
   return ok({ ...e, marks, steps: [{ ...step, edges: found }] });
 }
 

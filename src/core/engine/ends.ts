@@ -1,6 +1,6 @@
 import { fail, ok, type Result } from "../base/result";
 import { CONTACT, PARALLEL } from "../geometry/tolerance";
-import { dot, fromFrame, scale, sub, type Frame, type Vec2, type Vec3 } from "../geometry/vec";
+import { add, dot, fromFrame, scale, sub, type Frame, type Vec2, type Vec3 } from "../geometry/vec";
 import type { EndPlane } from "../rows";
 import type { BodyStep, SolidKernel } from "./kernel";
 import { frameOf, type Seat } from "./planes";
@@ -30,13 +30,8 @@ export function meetingOf(end: EndPlane, frame: Frame, at: Vec2, seat: Seat): Re
 /** A slanted plane as the end of a prism: it looks along the way the prism goes, shifted past it. */
 export function limitOf({ plane }: Meeting, direction: Vec3, past: number): { origin: Vec3; normal: Vec3 } {
   const normal = dot(plane.normal, direction) > 0 ? plane.normal : scale(plane.normal, -1);
-  return { origin: fromOrigin(plane.origin, direction, past), normal };
+  return { origin: add(plane.origin, scale(direction, past)), normal };
 }
-const fromOrigin = (o: Vec3, d: Vec3, by: number): Vec3 => ({
-  x: o.x + d.x * by,
-  y: o.y + d.y * by,
-  z: o.z + d.z * by,
-});
 
 /**
  * How deep each place of a cut goes until its whole outline has left the material it meets first.

@@ -1,4 +1,5 @@
 export * from "./schema";
+export { partKinds, partKindIds, type PartKindId } from "./partKinds";
 export * from "./read";
 export { migrated } from "./migrate";
 export * from "./names";

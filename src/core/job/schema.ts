@@ -1,6 +1,7 @@
 import { z } from "zod";
 import { numberText } from "../number";
 import { outlineSchema } from "../outline/items";
+import { partKindIds } from "./partKinds";
 import { place3, stockSchema } from "./stockForms";
 import { namedPlaneSchema, rowBodySchema, type RowBody } from "../rows";
 
@@ -193,12 +194,10 @@ const placementSchema = z.strictObject({
 });
 export type Placement = z.infer<typeof placementSchema>;
 
-/** What a part is for: the workpiece, or what is made to hold it. */
-export const partKinds = ["work", "jaws", "plate", "chuckJaws"] as const;
 const partSchema = z.strictObject({
   id,
   name,
-  kind: z.enum(partKinds),
+  kind: z.enum(partKindIds),
   stock: stockSchema.nullable(),
   outlines: z.array(outlineSchema).max(MOST_OUTLINES),
   /** Planes with a name of their own. */

@@ -1,7 +1,7 @@
 "use client";
 import { App, Button, Modal, Select } from "antd";
 import { useState } from "react";
-import { partName, type Part } from "@/core/job";
+import { partKindIds, partKinds, partName, type Part } from "@/core/job";
 import { freshId } from "./actions";
 import { Choice } from "../fields/Choice";
 import { TextField } from "../fields/TextField";
@@ -9,12 +9,7 @@ import { useBench } from "../store/benchStore";
 import { useJob } from "../store/jobStore";
 import css from "./PartChoice.module.css";
 
-const kinds: { value: Part["kind"]; label: string }[] = [
-  { value: "work", label: "a part to be made" },
-  { value: "jaws", label: "a pair of soft jaws" },
-  { value: "plate", label: "a fixture plate" },
-  { value: "chuckJaws", label: "chuck jaws" },
-];
+const kinds = partKindIds.map((value) => ({ value, label: partKinds[value].what }));
 const MANAGE = " manage";
 
 /** Lays another part of the job on the bench. */
@@ -67,7 +62,7 @@ function PartList({ done }: { done: () => void }) {
   const { message } = App.useApp();
   const say = (why: string | null) => void (why && message.warning(why, 6));
   const add = () => {
-    const words = { work: "part", jaws: "soft jaws", plate: "plate", chuckJaws: "chuck jaws" }[kind];
+    const words = partKinds[kind].name;
     const names = document.parts.map((p) => partName(document, p).toLowerCase());
     const name = names.includes(words) ? `${words} ${document.parts.length + 1}` : words;
     const part: Part = { id: freshId(), name, kind, stock: null, outlines: [], rows: [] };
@@ -90,7 +85,7 @@ function PartList({ done }: { done: () => void }) {
             }
           />
           <span className="soft">
-            {i ? kinds.find((k) => k.value === p.kind)?.label : "the workpiece"}, {p.rows.length} rows
+            {i ? partKinds[p.kind].what : "the workpiece"}, {p.rows.length} rows
           </span>
           <Button
             size="small"

@@ -15,6 +15,7 @@ import { endOf, sampleLoop, type Segment } from "../../outline";
 import { insideRegion } from "../../outline/boolean";
 import type { BodyStep, EdgeInfo, FaceInfo } from "../../engine/kernel";
 import type { SolvedRow } from "../../engine/solve";
+import { partKinds } from "../../job/partKinds";
 import { isSeated, type SeatedRecipe } from "../../rows";
 import type { Finding } from "../finding";
 import { say, whose, type Rule, type RuleContext } from "../rule";
@@ -118,8 +119,8 @@ export const inPieces: Rule = {
   id: "in-pieces",
   find(c) {
     const { solids, box } = c.kernel.measure(c.key);
-    // A pair of jaws is two pieces.
-    if (solids < 2 || (solids === 2 && c.job.part?.kind === "jaws")) return [];
+    const pieces: readonly number[] = partKinds[c.job.part?.kind ?? "work"].pieces;
+    if (solids < 2 || pieces.includes(solids)) return [];
     const first = c.rows.find(
       (r) => r.state === "ok" && r.key !== null && c.kernel.has(r.key) && c.kernel.measure(r.key).solids > 1,
     );
