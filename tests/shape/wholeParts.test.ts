@@ -190,3 +190,24 @@ it("a fixture plate whose nests follow another part, and follow it when it grows
     4,
   );
 });
+
+it("jaws may be in two pieces and chuck jaws in three; a workpiece may not", async () => {
+  const { readCard } = await import("@/core/callout");
+  const { evaluate } = await import("@/core/evaluate");
+  const { evaluateParts } = await import("@/core/evaluate/parts");
+  const { jobOf } = await import("@/core/job");
+  const { kernel } = await import("../helpers/card");
+  const k = await kernel();
+  const blocks = (n: number) => Array.from({ length: n }, (_, i) => `LEAVE BLOCK 10 X 10 X 10 AT ${20 * i},0`);
+  const said = async (kind: string, n: number) => {
+    const text = mm("LEAVE BLOCK 9 X 9 X 9", `PART "held by" ${kind}`, ...blocks(n));
+    const { document, errors } = readCard(text);
+    expect(errors).toEqual([]);
+    const parts = await evaluateParts(document, await evaluate(jobOf(document), k), k);
+    return parts.find((p) => p.name === "held by")!.evaluation.findings.some((f) => f.rule === "in-pieces");
+  };
+  expect(await said("JAWS", 2)).toBe(false);
+  expect(await said("JAWS", 3)).toBe(true);
+  expect(await said("CHUCKJAWS", 3)).toBe(false);
+  expect(await said("PLATE", 2)).toBe(true);
+});
