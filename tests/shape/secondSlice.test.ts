@@ -451,3 +451,50 @@ describe("repeats and mirrors", () => {
     ],
   ]);
 });
+
+describe("wrapped round a shaft", () => {
+  const shaft = "LEAVE ROUND ⌀40 X 60";
+  const tab = line("tab", "RECTANGLE 10 X 6");
+  const kite = line("kite", "START 0,0", "LINE TO 10,2", "LINE TO 3,8", "CLOSE");
+  const eye = line("eye", "RING OD 8 ID 4");
+  // Radial walls: an area A laid on radius R and carried from r1 to r2 fills A (r2² - r1²) / 2 R.
+  const filled = (area: number, r1: number, r2: number) => (area * (r2 ** 2 - r1 ** 2)) / 40;
+  const bare = PI * 400 * 60;
+  cases([
+    ["a raised tab", bare + filled(60, 20, 22), tab, shaft, 'LEAVE TEXT "tab" X 2 ON ROUND OF 1 AT 30,20'],
+    ["a cut one", bare - filled(60, 18, 20), tab, shaft, 'CUT POCKET "tab" DEEP 2 ON ROUND OF 1 AT 200,40'],
+    ["slanted walls", bare + filled(37, 20, 21), kite, shaft, 'LEAVE TEXT "kite" X 1 ON ROUND OF 1 AT 0,20'],
+    ["a ring", bare - filled(12 * PI, 19, 20), eye, shaft, 'CUT POCKET "eye" DEEP 1 ON ROUND OF 1 AT 90,20'],
+    [
+      "three of them by a repeat, and round a lying shaft",
+      bare + 3 * filled(60, 20, 22),
+      tab,
+      "LEAVE ROUND ⌀40 X 60 ON FRONT",
+      'LEAVE TEXT "tab" X 2 ON ROUND OF 1 AT 30,20',
+      "REPEAT 2 3X AROUND Y",
+    ],
+  ]);
+  it.each([
+    ["another place besides", 'CUT POCKET "tab" DEEP 2 ON ROUND OF 1 AT 0,20 AT 1,1', "on that round alone"],
+    ["through", 'CUT POCKET "tab" THRU ON ROUND OF 1 AT 0,20', "in figures"],
+    ["past the axis", 'CUT POCKET "tab" DEEP 20 ON ROUND OF 1 AT 0,20', "as deep as the axis"],
+    ["round what is not round", 'LEAVE TEXT "tab" X 2 ON ROUND OF 2 AT 0,20', "no round outside"],
+  ])("is refused: %s", async (_, row, why) => {
+    const e = await evaluateCard(mm(tab, shaft, "LEAVE BLOCK 4 X 4 X 70", row));
+    expect(e.solved.rows[2].message).toContain(why);
+    expect(e.part!.volume).toBeGreaterThan(bare);
+  });
+});
+
+describe("teeth of a straight knurl cut into the solid", () => {
+  const half = PI / 63;
+  const root = 10 * (Math.cos(half) - Math.sin(half));
+  cases([
+    [
+      "63 teeth of pitch 1 on ⌀20",
+      PI * 100 * 40 - (PI * 100 - 63 * 10 * root * Math.sin(half)) * 12,
+      "LEAVE ROUND ⌀20 X 40",
+      "CUT KNURL STRAIGHT PITCH 1 LEN 12 ON SHAFT OF 1 START 5 SOLID",
+    ],
+  ]);
+});

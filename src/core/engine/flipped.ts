@@ -23,6 +23,8 @@ export function flippedBody(body: PlacedBody): PlacedBody {
             }
           : {}),
       };
+    case "wrapped":
+      return { ...body, outlines: body.outlines.map(flippedOutline) };
     case "vee":
       return { ...body, chains: body.chains.map(flippedChain) };
     case "tube":
@@ -57,6 +59,8 @@ export function flippedRecipe(recipe: SeatedRecipe): SeatedRecipe {
         places,
         body: { ...body, chain: flippedChain(body.chain), side: body.side === "left" ? "right" : "left" },
       };
+    case "wrapped":
+      return { ...recipe, places, body: { ...body, outlines: body.outlines.map(flippedOutline) } };
     case "vee":
       return { ...recipe, places, body: { ...body, chains: body.chains.map(flippedChain) } };
     case "tube":

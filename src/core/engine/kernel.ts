@@ -72,6 +72,8 @@ export type PlacedBody =
   | { body: "vee"; chains: Segment[][]; halfAngle: number; depth: number }
   /** A round or ring section along lines and tangent arcs. */
   | { body: "tube"; chain: Segment[]; outer: number; inner: number }
+  /** Outlines laid round a cylinder that the frame's plane touches at its origin, its axis along y; depths below it. */
+  | { body: "wrapped"; outlines: Outline[]; radius: number; from: number; to: number }
   /** A thickened chain that is left only where it fills what lies between the walls round it; `reach` is past them all. */
   | { body: "rib"; chain: Segment[]; thick: number; depth: number | "next"; reach: number };
 

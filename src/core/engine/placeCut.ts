@@ -1,13 +1,14 @@
 import { fail, ok, type Result } from "../base/result";
 import { COINCIDENT } from "../geometry/tolerance";
 import { fromFrame, scale, v2, type Box, type Frame, type Vec2 } from "../geometry/vec";
-import type { Outline } from "../outline";
+import { circle, type Loop, type Outline } from "../outline";
 import type { Body, EndPlane, PlanePlace, PrismBody } from "../rows";
 import { byDepth, depthsToVoid, limitOf, meetingOf } from "./ends";
 import type { BodyStep, PlacedBody } from "./kernel";
 import { openPocket } from "./openChains";
 import { floorOf, goesThrough, placedBody, prismOf, reachOf } from "./placedBody";
 import { cutStep, type Of, type OnPart, type PlacedRow } from "./placedRow";
+import { wrappedBody } from "./wrappedBody";
 import { depthThrough, lowered, shaftOfRow, type Seat } from "./planes";
 
 type RevolvedBody = Extract<Body, { body: "revolved" }>;
@@ -18,6 +19,12 @@ const CLEAR = 1;
 export function placeCut(recipe: Of<"cut">, row: string, frame: Frame, seat: OnPart): Result<PlacedRow> {
   const { body } = recipe;
   if (body.body === "collar") return collar(body, row, seat);
+  if (body.body === "wrapped") {
+    const made = wrappedBody(body, "cut", seat);
+    if (!made.ok) return made;
+    const step = cutStep(row, frame, made.value);
+    return ok({ step, planes: { start: frame, floor: null, top: null, shape: { ...step } }, thru: false });
+  }
   const cutting = new Cutting(recipe, row, frame, seat);
   const end = endOf(body);
   if (end !== null) return cutting.toEnd(end);
@@ -190,18 +197,16 @@ function collar(body: Extract<Body, { body: "collar" }>, row: string, seat: OnPa
   const shaft = body.row === null ? onlyShaft(seat) : shaftOfRow(body.row, seat);
   if (!shaft.ok) return shaft;
   const { radius, high, low, frame: axis } = shaft.value;
-  if (body.inner >= radius)
-    return fail("the groove is not smaller than its shaft", {
-      path: "diameter",
-      expected: "a diameter under the shaft's",
-    });
+  const inner =
+    typeof body.inner === "number" ? grooveInner(body.inner, radius) : toothedInner(body.inner.pitch, radius);
+  if (!inner.ok) return inner;
   const down = body.start;
   if (down + body.width > high - low + COINCIDENT)
-    return fail("the groove lies beyond the end of its shaft", { path: "start", expected: "a START within the shaft" });
+    return fail("it lies beyond the end of its shaft", { path: "start", expected: "a START within the shaft" });
   const on: Frame = { ...axis, origin: fromFrame(axis, v2(0, 0), down - high) };
   const ring: Outline = {
     outer: [{ kind: "arc", centre: v2(0, 0), radius: radius + 1, start: 0, sweep: 2 * Math.PI }],
-    holes: [[{ kind: "arc", centre: v2(0, 0), radius: body.inner, start: 0, sweep: 2 * Math.PI }]],
+    holes: [inner.value],
   };
   const step = cutStep(row, on, { body: "prism", outline: ring, from: 0, to: body.width });
   return ok({
@@ -209,6 +214,32 @@ function collar(body: Extract<Body, { body: "collar" }>, row: string, seat: OnPa
     planes: { start: on, floor: lowered(on, body.width), top: null, shape: { ...step } },
     thru: false,
   });
+}
+
+function grooveInner(inner: number, radius: number): Result<Loop> {
+  return inner < radius
+    ? ok(circle(inner))
+    : fail("the groove is not smaller than its shaft", { path: "diameter", expected: "a diameter under the shaft's" });
+}
+
+/** The most teeth that are cut into a solid one by one. */
+const MOST_TEETH = 500;
+
+/** Teeth of 90 degrees (DIN 82) all round, as many as the girth carries of the pitch, their crests on the round. */
+function toothedInner(pitch: number, radius: number): Result<Loop> {
+  const teeth = Math.round((2 * Math.PI * radius) / pitch);
+  if (teeth < 6 || teeth > MOST_TEETH)
+    return fail(`a pitch that puts ${teeth} teeth round the shaft`, {
+      path: "pitch",
+      expected: `a pitch that puts 6 to ${MOST_TEETH}`,
+    });
+  const half = Math.PI / teeth;
+  const root = radius * (Math.cos(half) - Math.sin(half));
+  const corners = Array.from({ length: 2 * teeth }, (_, i) => {
+    const r = i % 2 ? root : radius;
+    return v2(r * Math.cos(i * half), r * Math.sin(i * half));
+  });
+  return ok(corners.map((from, i) => ({ kind: "line", from, to: corners[(i + 1) % corners.length] })));
 }
 
 /** The one round there is, where a row does not say which; with several, which is not for us to guess. */

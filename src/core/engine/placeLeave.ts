@@ -8,6 +8,7 @@ import { limitOf, meetingOf } from "./ends";
 import type { BodyStep, PlacedBody, PlacedPrism } from "./kernel";
 import { placedBody, prismOf, reachOf } from "./placedBody";
 import type { Of, PlacedRow } from "./placedRow";
+import { wrappedBody } from "./wrappedBody";
 import { depthThrough, lowered, type Seat } from "./planes";
 
 /** What is left, on a plane that is known. */
@@ -27,6 +28,7 @@ function leftBody(body: Body, frame: Frame, at: Vec2, seat: Seat): Result<Placed
     const reach = Math.hypot(part.max.x - part.min.x, part.max.y - part.min.y) + 1;
     return ok({ ...body, reach });
   }
+  if (body.body === "wrapped") return wrappedBody(body, "leave", seat);
   return body.body === "prism" ? leftPrism(body, frame, at, seat) : placedBody(body, frame, null, 0);
 }
 

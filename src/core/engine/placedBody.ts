@@ -33,6 +33,7 @@ export function placedBody(body: Body, frame: Frame, box: Box | null, far: numbe
     case "open":
       return fail("an open chain can only be cut", { expected: "a closed outline" });
     case "rib":
+    case "wrapped":
     case "collar":
       return fail("this body needs a part to stand on", { expected: "LEAVE rows before it" });
   }

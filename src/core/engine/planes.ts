@@ -140,10 +140,11 @@ function tangentFrame(shaft: Shaft, angle: number): Frame {
 function shaftFrame(place: Extract<PlanePlace, { on: "roundOf" }>, seat: Seat): Result<Frame> {
   const shaft = shaftOfRow(place.row, seat);
   if (!shaft.ok) return shaft;
+  const { frame, radius } = shaft.value;
   const tangent = tangentFrame(shaft.value, place.angle);
-  const out = tangent.normal;
-  const at = add(shaft.value.frame.origin, scale(out, shaft.value.radius));
-  return ok({ ...tangent, origin: add(at, scale(shaft.value.frame.normal, place.along)) });
+  // Along the axis from the job's zero; across it on the line where the plane touches the round.
+  const foot = add(frame.origin, scale(frame.normal, place.along - dot(frame.origin, frame.normal)));
+  return ok({ ...tangent, origin: add(foot, scale(tangent.normal, radius)) });
 }
 
 /** A named plane as it stands on a state. */

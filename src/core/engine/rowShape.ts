@@ -35,6 +35,8 @@ const segmentsOf = (body: PlacedBody): Segment[] => {
     case "tube":
     case "rib":
       return body.chain;
+    case "wrapped":
+      return body.outlines.flatMap((o) => o.outer);
     case "revolved":
       return [];
   }
@@ -76,6 +78,8 @@ export function levelsOfBody(body: PlacedBody): { low: number; high: number } {
     }
     case "vee":
       return { low: -body.depth, high: 0 };
+    case "wrapped":
+      return { low: -Math.max(body.from, body.to), high: -Math.min(body.from, body.to) };
     case "tube":
       return { low: -body.outer, high: body.outer };
     case "rib":

@@ -10,21 +10,24 @@ export function drillByThread(thread: string, unit: "in" | "mm"): Result<Given[]
   const text = (mm: number, what: string) =>
     `${lengthText(mm, unit, unitOf[unit].places.exact)}{${what} ${t.designation}}`;
   const limits = minorLimits(t);
+  const minor: Given[] = [
+    { label: "minor ⌀, smallest", text: text(limits.min, "smallest minor diameter of"), quantity: "length" },
+    { label: "minor ⌀, largest", text: text(limits.max, "largest minor diameter of"), quantity: "length" },
+  ];
   const drill = t.size?.tapDrill;
   return ok([
     ...(drill === undefined
       ? []
       : [
           {
-            label: `tap drill ${t.size!.drillName}, ${percentThread(t, drill).toFixed(0)} % of thread`,
+            label: `tap drill ${t.size!.drillName}${t.pipe ? "" : `, ${percentThread(t, drill).toFixed(0)} % of thread`}`,
             text: text(drill, "tap drill of"),
             quantity: "length" as const,
           },
         ]),
     { label: "major ⌀", text: text(t.major, "major diameter of"), quantity: "length" },
     { label: "pitch", text: text(t.pitch, "pitch of"), quantity: "length" },
-    { label: "minor ⌀, smallest", text: text(limits.min, "smallest minor diameter of"), quantity: "length" },
-    { label: "minor ⌀, largest", text: text(limits.max, "largest minor diameter of"), quantity: "length" },
+    ...(t.pipe ? [] : minor),
   ]);
 }
 

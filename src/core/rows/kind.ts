@@ -98,8 +98,10 @@ export type Body =
   | { body: "tube"; chain: Segment[]; outer: number; inner: number }
   /** A chain thickened evenly, prolonged to the material at its ends and carried down from the plane. */
   | { body: "rib"; chain: Segment[]; thick: number; depth: number | "next" }
-  /** A ring round the shaft of a row, down to a radius. */
-  | { body: "collar"; row: string | null; inner: number; start: number; width: number };
+  /** Outlines laid round the round of a row: so high over it, or so deep into it. */
+  | { body: "wrapped"; row: string; outlines: Outline[]; height: number }
+  /** A ring round the shaft of a row, down to a radius, or down to teeth of a pitch along its girth. */
+  | { body: "collar"; row: string | null; inner: number | { pitch: number }; start: number; width: number };
 
 export type EdgeChoice =
   | { edge: "outerTop" | "outerBottom" | "vertical"; row?: string }

@@ -83,8 +83,9 @@ export function writePlane(p: PlaneRef, names: RowNames): string {
 /** `ON TOP`, `ON FLOOR OF 3`, ...; on the top when nothing is said. */
 export const planeClause: Clause = {
   expected: "ON and a plane",
-  starts: (r) => r.sees("ON") && !r.sees("ON", "BC"),
+  starts: (r) => r.sees("ON") && !r.sees("ON", "BC") && !r.sees("ON", "ROUND"),
   read(r, row, names) {
+    if (row.round) r.fail("no other plane: the row is wrapped round another");
     r.want("ON");
     const kept = row.plane?.start === undefined ? {} : { start: row.plane.start };
     row.plane = { ...readPlane(r, names, " or BC"), ...kept };

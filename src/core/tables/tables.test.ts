@@ -17,6 +17,7 @@ import {
   metricFine,
   minorLimits,
   percentThread,
+  pipeThreads,
   readThread,
   stockSizes,
   morseTapers,
@@ -63,6 +64,15 @@ describe("tables", () => {
       const p = percentThread(t, t.tapDrill);
       expect([t.name, p > 52 && p < 87, p]).toEqual([t.name, true, p]);
     }
+  });
+  it("have drills under taper pipe threads between one and two thread heights of .8 P", () => {
+    for (const t of pipeThreads.rows) {
+      const heights = (t.major - t.tapDrill) / (1.6 * t.pitch);
+      expect([t.name, heights > 1 && heights < 1.6, heights]).toEqual([t.name, true, heights]);
+    }
+    expect(readThread("1/4-18 NPT THRU")).toEqual({ designation: "NPT 1/4-18", length: 10 });
+    expect(findThread("NPT 1/4-18")?.major).toBeCloseTo(0.54 * INCH, 9);
+    expect(findThread("NPT 1/4-20")).toBeNull();
   });
   it("name the drill they give", () => {
     for (const t of inchThreads.rows) {

@@ -4,7 +4,7 @@ import { table } from "./table";
 /** A thread of a standard series. Lengths in mm. */
 interface ThreadSize {
   name: string;
-  series: "UNC" | "UNF" | "UNEF" | "UNS" | "M";
+  series: "UNC" | "UNF" | "UNEF" | "UNS" | "M" | "NPT";
   major: number;
   pitch: number;
   tapDrill: number;
@@ -12,7 +12,7 @@ interface ThreadSize {
 }
 
 type InchRow = [size: string, major: number, tpi: number, drill: number, drillName: string];
-const inch = (series: "UNC" | "UNF" | "UNEF" | "UNS", rows: InchRow[]): ThreadSize[] =>
+const inch = (series: Exclude<ThreadSize["series"], "M">, rows: InchRow[]): ThreadSize[] =>
   rows.map(([size, major, tpi, drill, drillName]) => ({
     name: `${size}-${tpi}`,
     series,
@@ -105,6 +105,24 @@ const metric = (rows: MetricRow[], coarse: boolean): ThreadSize[] =>
     drillName: `${tapDrill} mm`,
   }));
 
+/** Taper pipe threads, 1 in 16 on the diameter: the size is the pipe's, `major` the pipe's outside diameter. */
+export const pipeThreads = table<ThreadSize>({
+  source: "ASME B1.20.1 outside diameters and pitches; drills for a tap without a taper reamer; from memory",
+  checked: "drills between outside diameter less two thread heights and less one, in tables.test.ts",
+  rows: inch("NPT", [
+    ["1/16", 0.3125, 27, 0.242, "C"],
+    ["1/8", 0.405, 27, 0.332, "Q"],
+    ["1/4", 0.54, 18, 7 / 16, "7/16"],
+    ["3/8", 0.675, 18, 9 / 16, "9/16"],
+    ["1/2", 0.84, 14, 45 / 64, "45/64"],
+    ["3/4", 1.05, 14, 29 / 32, "29/32"],
+    ["1", 1.315, 11.5, 1 + 9 / 64, "1-9/64"],
+    ["1-1/4", 1.66, 11.5, 1 + 31 / 64, "1-31/64"],
+    ["1-1/2", 1.9, 11.5, 1 + 47 / 64, "1-47/64"],
+    ["2", 2.375, 11.5, 2 + 13 / 64, "2-13/64"],
+  ]),
+});
+
 export const metricCoarse = table<ThreadSize>({
   source: "ISO 261, ISO 724; tap drill about major less pitch; from memory",
   checked: "per cent of thread of every drill between 52 and 87, in tables.test.ts",
@@ -180,11 +198,21 @@ export interface Thread {
   pitch: number;
   system: "inch" | "metric";
   size: ThreadSize | null;
+  /** A taper pipe thread: sealed on its flanks, and gauged by how far a plug goes in. */
+  pipe?: true;
 }
 
 const inchForm =
   /^(\d+-\d+\/\d+|\d+\/\d+|\d*\.\d+|\d{1,2})-(\d{1,3}(?:\.\d+)?)(?:[ \t]*(UNC|UNF|UNEF|UNS|UN)\b(?:[ \t]*-?[ \t]*([123])[ \t]*([AB]))?)?/i;
 const metricForm = /^M(\d+(?:\.\d+)?)(?:[ \t]*[X×][ \t]*(\d*\.?\d+))?(?:[ \t]*-[ \t]*(\d[EFGH]\b))?/i;
+
+/** `NPT 1/4-18`; prints also write the letters behind. */
+const pipeForm =
+  /^(?:NPT[ \t]*(\d+-\d+\/\d+|\d+\/\d+|\d)-(\d+(?:\.5)?)(?![\d./])|(\d+-\d+\/\d+|\d+\/\d+|\d)-(\d+(?:\.5)?)[ \t]*NPT\b)/i;
+const pipeAt = (text: string): { name: string; length: number } | null => {
+  const found = pipeForm.exec(text);
+  return found && { name: `${found[1] ?? found[3]}-${found[2] ?? found[4]}`, length: found[0].length };
+};
 
 /**
  * Reads a thread designation at the start of a text: `10-32 UNF-2B`, `1/4-20`, `M5`, `M8X1-6H`.
@@ -192,6 +220,8 @@ const metricForm = /^M(\d+(?:\.\d+)?)(?:[ \t]*[X×][ \t]*(\d*\.?\d+))?(?:[ \t]*-
  * @returns the canonical designation and how much of the text it took, or null
  */
 export function readThread(text: string): { designation: string; length: number } | null {
+  const pipe = pipeAt(text);
+  if (pipe) return { designation: `NPT ${pipe.name}`, length: pipe.length };
   const m = metricForm.exec(text);
   if (m)
     return {
@@ -210,6 +240,11 @@ export function readThread(text: string): { designation: string; length: number 
  * Major diameter and pitch of a designation, with its table row where a table knows it. Null when it cannot be read.
  */
 export function findThread(designation: string): Thread | null {
+  const pipe = pipeAt(designation);
+  if (pipe?.length === designation.length) {
+    const size = pipeThreads.rows.find((t) => t.name === pipe.name);
+    return size ? { designation, major: size.major, pitch: size.pitch, system: "inch", size, pipe: true } : null;
+  }
   const m = metricForm.exec(designation);
   if (m && m[0].length === designation.length) {
     const major = Number(m[1]);

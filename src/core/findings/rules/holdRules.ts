@@ -173,6 +173,9 @@ function reachOf(body: PlacedBody): { min: Vec2; max: Vec2; from: number; to: nu
       const b = loopBox(body.outlines.flatMap((o) => o.outer));
       return around(b.max.x, -b.max.y, -b.min.y);
     }
+    // Unrolled it is wider than it is round its shaft.
+    case "wrapped":
+      return { ...loopBox(body.outlines.flatMap((o) => o.outer)), from: body.from, to: body.to };
     case "vee": {
       const b = loopBox(body.chains.flat()),
         w = body.depth * Math.tan(body.halfAngle);

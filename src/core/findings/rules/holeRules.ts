@@ -138,6 +138,8 @@ export const tapDrill: Rule = {
     c.rows.filter(isTapped).flatMap((row) => {
       if (row.feature?.is !== "hole" || !row.feature.thread) return [];
       const { thread, diameter } = row.feature;
+      // A taper thread has no per cent of its own: how far the plug goes in says it.
+      if (thread.pipe) return [];
       const percent = percentThread(thread, diameter);
       const { min, max } = minorLimits(thread);
       const most = c.limits.threadPercentMost;

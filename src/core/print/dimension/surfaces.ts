@@ -106,6 +106,7 @@ function bodySurfaces(body: Body, frame: Frame, place: Vec2, leave: boolean): Pa
     case "tube":
       return [{ part: 0, parts: 1, shapes: tubeWalls(body, frame, place) }];
     case "vee":
+    case "wrapped":
     case "rib":
     case "collar":
       return [];

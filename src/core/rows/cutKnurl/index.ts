@@ -1,6 +1,7 @@
 import { z } from "zod";
 import { fail, ok } from "../../base/result";
 import { flag, marked, required, sequence, word, type Part } from "../../grammar/grammar";
+import { v2 } from "../../geometry/vec";
 import { numberText } from "../../number";
 import type { RowKind } from "../kind";
 import { rowRef } from "../planeRef";
@@ -29,7 +30,7 @@ const formPart: Part = {
   numbers: () => [],
 };
 
-/** A knurl rolled on a shaft: `CUT KNURL DIAMOND PITCH 1 LEN 12 ON SHAFT OF 1`. The solid stays the blank's. */
+/** A knurl rolled on a shaft: `CUT KNURL DIAMOND PITCH 1 LEN 12 ON SHAFT OF 1`. The solid stays the blank's; `SOLID` cuts straight teeth. */
 export const cutKnurl: RowKind<CutKnurl> = {
   kind: "cutKnurl",
   verb: "cut",
@@ -59,12 +60,20 @@ export const cutKnurl: RowKind<CutKnurl> = {
     shaft: row.shaft as string,
   }),
   recipe(row, raw) {
-    if (raw.solid)
-      return fail("a knurl is not cut into the solid yet", {
+    const start = row.start ?? 0;
+    if (raw.solid && raw.form === "diamond")
+      return fail("a diamond knurl is not cut into the solid", {
         path: "solid",
-        expected: "no SOLID: the knurl is said of the part, and its shaft stays as the blank",
+        expected: "STRAIGHT, or no SOLID: the knurl is said of the part, and its shaft stays as the blank",
       });
-    return ok({ op: "said", on: { row: raw.shaft }, from: row.start ?? 0, length: row.length });
+    if (raw.solid)
+      return ok({
+        op: "cut",
+        plane: { on: "top", start: 0 },
+        body: { body: "collar", row: raw.shaft, inner: { pitch: row.pitch }, start, width: row.length },
+        places: [v2(0, 0)],
+      });
+    return ok({ op: "said", on: { row: raw.shaft }, from: start, length: row.length });
   },
   closedForm: () => 0,
   fields: [

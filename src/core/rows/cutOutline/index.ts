@@ -8,6 +8,7 @@ import type { RowKind } from "../kind";
 import { openChainFor, outlineName, outlinesFor } from "../outlineSource";
 import { countPrefix, pattern, patternClause } from "../places";
 import { planeClause, planeRef, startClause } from "../planeRef";
+import { roundClause, roundEditor, roundField, wrapped } from "../wrapped";
 
 const schema = z.strictObject({
   kind: z.literal("cutOutline"),
@@ -18,6 +19,7 @@ const schema = z.strictObject({
   turn: numberText.optional(),
   pattern,
   plane: planeRef,
+  round: roundField.optional(),
 });
 export type CutOutline = z.infer<typeof schema>;
 
@@ -31,6 +33,15 @@ const sideClause: Clause = {
   write: (row) => (row.side ? row.side.toUpperCase() : ""),
   numbers: () => [],
 };
+
+/** A row that is wrapped round another says nowhere else where it stands. */
+const standsElsewhere = ({ pattern: places, plane }: CutOutline) =>
+  places.kind !== "single" || plane.on !== "top" || plane.start !== undefined
+    ? fail("what is wrapped round a row stands on that round alone", {
+        path: "round",
+        expected: "ON ROUND OF n AT angle,z and no other AT, ON or START",
+      })
+    : null;
 
 /** A pocket or window of any outline, islands and all: `CUT POCKET "cam" DEEP 5`. */
 export const cutOutline: RowKind<CutOutline> = {
@@ -48,12 +59,13 @@ export const cutOutline: RowKind<CutOutline> = {
       depthClause,
       sideClause,
       marked("TURN", "turn", "Turn", "angle", { angle: true }),
+      roundClause,
       patternClause,
       startClause,
       planeClause,
     ],
   },
-  feature: () => ({ is: "pocket", free: true, round: null }),
+  feature: (row) => (row.round ? { is: "engraving" } : { is: "pocket", free: true, round: null }),
   recipe(row, raw, outlines) {
     const depth = depthOf(row);
     if (!depth.ok) return depth;
@@ -82,6 +94,7 @@ export const cutOutline: RowKind<CutOutline> = {
     }
     const o = outlinesFor(raw.outline, outlines, row.turn ?? 0);
     if (!o.ok) return o;
+    if (row.round) return standsElsewhere(raw) ?? wrapped("cut", row.round, o.value, depth.value);
     const [outline, ...more] = o.value;
     return places.ok
       ? ok({
@@ -109,5 +122,6 @@ export const cutOutline: RowKind<CutOutline> = {
     { field: "number", path: "turn", label: "Turn", optional: true },
     { field: "pattern" },
     { field: "plane" },
+    ...roundEditor,
   ],
 };

@@ -1,5 +1,6 @@
 import { z } from "zod";
 import { marked, sequence, word } from "../../grammar/grammar";
+import { fail } from "../../base/result";
 import { numberText } from "../../number";
 import { heightEditor, heightFields, heightPart, wayClause } from "../extent";
 import type { RowKind } from "../kind";
@@ -7,6 +8,7 @@ import { raised } from "../leaveCommon";
 import { outlineName, outlinesFor } from "../outlineSource";
 import { atZ, pointZ } from "../places";
 import { planeRef, standingClause } from "../planeRef";
+import { roundClause, roundEditor, roundField, wrapped } from "../wrapped";
 
 const schema = z.strictObject({
   kind: z.literal("leaveText"),
@@ -15,8 +17,18 @@ const schema = z.strictObject({
   turn: numberText.optional(),
   at: pointZ.optional(),
   plane: planeRef.optional(),
+  round: roundField.optional(),
 });
 export type LeaveText = z.infer<typeof schema>;
+
+/** A row that is wrapped round another says nowhere else where it stands. */
+const standsElsewhere = ({ at, plane, way }: LeaveText) =>
+  at || plane || way
+    ? fail("what is wrapped round a row stands on that round alone", {
+        path: "round",
+        expected: "ON ROUND OF n AT angle,z and no other AT, ON, BOTH or DOWN",
+      })
+    : null;
 
 /** Raised letters, or any outline of several loops: `LEAVE TEXT "scale" X .5 ON TOP`. */
 export const leaveText: RowKind<LeaveText> = {
@@ -28,12 +40,13 @@ export const leaveText: RowKind<LeaveText> = {
   example: { in: 'LEAVE TEXT "outline" X .02 ON TOP', mm: 'LEAVE TEXT "outline" X .5 ON TOP' },
   callout: {
     head: sequence(word("TEXT"), outlineName, heightPart),
-    clauses: [wayClause, marked("TURN", "turn", "Turn", "angle", { angle: true }), atZ, standingClause],
+    clauses: [wayClause, marked("TURN", "turn", "Turn", "angle", { angle: true }), atZ, roundClause, standingClause],
   },
   feature: () => ({ is: "body", round: false, free: true }),
   recipe(row, raw, outlines) {
     const o = outlinesFor(raw.outline, outlines, row.turn ?? 0);
     if (!o.ok) return o;
+    if (row.round) return standsElsewhere(raw) ?? wrapped("leave", row.round, o.value, row.height);
     const [outline, ...more] = o.value;
     return raised(row, outline, more.length ? { more } : {});
   },
@@ -44,5 +57,6 @@ export const leaveText: RowKind<LeaveText> = {
     { field: "number", path: "turn", label: "Turn", optional: true },
     { field: "place" },
     { field: "standing" },
+    ...roundEditor,
   ],
 };

@@ -1,0 +1,64 @@
+import { z } from "zod";
+import { fail, ok, type Result } from "../base/result";
+import { optional, type Clause } from "../grammar/grammar";
+import { inCallout, numberText } from "../number";
+import type { Outline } from "../outline";
+import type { Field, Recipe } from "./kind";
+import { rowRef } from "./planeRef";
+
+/** Where an outline is laid round the round of a row: the angle of its origin about the axis, and how far along it. */
+export const roundField = z.strictObject({ row: rowRef, angle: numberText, along: numberText });
+
+/** `ON ROUND OF n AT angle,z`: the outline is wrapped, its x along the girth, its y along the axis. */
+export const roundClause: Clause = optional("round", {
+  expected: "ON ROUND OF and a row",
+  starts: (r) => r.sees("ON", "ROUND"),
+  read(r, row, names) {
+    r.take("ON", "ROUND");
+    r.want("OF");
+    const on = names.idOf(r.whole("the number of a row"));
+    r.want("AT");
+    const angle = r.angle("round.angle");
+    r.skip();
+    if (r.text[r.pos] !== ",") r.fail("a comma between the angle and the place along the axis");
+    r.pos++;
+    row.round = { row: on, angle, along: r.number("round.along", "a place along the axis") };
+  },
+  write: ({ round }, names) =>
+    `ON ROUND OF ${names.numberOf(round.row)} AT ${inCallout(round.angle)},${inCallout(round.along)}`,
+  numbers: ({ round }) => [
+    { path: "round.angle", label: "Angle about the axis", quantity: "angle", means: "angle", text: round.angle },
+    {
+      path: "round.along",
+      label: "Along the axis",
+      quantity: "coordinate",
+      means: "coordinate",
+      text: round.along,
+    },
+  ],
+});
+
+/** An outline wrapped round a row: so high over its round, or so deep into it. */
+export function wrapped(
+  op: "leave" | "cut",
+  { row, angle, along }: { row: string; angle: number; along: number },
+  outlines: Outline[],
+  extent: unknown,
+): Result<Recipe> {
+  if (typeof extent !== "number")
+    return fail("what is wrapped round a row has a depth or height in figures", {
+      path: op === "cut" ? "depth" : "height",
+      expected: op === "cut" ? "DEEP and a depth" : "X and a height",
+    });
+  return ok({
+    op,
+    plane: { on: "roundOf", row, angle, along, start: 0 },
+    body: { body: "wrapped", row, outlines, height: extent },
+    places: [{ x: 0, y: 0 }],
+  });
+}
+
+export const roundEditor: Field[] = [
+  { field: "number", path: "round.angle", label: "Angle about the axis" },
+  { field: "number", path: "round.along", label: "Along the axis" },
+];
