@@ -5,6 +5,7 @@ import { scope, type OC } from "./oc";
 import { edgesInOrder, faceOf, solidOf } from "./solids";
 import { prismSolid, ribSolid } from "./prismBodies";
 import { tubeSolid } from "./tubeBody";
+import { helixSolid } from "./helixBody";
 import { wrappedSolid } from "./wrappedBody";
 import { turnedSolid, veePieces } from "./turnedBodies";
 import { facesOf, ShapeMap } from "./topology";
@@ -40,6 +41,8 @@ function basesOf(oc: OC, { body, frame, op }: BodyStep): BaseSolid[] {
       return body.outlines.map((o) => turnedSolid(oc, frame, o, body.sweep, adds));
     case "wrapped":
       return body.outlines.map((outline) => wrappedSolid(oc, frame, body, outline, adds));
+    case "helix":
+      return [helixSolid(oc, frame, body)];
     case "tube":
       return [tubeSolid(oc, frame, body, adds)];
     case "rib":

@@ -379,4 +379,4 @@ const deflectionFor = (m: StateMeasure): number =>
   Math.min(0.1, Math.max(0.001, length(sub(m.box.max, m.box.min)) / 4000));
 
 /** Relative precision asked of the volume of a solid with intricate edges. */
-const VOLUME_PRECISION = 1e-6;
+const VOLUME_PRECISION = 1e-8;

@@ -177,7 +177,8 @@ function arcWedge(oc: OC, frame: Frame, s: Extract<Segment, { kind: "arc" }>, w:
   });
 }
 
-function polygonFace(oc: OC, points: Vec3[]) {
+/** A flat face by its corners. The caller frees it. */
+export function polygonFace(oc: OC, points: Vec3[]) {
   return scope((own) => {
     const maker = own(new oc.BRepBuilderAPI_MakeWire());
     points.forEach((p, i) => {

@@ -498,3 +498,34 @@ describe("teeth of a straight knurl cut into the solid", () => {
     ],
   ]);
 });
+
+describe("a thread cut as a helix", () => {
+  // Every section across the axis is the same one, turned: its area times the length is what goes.
+  const groove = (d: number, pitch: number, length: number) => {
+    const root = d / 2 - (5 / 16) * sqrt(3) * pitch;
+    const under = (r: number) => 2 * PI * ((pitch / 8) * r ** 2 + (2 / sqrt(3)) * (r ** 3 / 3 - (root * r ** 2) / 2));
+    return ((under(d / 2) - under(root)) / pitch) * length;
+  };
+  cases([
+    [
+      "from the end of its shaft",
+      PI * 25 * 20 - groove(10, 1.5, 6),
+      "LEAVE ROUND ⌀10 X 20",
+      "CUT THREAD M10-6g LEN 6 ON SHAFT OF 1 HELIX",
+    ],
+    [
+      "in its middle, and again on the second of two",
+      2 * (PI * 36 * 20 - groove(12, 1.75, 5)),
+      "LEAVE ROUND ⌀12 X 20",
+      "CUT THREAD M12-6g LEN 5 ON SHAFT OF 1 START 4 HELIX",
+      "REPEAT 1-2 LINE 2X BY 40 ALONG X",
+    ],
+  ]);
+  it.each([
+    ["a shaft that does not carry it", "CUT THREAD M8-6g LEN 6 ON SHAFT OF 1 HELIX", "does not carry"],
+    ["longer than its shaft", "CUT THREAD M10-6g LEN 21 ON SHAFT OF 1 HELIX", "longer than its shaft"],
+  ])("is refused: %s", async (_, row, why) => {
+    const e = await evaluateCard(mm("LEAVE ROUND ⌀10 X 20", row));
+    expect(e.solved.rows[1].message).toContain(why);
+  });
+});

@@ -30,6 +30,8 @@ export function flippedBody(body: PlacedBody): PlacedBody {
     case "tube":
     case "rib":
       return { ...body, chain: flippedChain(body.chain) };
+    // A thread stays a right-hand one where its shaft is mirrored: nobody means the other.
+    case "helix":
     case "revolved":
     case "turned":
       return body;

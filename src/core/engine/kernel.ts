@@ -74,6 +74,18 @@ export type PlacedBody =
   | { body: "tube"; chain: Segment[]; outer: number; inner: number }
   /** Outlines laid round a cylinder that the frame's plane touches at its origin, its axis along y; depths below it. */
   | { body: "wrapped"; outlines: Outline[]; radius: number; from: number; to: number }
+  /**
+   * The groove of a right-hand thread about the frame's normal, between two depths below the frame: its width along the
+   * axis at the radius it comes in by and at its root.
+   */
+  | {
+      body: "helix";
+      pitch: number;
+      outer: { radius: number; width: number };
+      inner: { radius: number; width: number };
+      from: number;
+      to: number;
+    }
   /** A thickened chain that is left only where it fills what lies between the walls round it; `reach` is past them all. */
   | { body: "rib"; chain: Segment[]; thick: number; depth: number | "next"; reach: number };
 

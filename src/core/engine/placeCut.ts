@@ -1,5 +1,7 @@
 import { fail, ok, type Result } from "../base/result";
-import { COINCIDENT } from "../geometry/tolerance";
+import { turnedFrame } from "../geometry/motion";
+import { COINCIDENT, CONTACT } from "../geometry/tolerance";
+import { saidLength } from "../number";
 import { fromFrame, scale, v2, type Box, type Frame, type Vec2 } from "../geometry/vec";
 import { circle, type Loop, type Outline } from "../outline";
 import type { Body, EndPlane, PlanePlace, PrismBody } from "../rows";
@@ -19,6 +21,7 @@ const CLEAR = 1;
 export function placeCut(recipe: Of<"cut">, row: string, frame: Frame, seat: OnPart): Result<PlacedRow> {
   const { body } = recipe;
   if (body.body === "collar") return collar(body, row, seat);
+  if (body.body === "helix") return helix(body, row, seat);
   if (body.body === "wrapped") {
     const made = wrappedBody(body, "cut", seat);
     if (!made.ok) return made;
@@ -214,6 +217,42 @@ function collar(body: Extract<Body, { body: "collar" }>, row: string, seat: OnPa
     planes: { start: on, floor: lowered(on, body.width), top: null, shape: { ...step } },
     thru: false,
   });
+}
+
+/** Sharp-V height is √3/2 P: an eighth of it is missing at the crest, a quarter at the root (ISO 68-1, ASME B1.1). */
+const MINOR = (5 / 8) * Math.sqrt(3);
+/** How far over the crest the groove comes in, of its pitch: less than where it would meet its next turn. */
+const OVER = 0.05;
+const OFF_SEAM = 0.7;
+
+function helix(body: Extract<Body, { body: "helix" }>, row: string, seat: OnPart): Result<PlacedRow> {
+  const shaft = shaftOfRow(body.row, seat);
+  if (!shaft.ok) return shaft;
+  const { radius, high, low, frame: axis } = shaft.value;
+  const { major, pitch, start, length } = body;
+  const end = start + length;
+  if (end > high - low + CONTACT)
+    return fail("it is longer than its shaft", { path: "length", expected: "a length and START within the shaft" });
+  const root = major / 2 - (MINOR * pitch) / 2;
+  const over = Math.max(radius, major / 2) + OVER * pitch;
+  const widthAt = (r: number) => pitch / 4 + (2 * (r - root)) / Math.sqrt(3);
+  if (radius <= root || widthAt(over) >= pitch)
+    return fail(`a shaft of ⌀${saidLength(2 * radius)} does not carry this thread`, {
+      path: "thread",
+      expected: `a shaft of ⌀${saidLength(major)}`,
+    });
+  // Turned off the seam of the shaft, where the kernel would have edges lie on edges.
+  const on: Frame = { ...turnedFrame(axis, OFF_SEAM), origin: fromFrame(axis, v2(0, 0), -high) };
+  const placed: PlacedBody = {
+    body: "helix",
+    pitch,
+    outer: { radius: over, width: widthAt(over) },
+    inner: { radius: root, width: widthAt(root) },
+    from: start < COINCIDENT ? -pitch / 2 : start,
+    to: high - low - end < CONTACT ? end + pitch / 2 : end,
+  };
+  const step = cutStep(row, on, placed);
+  return ok({ step, planes: { start: on, floor: null, top: null, shape: { ...step } }, thru: false });
 }
 
 function grooveInner(inner: number, radius: number): Result<Loop> {

@@ -34,6 +34,7 @@ export function placedBody(body: Body, frame: Frame, box: Box | null, far: numbe
       return fail("an open chain can only be cut", { expected: "a closed outline" });
     case "rib":
     case "wrapped":
+    case "helix":
     case "collar":
       return fail("this body needs a part to stand on", { expected: "LEAVE rows before it" });
   }

@@ -37,6 +37,7 @@ const segmentsOf = (body: PlacedBody): Segment[] => {
       return body.chain;
     case "wrapped":
       return body.outlines.flatMap((o) => o.outer);
+    case "helix":
     case "revolved":
       return [];
   }
@@ -78,6 +79,7 @@ export function levelsOfBody(body: PlacedBody): { low: number; high: number } {
     }
     case "vee":
       return { low: -body.depth, high: 0 };
+    case "helix":
     case "wrapped":
       return { low: -Math.max(body.from, body.to), high: -Math.min(body.from, body.to) };
     case "tube":

@@ -100,6 +100,8 @@ export type Body =
   | { body: "rib"; chain: Segment[]; thick: number; depth: number | "next" }
   /** Outlines laid round the round of a row: so high over it, or so deep into it. */
   | { body: "wrapped"; row: string; outlines: Outline[]; height: number }
+  /** The groove of a thread round the shaft of a row: its basic profile, so far along it. */
+  | { body: "helix"; row: string; major: number; pitch: number; start: number; length: number }
   /** A ring round the shaft of a row, down to a radius, or down to teeth of a pitch along its girth. */
   | { body: "collar"; row: string | null; inner: number | { pitch: number }; start: number; width: number };
 

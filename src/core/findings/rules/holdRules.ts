@@ -173,6 +173,8 @@ function reachOf(body: PlacedBody): { min: Vec2; max: Vec2; from: number; to: nu
       const b = loopBox(body.outlines.flatMap((o) => o.outer));
       return around(b.max.x, -b.max.y, -b.min.y);
     }
+    case "helix":
+      return around(body.outer.radius, body.from, body.to);
     // Unrolled it is wider than it is round its shaft.
     case "wrapped":
       return { ...loopBox(body.outlines.flatMap((o) => o.outer)), from: body.from, to: body.to };

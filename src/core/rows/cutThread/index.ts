@@ -1,6 +1,7 @@
 import { z } from "zod";
 import { fail, ok } from "../../base/result";
 import { flag, marked, required, sequence, word, type Part } from "../../grammar/grammar";
+import { v2 } from "../../geometry/vec";
 import { numberText } from "../../number";
 import { findThread } from "../../tables";
 import type { RowKind } from "../kind";
@@ -33,7 +34,7 @@ const threadPart: Part = {
   numbers: () => [],
 };
 
-/** A thread on a shaft: `CUT THREAD M6-6g LEN 18 ON SHAFT OF 2`. It is said of the part; the solid stays the blank's. */
+/** A thread on a shaft: `CUT THREAD M6-6g LEN 18 ON SHAFT OF 2`. It is said of the part; `HELIX` cuts its basic profile. */
 export const cutThread: RowKind<CutThread> = {
   kind: "cutThread",
   verb: "cut",
@@ -56,17 +57,26 @@ export const cutThread: RowKind<CutThread> = {
     return t && { is: "thread", thread: t, length: row.length, shaft: row.shaft as string };
   },
   recipe(row, raw) {
-    if (!findThread(row.thread as string))
+    const thread = findThread(row.thread as string);
+    if (!thread)
       return fail(`${row.thread} is no thread`, {
         path: "thread",
         expected: "a thread such as M6-6g or 1/4-20 UNC-2A",
       });
-    if (raw.helix)
-      return fail("a thread is not cut as a helix yet", {
+    const start = row.start ?? 0;
+    if (raw.helix && thread.pipe)
+      return fail("a taper thread is not cut as a helix", {
         path: "helix",
-        expected: "no HELIX: the thread is said of the part, and its shaft stays as the blank",
+        expected: "no HELIX: it is said of the part",
       });
-    return ok({ op: "said", on: { row: raw.shaft }, from: row.start ?? 0, length: row.length });
+    if (raw.helix)
+      return ok({
+        op: "cut",
+        plane: { on: "top", start: 0 },
+        body: { body: "helix", row: raw.shaft, major: thread.major, pitch: thread.pitch, start, length: row.length },
+        places: [v2(0, 0)],
+      });
+    return ok({ op: "said", on: { row: raw.shaft }, from: start, length: row.length });
   },
   closedForm: () => 0,
   fields: [
