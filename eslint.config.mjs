@@ -25,6 +25,7 @@ const core = [
   "paths",
   "findings",
   "evaluate",
+  "setups",
   "mismatch",
   "reckon",
 ];

@@ -16,7 +16,9 @@ import { jobOf, rowNames, type JobDocument } from "@/core/job";
 import type { LengthUnit } from "@/core/number";
 import { exit } from "node:process";
 import { explain } from "@/core/mismatch";
+import { evaluateSetups, setupFindingReport, setupsReport } from "@/core/setups";
 import { readableExplanations, readableReport } from "./readable";
+import { readableSetups } from "./readableSetups";
 
 const USAGE = `usage:
   npm run -s job -- check FILE [--json]
@@ -153,11 +155,12 @@ async function main(argv: string[]): Promise<number> {
   const parts = await evaluateParts(input.document, evaluation, kernel);
   const failed = parts.some(isFailed);
   if (verb === "check") {
-    console.log(
-      json
-        ? JSON.stringify(headlessReport(input.job, evaluation, [], input.places, input.outlineLines, parts))
-        : parts.map((p) => readableReport(p.job, p.evaluation)).join("\n"),
-    );
+    const setups = evaluateSetups({ document: input.document, parts, kernel });
+    if (json) {
+      const report = headlessReport(input.job, evaluation, [], input.places, input.outlineLines, parts);
+      const findings = [...report.findings, ...setups.findings.map(setupFindingReport)];
+      console.log(JSON.stringify({ ...report, findings, ...setupsReport(setups) }));
+    } else console.log([...parts.map((p) => readableReport(p.job, p.evaluation)), readableSetups(setups)].join("\n"));
     return failed ? 1 : 0;
   }
   if (verb === "explain") {

@@ -119,6 +119,22 @@ export class OpenCascadeKernel implements SolidKernel {
     }
   }
 
+  without(key: string, from: string, taken: string): Result<StateMeasure> {
+    const known = this.states.get(key);
+    if (known) return ok(known.measure);
+    try {
+      const made = boolean(this.oc, "cut", this.state(from), [this.state(taken)]);
+      if (!made.ok) return made;
+      const measure = this.measureShape(made.value.shape);
+      if (measure.solids > 0) this.states.set(key, State.ofShape(this.oc, this.library.handles, made.value, measure));
+      else made.value.shape.delete();
+      return ok(measure);
+    } catch (e) {
+      this.brokenDown ||= e instanceof WebAssembly.RuntimeError || e instanceof RangeError;
+      return fail(`the solid kernel could not take one from the other (${kernelMessage(this.oc, e)})`);
+    }
+  }
+
   /** A state with a cut put in by topology; null where only a boolean will do. */
   private inserted(from: State, step: BodyStep): State | null {
     if (!this.options.inserts) return null;

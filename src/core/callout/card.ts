@@ -7,6 +7,7 @@ import { inCallout } from "../number";
 import { writeOutlineItem } from "../outline/items";
 import { writeNamedPlane } from "../rows";
 import { writeRowBody } from "../rows/registry";
+import { isPlainHold, writeSetup } from "./setupLine";
 import { writeBalloonText } from "./balloonLine";
 import { writeCheck, writeLet, writeStock, writeTolerances } from "./headLines";
 
@@ -39,7 +40,7 @@ export function writeDocument(document: JobDocument): string {
 const writePlace = (p: Placement, host: string): string =>
   `PLACE ${quoted(p.part)} IN ${quoted(host)} AT ${writePoint(p.at)}${p.up ? ` UP ${p.up.toUpperCase()}` : ""}${
     p.turn === undefined ? "" : ` TURN ${inCallout(p.turn)}`
-  }`;
+  }${p.middle ? " MIDDLE" : ""}${p.setup === undefined ? "" : ` AFTER SETUP ${p.setup}`}`;
 const writeMaterial = ({ name, density }: Job["material"]): string =>
   `MATERIAL ${quoted(name)}${density === undefined ? "" : ` DENSITY ${inCallout(density)}`}`;
 
@@ -56,7 +57,8 @@ function partLines(job: Job, between: string[] = []): string[] {
     ]),
     ...(job.planes ?? []).map((p) => writeNamedPlane(p, names)),
     ...job.rows.map((r) => writeRow(r, names)),
-    ...(job.hold
+    ...(job.setups && !job.setups.every(isPlainHold) ? job.setups.map((s) => writeSetup(s, names)) : []),
+    ...(job.hold && (job.setups ?? []).every(isPlainHold)
       ? [
           `HOLD VISE GRIP ${inCallout(job.hold.grip)} ACROSS ${job.hold.across.toUpperCase()}${job.hold.up === "top" ? "" : " UP BOTTOM"}`,
         ]

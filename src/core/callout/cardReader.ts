@@ -10,9 +10,11 @@ import {
   type JobDocument,
   type Part,
   type Placement,
+  type Setup,
 } from "../job/schema";
 import { toNumberText } from "../number";
 import { readOutlineItem, type OutlineItem } from "../outline/items";
+import { readSetup } from "./setupLine";
 import { readPlaneMaking, sideWords, verbs } from "../rows";
 import { readPoint } from "../rows/places";
 import { readBalloon } from "./balloonLine";
@@ -97,6 +99,7 @@ const heads = [
   "PLANE",
   "PART",
   "PLACE",
+  "SETUP",
 ] as const;
 const kindWords = partKindIds.map((k) => partKinds[k].word);
 const kindOfWord = (word: string): PartKindId => partKindIds.find((k) => partKinds[k].word === word)!;
@@ -110,6 +113,7 @@ class CardReader {
   private part: Part = { id: "work", name: "", kind: "work", stock: null, outlines: [], rows: [] };
   private readonly parts: Part[] = [this.part];
   private hold: Hold | null = null;
+  private readonly setups: Setup[] = [];
   private names: RowNames = { ...namesOfPart(""), ofPart: (name) => this.rowsOfPart(name) };
   private readonly errors: CardError[] = [];
   private readonly places = new Map<string, RowPlace>();
@@ -139,7 +143,8 @@ class CardReader {
     if (this.open) this.fault(this.open.at, 1, `outline "${this.open.outline.name}" has no end`, "END");
     if (this.isEmpty && !this.errors.length) this.fault(1, 1, "the card is empty", "JOB, UNIT and rows");
     const { errors, places, outlineLines } = this;
-    const document = documentOf({ ...this.job, hold: this.hold }, this.parts);
+    const setups = this.setups.length ? { setups: this.setups } : {};
+    const document = documentOf({ ...this.job, hold: this.hold, ...setups }, this.parts);
     return { job: jobOf(document), document, errors, places, outlineLines };
   }
 
@@ -190,7 +195,9 @@ class CardReader {
       if (r.take("TURN")) placement.turn = r.angle("turn");
       else if (r.take("UP"))
         placement.up = sideWords.find(([w]) => r.take(w))?.[1] ?? r.fail("TOP, BOTTOM, FRONT, BACK, LEFT or RIGHT");
-      else r.fail("UP or TURN");
+      else if (r.take("MIDDLE")) placement.middle = true;
+      else if (r.take("AFTER", "SETUP")) placement.setup = r.whole("the number of a setup, or 0 for the stock");
+      else r.fail("UP, TURN, MIDDLE or AFTER SETUP");
     }
     (into.places ??= []).push(placement);
   }
@@ -352,6 +359,7 @@ class CardReader {
     PLANE: ({ r }) => this.plane(r),
     PART: ({ r }) => this.startPart(r),
     PLACE: ({ r }) => this.place(r),
+    SETUP: ({ r }) => this.setup(r),
   };
 
   private plane(r: Reader): void {
@@ -401,7 +409,17 @@ class CardReader {
     this.outlineLines.set(this.open.outline.id, this.open.lines);
   }
 
+  /** `SETUP 10 MILL UP TOP ...`: of the workpiece, wherever it stands. */
+  private setup(r: Reader): void {
+    const at = r.pos;
+    if (this.hold) r.fail("either HOLD or SETUP lines", "HOLD has said how the only setup holds", at);
+    const setup = readSetup(r, namesOfPart(prefixOf(0)));
+    if (this.setups.some((s) => s.op === setup.op)) r.fail("another number", `setup ${setup.op} is there twice`, at);
+    this.setups.push(setup);
+  }
+
   private holding(r: Reader): void {
+    if (this.setups.length) r.fail("HOLD within a SETUP line", "setups have lines of their own here");
     r.want("VISE");
     const hold: Hold = { fixture: "vise", across: "y", grip: toNumberText("?"), up: "top" };
     this.hold = hold;

@@ -167,6 +167,8 @@ export interface SolidKernel {
   flats(key: string): { normal: Vec3; point: Vec3; face: number }[];
   faces(key: string): FaceInfo[];
   edges(key: string): EdgeInfo[];
+  /** One state taken from another, as they lie, kept under a key of its own; not kept where nothing is left. */
+  without(key: string, from: string, taken: string): Result<StateMeasure>;
   /** How far a state reaches in a direction. */
   reach(key: string, direction: Vec3): number;
   /** Where the tools of a step run through material: for each place, stretches of depth below its frame. */

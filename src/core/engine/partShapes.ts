@@ -10,6 +10,8 @@ import { edgesByMeaning } from "./edgesByMeaning";
 import type { EdgeChoice } from "../rows";
 import type { FaceInfo, SolidKernel } from "./kernel";
 import { sideOffset } from "./planes";
+import type { PieceState } from "./piece";
+import { shadowOfBand } from "./shadow";
 import type { SolvedRow } from "./solve";
 import { CONTACT, PARALLEL } from "../geometry/tolerance";
 
@@ -34,8 +36,10 @@ export function shapeOfOther(want: PartItem, kernel: SolidKernel, other: SolvedO
   const { rows, stations } = other;
   const last = rows.filter((r) => r.state === "ok" && r.key).pop();
   const row = want.row === FINISHED ? (last?.row.id ?? "") : want.row;
+  const piece = want.setup === undefined ? null : pieceAfter(other, want.setup);
+  if (piece && !piece.ok) return piece;
   const nameOf = (id: string) => `row ${rows.find((r) => r.row.id === id)?.number ?? "?"} of "${other.name}"`;
-  const lines = linesOfPart({ ...want, row }, kernel, rows, nameOf);
+  const lines = linesOfPart({ ...want, row }, kernel, rows, nameOf, piece?.value);
   if (!lines.ok) return lines;
   const all: Region = [];
   for (const motion of stations.length ? stations : [moveBy(v3(0, 0, 0))]) {
@@ -51,6 +55,18 @@ export interface SolvedOther {
   name: string;
   rows: SolvedRow[];
   stations: Motion[];
+  /** The piece as each of its setups left it. */
+  pieces(): Result<PieceState[]>;
+}
+
+/** The piece as a setup left it; 0 is the stock. */
+export function pieceAfter({ name, pieces }: Pick<SolvedOther, "name" | "pieces">, setup: number): Result<string> {
+  const states = pieces();
+  if (!states.ok) return states;
+  const state = states.value.find((s) => s.op === setup);
+  return state
+    ? ok(state.after)
+    : fail(`"${name}" has no setup ${setup}`, { expected: "the number of one of its setups" });
 }
 
 /** What is taken from a part: edges in a plane, or a region that is one already. */
@@ -90,6 +106,7 @@ function linesOfPart(
   kernel: SolidKernel,
   rows: SolvedRow[],
   nameOf: (id: string) => string,
+  piece?: string,
 ): Result<Lines> {
   const row = rows.find((r) => r.row.id === want.row);
   if (!row)
@@ -98,7 +115,7 @@ function linesOfPart(
     });
   if (!row.key || row.state !== "ok")
     return fail(`${nameOf(want.row)} is not there`, { expected: "a row that is on and can be made" });
-  const standing: Standing = { row, key: row.key, kernel, rows, nameOf };
+  const standing: Standing = { row, key: piece ?? row.key, kernel, rows, nameOf };
   switch (want.item) {
     case "section":
       return ofSection(want, standing);
@@ -107,7 +124,7 @@ function linesOfPart(
     case "face":
       return ofFace(want, standing);
     case "shadow":
-      return shadowOf(standing);
+      return want.band ? bandShadow(want.band, standing) : shadowOf(standing);
   }
 }
 
@@ -186,6 +203,12 @@ function shadowOf({ kernel, key }: Standing): Result<Lines> {
       });
   }
   return ok({ region: oriented(region), frame });
+}
+
+function bandShadow({ from, deep }: NonNullable<Want<"shadow">["band"]>, { kernel, key }: Standing): Result<Lines> {
+  const frame = sideFrame(from, sideOffset(kernel, key, from).offset);
+  const region = shadowOfBand(kernel, key, frame, 0, deep);
+  return region.ok ? ok({ region: region.value, frame }) : region;
 }
 
 interface Flat {

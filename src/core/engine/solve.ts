@@ -1,5 +1,6 @@
 import { partsTaken } from "../job/parts";
-import { problemIn } from "../number";
+import type { OtherPart } from "../job/schema";
+import { problemIn, type NumberScope } from "../number";
 import { fail, ok, type Problem, type Result } from "../base/result";
 import { CONTACT } from "../geometry/tolerance";
 import type { Frame } from "../geometry/vec";
@@ -14,7 +15,8 @@ import type { Plate } from "./flat";
 import { place, type Placed } from "./place";
 import { planeSource } from "./namedPlanes";
 import { frameOf, type RowPlanes } from "./planes";
-import { shapeOfOther, shapeOfPart, type SolvedOther } from "./partShapes";
+import { pieceAfter, shapeOfOther, shapeOfPart, type SolvedOther } from "./partShapes";
+import { pieceStates, type PieceState } from "./piece";
 import { stationOf } from "./stations";
 import { prepare, withShapes, type Prepared, type PreparedRow } from "./prepare";
 
@@ -104,11 +106,9 @@ async function solveKept(
     const part = prepare(other.job);
     const done = await solveKept(part, kernel, { ...patience, reached: undefined });
     kept.push(...done.kept);
-    const stations = other.places.flatMap((p) => {
-      const station = stationOf(p, prepared.scope);
-      return station.ok ? [station.value] : [];
-    });
-    others.push({ name: other.name, rows: done.solved.rows, stations });
+    const solvedOther = otherAs(other, part, done.solved, kernel, prepared.scope);
+    kept.push(...solvedOther.used);
+    others.push(solvedOther);
   }
   const solving = new Solving(prepared, kernel, others);
   for (const row of prepared.rows) {
@@ -119,6 +119,32 @@ async function solveKept(
   }
   const solved = solving.end();
   return { solved, kept: [...kept, ...solved.rows.flatMap((r) => (r.key ? [r.key] : []))] };
+}
+
+/** A part that gives lines, laid at its stations; its pieces are worked out when something asks for them. */
+function otherAs(
+  other: OtherPart,
+  part: Prepared,
+  { rows, finalKey }: Solved,
+  kernel: SolidKernel,
+  scope: NumberScope,
+): SolvedOther & { used: string[] } {
+  const used: string[] = [];
+  let states: Result<PieceState[]> | null = null;
+  const pieces = (): Result<PieceState[]> => {
+    if (finalKey === null) return fail(`"${other.name}" cannot be made`, { expected: "a part that computes" });
+    const nameOf = (id: string) => `row ${rows.find((r) => r.row.id === id)?.number ?? "?"} of "${other.name}"`;
+    states ??= pieceStates({ kernel, job: other.job, scope: part.scope, rows, finalKey, nameOf });
+    if (states.ok) used.push(...states.value.flatMap((s) => [s.before, s.after]));
+    return states;
+  };
+  const stations = other.places.flatMap((p) => {
+    const key = p.setup === undefined ? finalKey : pieceAfter({ name: other.name, pieces }, p.setup);
+    const at = key === null || typeof key === "string" ? key : key.ok ? key.value : null;
+    const station = at === null ? null : stationOf(p, scope, (d) => kernel.reach(at, d));
+    return station?.ok ? [station.value] : [];
+  });
+  return { name: other.name, rows, stations, pieces, used };
 }
 
 /** The rows as far as they have come, and the part as it stands there. */

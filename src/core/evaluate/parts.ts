@@ -1,5 +1,5 @@
 import { jobOf, partName } from "../job/parts";
-import type { Job, JobDocument, Part } from "../job/schema";
+import type { Job, JobDocument, Part, Placement } from "../job/schema";
 import type { SolidKernel } from "../engine/kernel";
 import { evaluate, type Evaluation } from "./evaluate";
 
@@ -8,6 +8,8 @@ export interface EvaluatedPart {
   id: string;
   name: string;
   kind: Part["kind"];
+  /** Where other parts lie in it. */
+  places: Placement[];
   job: Job;
   evaluation: Evaluation;
 }
@@ -22,7 +24,7 @@ export async function evaluateParts(
   for (const part of document.parts) {
     const job = jobOf(document, part.id);
     const evaluation = parts.length ? await evaluate(job, kernel) : work;
-    parts.push({ id: part.id, name: partName(document, part), kind: part.kind, job, evaluation });
+    parts.push({ id: part.id, name: partName(document, part), kind: part.kind, places: part.places ?? [], job, evaluation });
   }
   return parts;
 }

@@ -6,9 +6,9 @@ import type { NamedPlane } from "../rows";
 import { outlinesNamed, renameOutlines } from "../rows/outlineSource";
 import { withNumber } from "../rows/registry";
 import { partEdit } from "./partEdits";
-import { PartDraft } from "./parts";
+import { holdOf, PartDraft } from "./parts";
 import { planeEdit } from "./planeEdits";
-import type { Balloon, CheckValue, Hold, Job, JobDocument, Part, Print, Row, Stock } from "./schema";
+import type { Balloon, CheckValue, Hold, Job, JobDocument, Part, Print, Row, Setup, Stock } from "./schema";
 
 /** Everything that can be done to a job, as named commands. Undo, the saved log and fixes are all made of these. */
 export type JobEdit =
@@ -44,6 +44,7 @@ export type JobEdit =
   | { edit: "addPart"; part: Part }
   | { edit: "setPart"; id: string; part: Partial<Pick<Part, "name" | "kind" | "material" | "places">> }
   | { edit: "deletePart"; id: string }
+  | { edit: "setSetups"; setups: Setup[] }
   | { edit: "replace"; job: AnyJob };
 
 /** A job as a whole, or as one of its parts is worked on. */
@@ -133,10 +134,21 @@ function apply(job: AnyJob, part: PartFields, e: JobEdit): string | null {
     case "setPart":
     case "deletePart":
       return "parts" in job ? partEdit(job, e) : "a job of one part has no others";
+    case "setSetups":
+      if ("parts" in job) job.setups = e.setups;
+      else return setsOfPart(job, e.setups);
+      return null;
     case "replace":
       // What the other job does not have goes too: a signature is not taken over.
       return assign(job, { ...Object.fromEntries(Object.keys(job).map((k) => [k, undefined])), ...e.job });
   }
+}
+
+/** A job looked at as one part: what holds it first goes with its setups. */
+function setsOfPart(job: Job, setups: Setup[]): null {
+  job.setups = setups;
+  job.hold = holdOf(setups[0]);
+  return null;
 }
 
 /** Sets fields; what is to be nothing is taken away: a document holds no undefined. */

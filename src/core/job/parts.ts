@@ -7,8 +7,8 @@ const FIRST_OP = 10;
 
 const holds = new WeakMap<Setup, Hold | null>();
 /** How a setup holds, with the side that looks up: the same object for the same setup. */
-function holdOf(setup: Setup | undefined): Hold | null {
-  if (!setup?.hold) return null;
+export function holdOf(setup: Setup | undefined): Hold | null {
+  if (setup?.hold?.fixture !== "vise" || (setup.up !== "top" && setup.up !== "bottom")) return null;
   const known = holds.get(setup) ?? { ...setup.hold, up: setup.up };
   holds.set(setup, known);
   return known;
@@ -58,6 +58,7 @@ function viewOf(document: JobDocument, at: Part, from: Part[]): Job {
     ...(planes ? { planes } : {}),
     rows,
     hold: isWork ? holdOf(setups[0]) : null,
+    ...(isWork && setups.length ? { setups } : {}),
     ...(others.length ? { others } : {}),
   };
 }
@@ -79,9 +80,9 @@ export const namesOf = (job: Pick<Job, "rows" | "others">): RowNames => ({
 
 /** The document of a job of one part, as a card gives it. */
 export function documentOf(job: Job, all?: Part[]): JobDocument {
-  const { stock, outlines, planes, rows, hold, part: _part, others: _others, ...common } = job;
+  const { stock, outlines, planes, rows, hold, setups, part: _part, others: _others, ...common } = job;
   const work: Part = { id: "work", name: "", kind: "work", stock, outlines, ...(planes ? { planes } : {}), rows };
-  return { ...common, parts: all ?? [work], setups: hold ? [setupOf(hold)] : [] };
+  return { ...common, parts: all ?? [work], setups: setups ?? (hold ? [setupOf(hold)] : []) };
 }
 
 /** A first setup that holds so. */

@@ -3,7 +3,8 @@ import { numberText } from "../number";
 import { outlineSchema } from "../outline/items";
 import { partKindIds } from "./partKinds";
 import { place3, stockSchema } from "./stockForms";
-import { namedPlaneSchema, rowBodySchema, type RowBody } from "../rows";
+import { sides } from "../geometry/vec";
+import { namedPlaneSchema, planeRef, rowBodySchema, type RowBody } from "../rows";
 
 /**
  * Version of the document form. A change comes with its migration (migrate.ts) and a kept old document in
@@ -116,33 +117,72 @@ const checkSchema = z.discriminatedUnion("kind", [
 ]);
 export type CheckValue = z.infer<typeof checkSchema>;
 
-/** How the piece is held in a setup. */
+const viseSchema = z.strictObject({
+  fixture: z.literal("vise"),
+  /** Direction in which the jaws close, as the piece lies in its setup. */
+  across: z.enum(["x", "y"]),
+  /** How deep the part stands in the jaws. */
+  grip: numberText,
+  jawWidth: numberText.optional(),
+  jawHeight: numberText.optional(),
+});
+/** How the piece is held in a setup; parts that hold it are named. */
 const holdingSchema = z.discriminatedUnion("fixture", [
+  viseSchema,
   z.strictObject({
-    fixture: z.literal("vise"),
-    /** Direction in which the jaws close. */
+    fixture: z.literal("jaws"),
+    part: name.min(1),
     across: z.enum(["x", "y"]),
-    /** How deep the part stands in the jaws. */
     grip: numberText,
-    jawWidth: numberText.optional(),
-    jawHeight: numberText.optional(),
   }),
+  z.strictObject({ fixture: z.literal("plate"), part: name.min(1) }),
+  z.strictObject({
+    fixture: z.literal("chuck"),
+    grip: numberText,
+    /** Jaws bored for it. */
+    bored: name.min(1).optional(),
+    /** How deep the stop stands in them. */
+    stop: numberText.optional(),
+  }),
+  z.strictObject({ fixture: z.literal("index"), grip: numberText }),
 ]);
-type Holding = z.infer<typeof holdingSchema>;
+export type Holding = z.infer<typeof holdingSchema>;
+
+/** Which way is up in a setup: a side of the part, a plane of a row or with a name, or an index angle about an axis. */
+const upSchema = z.union([
+  z.enum(sides),
+  z.strictObject({ plane: planeRef }),
+  z.strictObject({ index: numberText, about: z.enum(["x", "y", "z"]) }),
+]);
+export type Up = z.infer<typeof upSchema>;
+
+const ofWhat = { of: z.enum(["part", "stock"]).optional() };
+/** Where X0 Y0 Z0 is, as the piece lies in its setup. */
+const datumSchema = z.discriminatedUnion("at", [
+  z.strictObject({ at: z.literal("centre"), ...ofWhat }),
+  z.strictObject({ at: z.literal("corner"), x: z.enum(["left", "right"]), y: z.enum(["front", "back"]), ...ofWhat }),
+  z.strictObject({ at: z.literal("axis"), row: id }),
+  /** The fixed jaw and its stop; Z0 is the top of the jaws. */
+  z.strictObject({ at: z.literal("jaw") }),
+  /** The face of the chuck, on its axis. */
+  z.strictObject({ at: z.literal("chuck") }),
+]);
+export type Datum = z.infer<typeof datumSchema>;
 
 /** A setup: the machine, the side that looks up, how the piece is held, and the rows cut in it. */
 const setupSchema = z.strictObject({
   op: z.number().int().min(1).max(9999),
   machine: z.enum(["mill", "lathe", "index"]),
-  up: z.enum(["top", "bottom"]),
+  up: upSchema,
+  datum: datumSchema.optional(),
   hold: holdingSchema.nullable(),
   /** Rows it cuts, in order; without it, every row it can see. */
   rows: z.array(id).max(2000).optional(),
 });
 export type Setup = z.infer<typeof setupSchema>;
 
-/** The holding of a part's first setup, with the side that looks up in it. */
-export type Hold = Holding & Pick<Setup, "up">;
+/** Plain jaws of the first setup, with the side that looks up in it. */
+export type Hold = z.infer<typeof viseSchema> & { up: "top" | "bottom" };
 
 /** Which view of the part a stretch of a page shows, and how: two of its points, and what they are on the part. */
 const regionSchema = z.strictObject({
@@ -191,6 +231,10 @@ const placementSchema = z.strictObject({
   at: place3,
   up: z.enum(["top", "bottom", "front", "back", "left", "right"]).optional(),
   turn: numberText.optional(),
+  /** The place is for the middle of its underside as it lies, not for its zero. */
+  middle: z.literal(true).optional(),
+  /** As this setup left it; without it as it is finished. */
+  setup: z.number().int().min(0).max(9999).optional(),
 });
 export type Placement = z.infer<typeof placementSchema>;
 
@@ -341,6 +385,8 @@ export type JobDocument = Omit<z.infer<typeof jobSchema>, "parts"> & { parts: Pa
 export type Job = Omit<JobDocument, "parts" | "setups"> &
   Pick<Part, "stock" | "outlines" | "planes" | "rows"> & {
     hold: Hold | null;
+    /** The setups it is cut in: the workpiece's. */
+    setups?: Setup[];
     /** Which part this is, where it is not the workpiece. */
     part?: Pick<Part, "id" | "name" | "kind">;
     /** The other parts of the job, which its outlines may take lines from, and where each lies in it. */

@@ -1,5 +1,5 @@
 import { fail, ok, type Result } from "../base/result";
-import { dot, toFrame, type Frame, type Vec2, type Vec3 } from "../geometry/vec";
+import { dot, toFrame, type Frame, type Side, type Vec2, type Vec3 } from "../geometry/vec";
 import { oriented, type Region } from "./boolean";
 import { reversed, stitch } from "./meet";
 import type { OutlineItem } from "./items";
@@ -7,14 +7,22 @@ import { endOf, startOf, type Segment } from "./outline";
 import { COINCIDENT, MEET, PARALLEL } from "../geometry/tolerance";
 
 /** An item that takes its lines from the part as it stands after a row, with its numbers in millimetres. */
-export type PartItem = { row: string; /** Another part's name. */ part?: string } & (
+export type PartItem = {
+  row: string;
+  /** Another part's name. */
+  part?: string;
+  /** That part as this of its setups left it. */
+  setup?: number;
+} & (
   | { item: "face"; face: Extract<OutlineItem, { item: "face" }>["face"] }
   | { item: "edges"; edges: Extract<OutlineItem, { item: "edges" }>["edges"] }
   | { item: "section"; axis: "X" | "Y" | "Z"; at: number }
-  | { item: "shadow" }
+  /** `band`: only of what lies within a distance of one of its sides. */
+  | { item: "shadow"; band?: { from: Side; deep: number } }
 );
 export function partKey(i: PartItem): string {
-  const of = `${i.part === undefined ? "" : `${i.part.toLowerCase()}:`}${i.row}`;
+  const when = i.setup === undefined ? i.row : `setup ${i.setup}`;
+  const of = `${i.part === undefined ? "" : `${i.part.toLowerCase()}:`}${when}`;
   switch (i.item) {
     case "face":
       return `${of}/${i.face}`;
@@ -23,7 +31,7 @@ export function partKey(i: PartItem): string {
     case "section":
       return `${of}/${i.axis}${i.at}`;
     case "shadow":
-      return `${of}/shadow`;
+      return `${of}/shadow${i.band ? ` ${i.band.deep} from ${i.band.from}` : ""}`;
   }
 }
 

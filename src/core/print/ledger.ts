@@ -28,13 +28,15 @@ export interface LedgerEntry {
   by: string;
   /** Rows with a number made from it. */
   rows: number[];
+  /** Ids of the rows it was measured on. */
+  on: string[];
   /** Key of all that the proof rests on; a record made on another basis is stale. */
   basis: string;
   problem?: string;
 }
 
-/** An entry in the making, with the rows it was measured on. */
-export type Draft = Omit<LedgerEntry, "basis"> & { on: string[] };
+/** An entry in the making. */
+export type Draft = Omit<LedgerEntry, "basis">;
 /** Everything the ledger looks at. */
 export interface LedgerContext {
   job: Job;
@@ -73,9 +75,8 @@ export function ledger(
     const resting = rows.filter((r) => draft.on.includes(r.row.id) || draft.rows.includes(r.number));
     const basis = `${GROUND}:${keyOf(null, [b.kind, draft.nominal, draft.low, draft.high, b.measure ?? null, groundsOf(resting, solved)])}`;
     const record = job.proofs.find((p) => p.number === b.number);
-    const { on: _, ...plain } = draft;
     const stale = record !== undefined && record.basis !== basis && draft.state === "proved";
-    return { ...plain, basis, ...(stale ? { state: "stale" as const } : {}) };
+    return { ...draft, basis, ...(stale ? { state: "stale" as const } : {}) };
   });
 }
 /** Version of what a ground is made of: a record of another version is stale, and is proved anew. */

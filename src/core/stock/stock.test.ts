@@ -3,7 +3,8 @@ import { emptyJob } from "../job";
 import { evaluateNumber, toNumberText } from "../number";
 import { numberScope } from "../engine/numbers";
 import { v3, type Box } from "../geometry/vec";
-import { allowanceOf, piecesPerBar, placeStock, proposeStock } from "./stock";
+import { placeStock } from "../engine/placedStock";
+import { allowanceOf, piecesPerBar, proposeStock } from "./stock";
 import { readCard, writeStock } from "../callout";
 import { evaluateCard, jobOf, mm } from "../../../tests/helpers/card";
 

@@ -33,6 +33,16 @@ export const defaultLimits = {
   grooveOverWidth: { value: 3, unit: "× groove width", source: practice },
   threadRelief: { value: 2, unit: "pitches to a shoulder", source: `${practice}: 2 to 3 pitches` },
   heightOverGrip: { value: 4, unit: "× grip", source: practice },
+  gripAreaLeast: { value: 100, unit: "mm² on both jaws", source: practice },
+  nestRoomLeast: { value: 0.01, unit: "mm a side", source: practice },
+  nestRoomMost: { value: 0.2, unit: "mm a side", source: `${practice}: more and the piece is not located` },
+  nestWall: { value: 6, unit: "mm", source: practice },
+  nestFloor: { value: 6, unit: "mm", source: practice },
+  overhangTailstock: { value: 3, unit: "× diameter", source: practice },
+  overhangSteady: { value: 8, unit: "× diameter", source: practice },
+  ringWall: { value: 0.08, unit: "× gripped diameter", source: practice },
+  jawStroke: { value: 3, unit: "mm on the radius", source: `${practice}; the chuck's own manual counts` },
+  turnOver: { value: 0.08, unit: "mm", source: "the shop's own figure for a turn-over" },
 } satisfies Record<string, PracticeValue>;
 
 export type Limits = Record<keyof typeof defaultLimits, PracticeValue>;

@@ -1,7 +1,7 @@
 import type { Box, Frame, Vec3 } from "@/core/geometry/vec";
 import { fromFrame } from "@/core/geometry/vec";
 import { sampleLoop, type Loop } from "@/core/outline";
-import type { PlacedStock } from "@/core/stock/stock";
+import type { PlacedStock } from "@/core/engine/placedStock";
 
 const seg = (a: Vec3, b: Vec3): number[] => [a.x, a.y, a.z, b.x, b.y, b.z];
 

@@ -2,7 +2,8 @@
 import { useState } from "react";
 import { numberScope, valueOf } from "@/core/engine/numbers";
 import { toNumberText, type NumberText } from "@/core/number";
-import { pieceLength, piecesPerBar, type PlacedStock } from "@/core/stock/stock";
+import type { PlacedStock } from "@/core/engine/placedStock";
+import { pieceLength, piecesPerBar } from "@/core/stock/stock";
 import { NumberBox } from "../common/NumberBox";
 import { Section, fieldsClass } from "../common/Section";
 import { useJob } from "../store/jobStore";

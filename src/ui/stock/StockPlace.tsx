@@ -1,7 +1,7 @@
 "use client";
 import type { Stock } from "@/core/job";
 import { lengthText, toNumberText, type LengthUnit, type NumberText } from "@/core/number";
-import type { PlacedStock } from "@/core/stock/stock";
+import type { PlacedStock } from "@/core/engine/placedStock";
 import { NumberBox } from "../common/NumberBox";
 import { Section, fieldsClass } from "../common/Section";
 import { useBench } from "../store/benchStore";

@@ -119,13 +119,18 @@ export function readRow(r: Reader, names: RowNames, word: "OF" | "AFTER"): strin
 }
 
 /** The part another outline line takes from, and the row after which: as it is finished where none is said. */
-export const partRef = { part: z.string().min(1).max(120).optional() };
+export const partRef = {
+  part: z.string().min(1).max(120).optional(),
+  /** As this setup left it: 0 is the stock. */
+  setup: z.number().int().min(0).max(9999).optional(),
+};
 export const FINISHED = "end";
 export interface OfPart {
   part?: string;
   row: string;
+  setup?: number;
 }
-/** `AFTER 4`, `OF 2`, `OF "clamp"`, `OF "clamp" AFTER 4`. */
+/** `AFTER 4`, `OF 2`, `OF "clamp"`, `OF "clamp" AFTER 4`, `OF "clamp" AFTER SETUP 10`. */
 export function readOfPart(r: Reader, names: RowNames, word: "OF" | "AFTER"): OfPart {
   const isPart = /^OF\s*"/i.test(r.text.slice((r.skip(), r.pos)));
   if (!isPart) return { row: readRow(r, names, word) };
@@ -134,17 +139,21 @@ export function readOfPart(r: Reader, names: RowNames, word: "OF" | "AFTER"): Of
   const part = r.quoted().trim().slice(0, 120);
   const rows = names.ofPart?.(part);
   if (!rows) return r.fail("the name of another part of this job", `there is no part "${part}" before this line`, at);
+  if (r.take("AFTER", "SETUP"))
+    return { part, row: FINISHED, setup: r.whole("the number of a setup, or 0 for the stock") };
   const after = r.takeOne(["AFTER", "ROW"] as const);
   return { part, row: after ? rows.idOf(r.whole("the number of a row")) : FINISHED };
 }
 export function writeOfPart(i: OfPart, names: RowNames, word: "OF" | "AFTER"): string {
   if (i.part === undefined) return `${word} ${names.numberOf(i.row)}`;
   const of = `OF ${writeName(i.part)}`;
+  if (i.setup !== undefined) return `${of} AFTER SETUP ${i.setup}`;
   if (i.row === FINISHED) return of;
   return `${of} ${word === "OF" ? "ROW" : "AFTER"} ${names.ofPart?.(i.part)?.numberOf(i.row) ?? 0}`;
 }
 /** What an item takes of another part, for the part's own lines. */
-export const partOf = ({ part, row }: OfPart): OfPart => (part === undefined ? { row } : { part, row });
+export const partOf = ({ part, row, setup }: OfPart): OfPart =>
+  part === undefined ? { row } : { part, row, ...(setup === undefined ? {} : { setup }) };
 
 // Writing.
 export const n = (t: NumberText): string => inCallout(t);

@@ -1,0 +1,30 @@
+import type { EvaluatedSetup, EvaluatedSetups } from "@/core/setups";
+
+const words = (s: EvaluatedSetup): string => {
+  const { hold, standing } = s;
+  const how = hold
+    ? `${hold.kind}${hold.part ? ` "${hold.part}"` : ""}${hold.grip === null ? "" : `, grip ${hold.grip.toFixed(2)} mm`}${
+        hold.gripArea === null ? "" : `, ${hold.gripArea.toFixed(0)} mm² held`
+      }`
+    : "not held";
+  const rows = standing?.piece.rows.map((r) => r.number).join(" ") || "none";
+  return `setup ${s.setup.op}, ${s.setup.machine}: ${how}; rows ${rows}`;
+};
+
+/** Setups in words, with their remarks; nothing where there are none. */
+export function readableSetups({ setups, routing, findings }: EvaluatedSetups): string {
+  if (!setups.length) return "";
+  return [
+    ...setups.flatMap((s) => [
+      words(s),
+      ...(s.standing ? [`     ${s.standing.datumWords}`] : []),
+      ...s.findings.map((f) => `     ${f.severity}: ${f.text} (${f.source})${f.fix ? ` [fix: ${f.fix.label}]` : ""}`),
+    ]),
+    ...findings.filter((f) => !setups.some((s) => s.findings.includes(f))).map((f) => `  ${f.severity}: ${f.text}`),
+    ...(routing?.proposed.length
+      ? [
+          `proposed: ${routing.proposed.map((p) => `${p.op} ${p.direction.name} up, rows ${p.rows.join(" ")}`).join("; ")}`,
+        ]
+      : []),
+  ].join("\n");
+}

@@ -1,0 +1,45 @@
+import { fail, ok, type Result } from "../base/result";
+import { CONTACT } from "../geometry/tolerance";
+import { boxInFrame, fromFrame, v2, type Frame } from "../geometry/vec";
+import { loopsOfEdges } from "../outline/fromPart";
+import { joined, oriented, type Region } from "../outline/boolean";
+import type { SolidKernel } from "./kernel";
+
+/** How near to a level it is looked, mm: what a chamfer adds within this is left out. */
+const BESIDE = 10 * CONTACT;
+
+/**
+ * What a state covers between two depths below a plane, seen square to the plane. Between levels where something begins,
+ * ends or is widest its sections only grow or only shrink, so that those next to the levels say all; upright walls are
+ * exact, slanted ones to a tenth of a micrometre.
+ */
+export function shadowOfBand(kernel: SolidKernel, key: string, frame: Frame, from: number, to: number): Result<Region> {
+  const levels = levelsBetween(kernel, key, frame, from, to);
+  let region: Region = [];
+  for (let i = 0; i + 1 < levels.length; i++)
+    for (const depth of [levels[i] + BESIDE, levels[i + 1] - BESIDE]) {
+      const section = sectionAt(kernel, key, frame, depth);
+      if (!section.ok) return section;
+      region = region.length ? joined(region, section.value) : section.value;
+    }
+  return region.length
+    ? ok(oriented(region))
+    : fail("there is nothing of the part in this band", { expected: "a band that meets the part" });
+}
+
+/** Depths at which sections change their way: where faces begin, end, and in the middle of curved ones. */
+export function levelsBetween(kernel: SolidKernel, key: string, frame: Frame, from: number, to: number): number[] {
+  const all = kernel.faces(key).flatMap((f) => {
+    const { min, max } = boxInFrame(frame, f.box);
+    return f.surface === "plane" ? [-max.z, -min.z] : [-max.z, -(min.z + max.z) / 2, -min.z];
+  });
+  const inside = all.filter((d) => d > from + 4 * BESIDE && d < to - 4 * BESIDE);
+  const sorted = [from, ...inside, to].sort((a, b) => a - b);
+  return sorted.filter((d, i) => i === 0 || d - sorted[i - 1] > 4 * BESIDE || d === to);
+}
+
+/** The section of a state at a depth below a plane; empty where there is nothing. */
+export function sectionAt(kernel: SolidKernel, key: string, frame: Frame, depth: number): Result<Region> {
+  const edges = kernel.sectionEdges(key, fromFrame(frame, v2(0, 0), depth), frame.normal);
+  return edges.length ? loopsOfEdges(edges, frame) : ok([]);
+}

@@ -1,0 +1,30 @@
+import type { Finding } from "../findings";
+import { lengthText, showLength, type LengthUnit, type NumberText } from "../number";
+import type { Setup } from "../job/schema";
+import type { Limits } from "../tables";
+
+/** A remark on a setup: on the piece in it, or on the part that holds it. */
+export interface SetupFinding extends Finding {
+  setup: number | null;
+  /** The part that holds, where the remark is on that. */
+  part?: string;
+}
+export type Found = Omit<SetupFinding, "rule" | "setup" | "rowId" | "row"> &
+  Partial<Pick<SetupFinding, "row" | "rowId">>;
+
+/** What every check of a setup is given besides. */
+export interface CheckContext {
+  unit: LengthUnit;
+  limits: Limits;
+  /** The job's setups, for fixes that change one. */
+  setups: Setup[];
+}
+
+export const say = (c: CheckContext, mm: number): string => showLength(mm, c.unit);
+export const typed = (c: CheckContext, mm: number): NumberText => lengthText(mm, c.unit);
+
+/** All setups with one of them changed. */
+export const changed = (c: CheckContext, op: number, change: Partial<Setup>) => ({
+  edit: "setSetups" as const,
+  setups: c.setups.map((s) => (s.op === op ? { ...s, ...change } : s)),
+});

@@ -1,0 +1,292 @@
+import { CONTACT } from "../geometry/tolerance";
+import type { Vec2, Vec3 } from "../geometry/vec";
+import { startOf, type Loop } from "../outline";
+import { directionAt } from "../outline/meet";
+import { insideRegion, offsetRegion, type Region } from "../outline/boolean";
+import type { Cutter } from "../tables";
+import type { SolvedRow } from "../engine/solve";
+import { changed, say, typed, type CheckContext, type Found } from "./finding";
+import { fitOf, onTop, type Lying } from "./lying";
+import type { StandingSetup } from "./setup";
+import { metBy, sweptOver } from "./tools";
+
+/** A piece in a part that holds it, and what is cut there. */
+export interface Held {
+  standing: StandingSetup;
+  lying: Lying;
+  /** The holder's name. */
+  part: string;
+  rows: SolvedRow[];
+  crib: readonly Cutter[];
+}
+
+/** A place of the holder as it is on the piece: where the stage points. */
+const onPiece = ({ lying }: Held, p: Vec2): Vec3 => {
+  const { frame } = lying;
+  const q = onTop(lying, p);
+  const along = (k: "x" | "y" | "z") => frame.origin[k] + frame.x[k] * q.x + frame.y[k] * q.y + frame.normal[k] * q.z;
+  return { x: along("x"), y: along("y"), z: along("z") };
+};
+
+/** Goes in from above, with room all round and corners that clear. */
+export function nestFindings(c: CheckContext, held: Held): (Found & { rule: string })[] {
+  const fit = fitOf(held.lying);
+  if (!fit.ok)
+    return [
+      {
+        rule: "goes-in-from-above",
+        severity: "caution",
+        value: 0,
+        limit: 0,
+        place: null,
+        part: held.part,
+        text: `whether the piece goes in from above cannot be told: ${fit.problems[0].message}`,
+        source: "geometry: sections of piece and holder",
+      },
+    ];
+  const { meets, at, room, shadow, mouth } = fit.value;
+  const found: (Found & { rule: string })[] = [];
+  if (meets > 0)
+    found.push({
+      rule: "goes-in-from-above",
+      severity: "stop",
+      value: meets,
+      limit: 0,
+      place: at && onPiece(held, at),
+      part: held.part,
+      text: `the piece does not go in from above: ${meets.toFixed(2)} mm² of it stand over "${held.part}"`,
+      source: "geometry: shadow of the piece against the mouth",
+    });
+  const { nestRoomLeast: least, nestRoomMost: most } = c.limits;
+  if (meets === 0 && room < least.value - CONTACT)
+    found.push({
+      rule: "nest-clearance",
+      severity: "caution",
+      value: room,
+      limit: least.value,
+      place: null,
+      part: held.part,
+      text: `${say(c, room)} of room round the piece: it has to be pressed in`,
+      source: least.source,
+    });
+  if (meets === 0 && room < 4 && room > most.value + CONTACT)
+    found.push({
+      rule: "nest-clearance",
+      severity: "caution",
+      value: room,
+      limit: most.value,
+      place: null,
+      part: held.part,
+      text: `${say(c, room)} of room round the piece: it is not located`,
+      source: most.source,
+    });
+  return [...found, ...cornerFindings(c, held, shadow, mouth)];
+}
+
+/** Sharp corners that stand out of a region. */
+function squareCorners(region: Region): Vec2[] {
+  return region.flatMap((loop: Loop) =>
+    loop.flatMap((s, i) => {
+      const [u, w] = [directionAt(loop[(i - 1 + loop.length) % loop.length], 1), directionAt(s, 0)];
+      return u.x * w.y - u.y * w.x > 0.2 ? [startOf(s)] : [];
+    }),
+  );
+}
+
+/**
+ * Every square corner of the piece stands where a round cutter has been: the nest as the smallest cutter that reaches
+ * can make it is what it looks like after growing what stands by that cutter and shrinking it again.
+ */
+function cornerFindings(c: CheckContext, held: Held, shadow: Region, solid: Region): (Found & { rule: string })[] {
+  const depth = held.lying.holderBox.max.z - held.lying.box.min.z;
+  const reaching = held.crib.filter((t) => t.reach >= depth - CONTACT).map((t) => t.diameter / 2);
+  if (!shadow.length || !solid.length || !reaching.length) return [];
+  const r = Math.min(...reaching);
+  const made = offsetRegion(offsetRegion(solid, r), -r);
+  const corners = squareCorners(shadow);
+  const met = corners.filter((p) => insideRegion(made, p));
+  if (!met.length) return [];
+  return [
+    {
+      rule: "relief-clears-corner",
+      severity: "stop",
+      value: corners.length - met.length,
+      limit: corners.length,
+      place: onPiece(held, met[0]),
+      part: held.part,
+      text: `${met.length} of ${corners.length} square corners of the piece meet the round a ⌀${say(c, 2 * r)} leaves in the nest: relieve them`,
+      source: "geometry: the nest as the smallest cutter that reaches can make it",
+    },
+  ];
+}
+
+/** What stands round and under the nest. */
+export function standsFindings(c: CheckContext, held: Held): (Found & { rule: string })[] {
+  const { box, holderBox } = held.lying;
+  const floor = box.min.z - holderBox.min.z;
+  const walls = [
+    box.min.x - holderBox.min.x,
+    holderBox.max.x - box.max.x,
+    box.min.y - holderBox.min.y,
+    holderBox.max.y - box.max.y,
+  ];
+  const wall = Math.min(...walls);
+  const found: (Found & { rule: string })[] = [];
+  const own = { place: null, part: held.part };
+  if (floor < -CONTACT)
+    found.push({
+      ...own,
+      rule: "sticks-out-below",
+      severity: "stop",
+      value: -floor,
+      limit: 0,
+      text: `the piece sticks out ${say(c, -floor)} below "${held.part}"`,
+      source: "geometry: piece and holder",
+    });
+  else if (floor < c.limits.nestFloor.value - CONTACT)
+    found.push({
+      ...own,
+      rule: "nest-floor",
+      severity: "caution",
+      value: floor,
+      limit: c.limits.nestFloor.value,
+      text: `${say(c, floor)} of floor under the nest`,
+      source: c.limits.nestFloor.source,
+    });
+  if (wall < c.limits.nestWall.value - CONTACT)
+    found.push({
+      ...own,
+      rule: "nest-wall",
+      severity: wall < 0 ? "stop" : "caution",
+      value: wall,
+      limit: c.limits.nestWall.value,
+      text:
+        wall < 0
+          ? `the piece stands ${say(c, -wall)} over the edge of "${held.part}"`
+          : `${say(c, wall)} of wall behind the nest`,
+      source: c.limits.nestWall.source,
+    });
+  return found;
+}
+
+/** Cutters that come down into what holds, and holes that have nothing to fall into. */
+export function cutterFindings(c: CheckContext, held: Held): (Found & { rule: string })[] {
+  return sweptOver(held.lying, held.rows).flatMap((swept): (Found & { rule: string })[] => {
+    const met = metBy(swept, held.lying);
+    if (!met) return [];
+    const { row } = swept;
+    const whose = { row: row.number, rowId: row.row.id, place: onPiece(held, met.at), part: held.part };
+    if (swept.isThrough && met.area < areaUnder(held))
+      return [
+        {
+          ...whose,
+          rule: "drop-hole",
+          severity: "stop",
+          value: met.area,
+          limit: 0,
+          text: `row ${row.number} goes through the piece into "${held.part}": a hole larger than it has to be open below`,
+          source: "geometry: cut and holder",
+        },
+      ];
+    return [
+      {
+        ...whose,
+        rule: "cut-into-jaw",
+        severity: "stop",
+        value: met.below,
+        limit: 0,
+        text: `row ${row.number} goes ${say(c, met.below)} below the top of "${held.part}", into it`,
+        source: "geometry: cut and holder",
+      },
+    ];
+  });
+}
+/** What the piece covers: a cut that is wider than that runs out of it. */
+const areaUnder = ({ lying: { box } }: Held): number => (box.max.x - box.min.x) * (box.max.y - box.min.y);
+
+/** The grip of jaws, and how it stands to the piece. */
+export function gripFindings(
+  c: CheckContext,
+  standing: StandingSetup,
+  grip: number,
+  area: number | null,
+  withGrip: (text: ReturnType<typeof typed>) => Partial<StandingSetup["setup"]>,
+): (Found & { rule: string })[] {
+  const whole = standing.box.max.z - standing.box.min.z;
+  const above = whole - grip;
+  const found: (Found & { rule: string })[] = [];
+  const { gripLeast, heightOverGrip, gripAreaLeast } = c.limits;
+  const fix = (to: number) => {
+    const text = typed(c, to);
+    return { label: `grip ${text}`, edits: [changed(c, standing.setup.op, withGrip(text))] };
+  };
+  if (grip >= whole - CONTACT)
+    return [
+      {
+        rule: "grip-refused",
+        severity: "stop",
+        value: grip,
+        limit: whole,
+        place: null,
+        text: `a grip of ${say(c, grip)} is as deep as the piece is high, ${say(c, whole)}`,
+        source: "geometry: piece and grip",
+        fix: fix(whole / (1 + heightOverGrip.value)),
+      },
+    ];
+  const need = Math.max(gripLeast.value, above / heightOverGrip.value);
+  if (grip < gripLeast.value - CONTACT || above / grip > heightOverGrip.value + CONTACT)
+    found.push({
+      rule: "grip-too-shallow",
+      severity: grip < gripLeast.value - CONTACT ? "stop" : "caution",
+      value: grip,
+      limit: need,
+      place: null,
+      text: `grip of ${say(c, grip)} holds ${say(c, above)} above the jaws. A qualified person judges clamping at the machine`,
+      source: grip < gripLeast.value ? gripLeast.source : heightOverGrip.source,
+      fix: fix(Math.ceil(Math.max(gripLeast.value, whole / (1 + heightOverGrip.value)) * 20 + 1) / 20),
+    });
+  if (area !== null && area < gripAreaLeast.value)
+    found.push({
+      rule: "grip-area",
+      severity: area < CONTACT ? "stop" : "caution",
+      value: area,
+      limit: gripAreaLeast.value,
+      place: null,
+      text:
+        area < CONTACT
+          ? "nothing flat stands opposite itself where the jaws close: they would hold on points or edges"
+          : `${area.toFixed(0)} mm² of truly opposite flats are held`,
+      source: gripAreaLeast.source,
+    });
+  return found;
+}
+
+/** Stations of a plate: far enough apart, and each the same way round. */
+export function stationFindings(
+  c: CheckContext,
+  stations: Lying[],
+  part: string,
+  largest: number,
+): (Found & { rule: string })[] {
+  const found: (Found & { rule: string })[] = [];
+  for (let i = 0; i < stations.length; i++)
+    for (let k = i + 1; k < stations.length; k++) {
+      const [a, b] = [stations[i].box, stations[k].box];
+      const gap = Math.max(b.min.x - a.max.x, a.min.x - b.max.x, b.min.y - a.max.y, a.min.y - b.max.y);
+      if (gap < largest - CONTACT)
+        found.push({
+          rule: "stations-apart",
+          severity: gap < 0 ? "stop" : "caution",
+          value: gap,
+          limit: largest,
+          place: null,
+          part,
+          text:
+            gap < 0
+              ? `stations ${i + 1} and ${k + 1} of "${part}" lie over each other`
+              : `${say(c, gap)} between stations ${i + 1} and ${k + 1}: the largest cutter is ⌀${say(c, largest)}`,
+          source: "geometry: pieces and cutters",
+        });
+    }
+  return found;
+}

@@ -1,0 +1,97 @@
+import type { FaceInfo, Mesh, SolidKernel } from "../engine/kernel";
+import type { SolvedRow } from "../engine/solve";
+import { ParallelRays } from "../geometry/parallelRays";
+import { add, cross, dot, length, scale, sides, sideNormal, sub, v3, type Side, type Vec3 } from "../geometry/vec";
+
+/** A direction a cutter can come from, with what it is called. */
+export interface Direction {
+  name: string;
+  side: Side | null;
+  up: Vec3;
+}
+export const sideDirections: Direction[] = sides.map((side) => ({ name: side, side, up: sideNormal(side) }));
+
+/** A face as it is tried: points a little off it, and the ways it looks there. */
+interface Tried {
+  face: number;
+  spots: { at: Vec3; normal: Vec3 }[];
+}
+
+/** How far off a face it is looked from (over the chord error of a picture), and how much it may lean away: mm, a cosine. */
+const OFF = 0.02;
+const LEAN = 1e-3;
+/** Triangles of a face that are tried; of a flat they all look the same way, of a round they go all about it. */
+const MOST_SPOTS = 12;
+
+const corner = (mesh: Mesh, i: number): Vec3 =>
+  v3(mesh.positions[3 * i], mesh.positions[3 * i + 1], mesh.positions[3 * i + 2]);
+
+/** Points of every face of a picture, spread over its triangles, the largest among them. */
+function spotsOf(mesh: Mesh): Map<number, Tried["spots"]> {
+  const found = new Map<number, Tried["spots"]>();
+  for (const g of mesh.groups) {
+    const all = Array.from({ length: g.count / 3 }, (_, t) => {
+      const [a, b, c] = [0, 1, 2].map((k) => corner(mesh, mesh.triangles[g.start + 3 * t + k]));
+      const n = cross(sub(b, a), sub(c, a));
+      const size = length(n);
+      return { size, at: scale(add(add(a, b), c), 1 / 3), normal: size > 0 ? scale(n, 1 / size) : v3(0, 0, 0) };
+    }).filter((s) => s.size > 0);
+    const step = Math.max(1, Math.floor(all.length / MOST_SPOTS));
+    const spread = all.filter((_, i) => i % step === 0);
+    const largest = all.reduce((x, y) => (y.size > x.size ? y : x), all[0]);
+    const spots = largest && !spread.includes(largest) ? [largest, ...spread] : spread;
+    const known = found.get(g.face) ?? [];
+    found.set(g.face, [...known, ...spots.map(({ at, normal }) => ({ at: add(at, scale(normal, OFF)), normal }))]);
+  }
+  return found;
+}
+
+/** What keeps a cutter from a row when it comes from a direction. */
+export type Hindrance = "looks away" | "in the way";
+/** How much of a row a direction sees: its faces that can be reached, and of the others why not. */
+export interface Seen {
+  faces: Set<number>;
+  why: Map<number, Hindrance>;
+}
+
+/** From where the faces of a part can be reached by a cutter: worked out once for a part. */
+export class Reach {
+  private readonly spots: Map<number, Tried["spots"]>;
+  private readonly faces: FaceInfo[];
+  private readonly known = new Map<string, { seen: Seen; rays: ParallelRays }>();
+  private readonly mesh: Mesh;
+  constructor(kernel: SolidKernel, key: string) {
+    this.mesh = kernel.mesh(key);
+    this.spots = spotsOf(this.mesh);
+    this.faces = kernel.faces(key);
+  }
+
+  /** The faces a row made that are still there. */
+  facesOf(row: SolvedRow): number[] {
+    return this.faces.flatMap((f, i) => (f.tag?.row === row.row.id ? [i] : []));
+  }
+
+  /** What of some faces is seen from a direction. A wall along it is seen: the side of the cutter makes it. */
+  seen(faces: number[], { up }: Direction): Seen {
+    const way = [up.x, up.y, up.z].map((n) => n.toFixed(6)).join();
+    const known = this.known.get(way) ?? {
+      seen: { faces: new Set<number>(), why: new Map<number, Hindrance>() },
+      rays: new ParallelRays(this.mesh.positions, this.mesh.triangles, up),
+    };
+    this.known.set(way, known);
+    const { seen, rays } = known;
+    for (const face of faces) {
+      if (seen.faces.has(face) || seen.why.has(face)) continue;
+      const why = this.hindrance(face, up, rays);
+      if (why) seen.why.set(face, why);
+      else seen.faces.add(face);
+    }
+    return seen;
+  }
+
+  private hindrance(face: number, up: Vec3, rays: ParallelRays): Hindrance | null {
+    const spots = this.spots.get(face) ?? [];
+    if (spots.some((s) => dot(s.normal, up) < -LEAN)) return "looks away";
+    return spots.some((s) => rays.meets(s.at, 2 * OFF)) ? "in the way" : null;
+  }
+}

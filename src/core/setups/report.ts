@@ -1,0 +1,67 @@
+import type { Vec3 } from "../geometry/vec";
+import { cutterReport } from "./operations";
+import type { EvaluatedSetup, EvaluatedSetups } from "./evaluateSetups";
+import type { SetupFinding } from "./finding";
+
+const list = (p: Vec3): [number, number, number] =>
+  [p.x, p.y, p.z].map((v) => (Object.is(v, -0) ? 0 : v)) as [number, number, number];
+
+/** Setups and routing of the headless report, as the contract names them. mm, mm², mm³, minutes. */
+export function setupsReport({ setups, routing }: EvaluatedSetups) {
+  return {
+    setups: setups.map(setupReport),
+    routing: routing && {
+      unassigned: routing.unassigned,
+      proposed: routing.proposed.map((p) => ({
+        op: p.op,
+        up: list(p.direction.up),
+        side: p.direction.name,
+        rows: p.rows,
+        why: p.why,
+      })),
+      marked: routing.marked.map((m) => m.number),
+    },
+  };
+}
+
+function setupReport({ setup, standing, problem, hold, plans, findings }: EvaluatedSetup) {
+  const operations = plans.map(cutterReport);
+  return {
+    op: setup.op,
+    machine: setup.machine.toUpperCase(),
+    up: standing ? list(standing.frame.normal) : null,
+    datum: standing ? list(standing.frame.origin) : null,
+    datumWords: standing?.datumWords ?? "",
+    rows: standing?.piece.rows.map((r) => r.number) ?? [],
+    hold: hold && {
+      kind: hold.kind,
+      ...(hold.part ? { part: hold.part } : {}),
+      grip: hold.grip,
+      gripArea: hold.gripArea,
+      above: hold.above,
+      ...(hold.diameter === null ? {} : { diameter: hold.diameter }),
+    },
+    before: standing?.before ?? null,
+    after: standing?.after ?? null,
+    operations,
+    minutes: operations.reduce((sum, o) => sum + o.minutes, 0),
+    rest: operations.reduce((sum, o) => sum + o.rest, 0),
+    findings: findings.map(setupFindingReport),
+    ...(problem ? { problem: problem.message } : {}),
+  };
+}
+
+/** A remark on a setup, with the fields every remark has. */
+export const setupFindingReport = (f: SetupFinding) => ({
+  rule: f.rule,
+  severity: f.severity,
+  row: f.row,
+  setup: f.setup,
+  ...(f.part ? { part: f.part } : {}),
+  value: f.value,
+  limit: f.limit,
+  text: f.text,
+  source: f.source,
+  ...(f.place ? { place: list(f.place) } : {}),
+  ...(f.fix ? { fix: f.fix.label } : {}),
+});
