@@ -16,15 +16,18 @@ import { jobOf, rowNames, type JobDocument } from "@/core/job";
 import type { LengthUnit } from "@/core/number";
 import { exit } from "node:process";
 import { explain } from "@/core/mismatch";
-import { evaluateSetups, setupFindingReport, setupsReport } from "@/core/setups";
+import { prepare } from "@/core/engine/prepare";
+import { assemblyOf, evaluateSetups, setupFindingReport, setupsReport } from "@/core/setups";
 import { readableExplanations, readableReport } from "./readable";
+import { derived } from "./derive";
 import { readableSetups } from "./readableSetups";
 
 const USAGE = `usage:
   npm run -s job -- check FILE [--json]
   npm run -s job -- format FILE
   npm run -s job -- explain FILE [--json]
-  npm run -s job -- export FILE --to ${exportKinds.join("|")} --out F [--newer] [--part NAME | --all]
+  npm run -s job -- export FILE --to ${exportKinds.join("|")} --out F [--newer] [--part NAME | --all | --setup OP]
+  npm run -s job -- derive FILE --jaws|--plate|--chuck --setup 10 [--grip G] [--clearance C] [--stations 2x1 --pitch 60x0] [--setups 10,20] --out F.card
   npm run -s job -- outlines FILE.dxf|FILE.svg [--unit in|mm] [--from in|mm] [--layer NAME ...] [--mend GAP]
 FILE is a .card or a job's JSON document. --part: of a part other than the workpiece; --all: every part as a solid of one STEP file. --newer: DXF with polylines instead of R12 lines and arcs.
 outlines prints the chains of a drawing as OUTLINE blocks of a card; --unit is the card's (mm), --from what the drawing's numbers are.`;
@@ -133,7 +136,7 @@ async function outlinesOf(file: string, rest: string[]): Promise<number> {
 async function main(argv: string[]): Promise<number> {
   const [verb, file, ...rest] = argv;
   const json = rest.includes("--json");
-  if (!["check", "format", "export", "explain", "outlines"].includes(verb) || !file) {
+  if (!["check", "format", "export", "explain", "outlines", "derive"].includes(verb) || !file) {
     console.error(USAGE);
     return 2;
   }
@@ -151,6 +154,7 @@ async function main(argv: string[]): Promise<number> {
     return 0;
   }
   const kernel = await loadKernel();
+  if (verb === "derive") return derived(input.document, rest, kernel);
   const evaluation = await evaluate(input.job, kernel);
   const parts = await evaluateParts(input.document, evaluation, kernel);
   const failed = parts.some(isFailed);
@@ -193,7 +197,13 @@ async function exported(
     console.error(`there is no part "${wanted}"; there are ${parts.map((p) => `"${p.name}"`).join(", ")}`);
     return 2;
   }
-  const options = { newer: rest.includes("--newer"), part: part.id, all: rest.includes("--all") ? parts : undefined };
+  const setup = setupFile(document, parts, option("--setup"), kernel);
+  if (setup === null) {
+    console.error(`there is no setup ${option("--setup")} that stands`);
+    return 2;
+  }
+  const all = rest.includes("--all") ? parts : undefined;
+  const options = { newer: rest.includes("--newer"), part: part.id, all, setup };
   const made = await exportJob(to, document, part.evaluation, kernel, options);
   if (!made.ok) {
     console.error(made.problems[0].message);
@@ -201,6 +211,15 @@ async function exported(
   }
   await writeFile(out, made.value);
   return parts.some(isFailed) ? 1 : 0;
+}
+
+/** What a file of one setup is made of; undefined where none is asked for, null where it is not there. */
+function setupFile(document: JobDocument, parts: EvaluatedPart[], op: string | undefined, kernel: SolidKernel) {
+  if (op === undefined) return undefined;
+  const setup = evaluateSetups({ document, parts, kernel }).setups.find((s) => s.setup.op === Number(op));
+  if (!setup?.standing) return null;
+  const assembly = assemblyOf(setup, kernel, prepare(parts[0].job).scope, parts[0].name);
+  return { assembly, plans: setup.plans };
 }
 
 const isFailed = (p: EvaluatedPart): boolean => p.evaluation.solved.rows.some((r) => r.state === "failed");

@@ -7,7 +7,8 @@ import type { SolidKernel } from "@/core/engine/kernel";
 import { viewOf } from "@/core/engine/views";
 import { writeCard, writeDocument } from "@/core/callout/card";
 import { pathFile } from "@/core/paths/file";
-import { planPaths } from "@/core/paths/plan";
+import type { Frame } from "@/core/geometry/vec";
+import { planPaths, type PathPlan } from "@/core/paths/plan";
 import { fail, ok, type Result } from "@/core/base/result";
 import { pathsDxf } from "./dxf";
 import { outlineDxf, outlineDxfNewer } from "./dxfOutlines";
@@ -36,7 +37,7 @@ export async function exportJob(
   given: AnyJob,
   evaluation: Evaluation,
   kernel: SolidKernel,
-  options: { newer?: boolean; part?: string; all?: EvaluatedPart[] } = {},
+  options: { newer?: boolean; part?: string; all?: EvaluatedPart[]; setup?: SetupFile } = {},
 ): Promise<Result<Uint8Array>> {
   const job = "parts" in given ? jobOf(given, options.part) : given;
   const text = (t: string) => ok(new TextEncoder().encode(t));
@@ -52,12 +53,14 @@ export async function exportJob(
   if (key === null) return fail("there is no part to export yet", { expected: "a job with a LEAVE row that computes" });
   switch (kind) {
     case "step":
+      if (options.setup) return ok(kernel.step(options.setup.assembly));
       return ok(kernel.step(options.all ? namedStates(options.all) : [{ key, name: job.part?.name ?? job.name }]));
     case "stl":
       return ok(stlBytes(kernel.closedMesh(key), job.name));
     case "svg":
       return text(drawingSvg(kernel.drawing(key, viewOf.top, true)));
     case "dxf":
+      if (options.setup) return text(pathsDxf(options.setup.plans, job.unit, []));
       return text(pathsDxf(plansOf(job, evaluation), job.unit, evaluation.outlines));
     case "nc": {
       const words = pathsNc(
@@ -70,6 +73,12 @@ export async function exportJob(
     case "pdf":
       return ok(await setupSheet(job, evaluation, kernel));
   }
+}
+
+/** What a file of one setup is made of: what stands in it, and its paths. */
+export interface SetupFile {
+  assembly: { key: string; name: string; place: Frame }[];
+  plans: PathPlan[];
 }
 
 const namedStates = (parts: EvaluatedPart[]): { key: string; name: string }[] =>

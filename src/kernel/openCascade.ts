@@ -1,6 +1,6 @@
 import type { TopoDS_Edge, TopoDS_Face, TopoDS_Shape } from "replicad-opencascadejs";
 import { fail, ok, type Result } from "@/core/base/result";
-import { length, sub, v3, type Vec3 } from "@/core/geometry/vec";
+import { length, sub, v3, type Frame, type Vec3 } from "@/core/geometry/vec";
 import type { MeasuredEdge } from "@/core/outline/fromPart";
 import type {
   BodyStep,
@@ -27,7 +27,7 @@ import { kernelMessage, scope, type OC } from "./oc";
 import { cannotBe } from "./resultCheck";
 import { boxBefore } from "./sectionBox";
 import { State } from "./state";
-import { writeStep } from "./stepFile";
+import { laidAt, writeStep } from "./stepFile";
 import {
   boxOfShape,
   countShells,
@@ -368,10 +368,15 @@ export class OpenCascadeKernel implements SolidKernel {
   drawing(key: string, view: View, hidden: boolean): DrawnLine[] {
     return hiddenLineDrawing(this.oc, this.state(key).shape, view, hidden);
   }
-  step(solids: { key: string; name: string }[]): Uint8Array {
-    return writeStep(
-      this.oc,
-      solids.map(({ key, name }) => ({ shape: this.state(key).shape, name })),
+  step(solids: { key: string; name: string; place?: Frame }[]): Uint8Array {
+    return scope((own) =>
+      writeStep(
+        this.oc,
+        solids.map(({ key, name, place }) => {
+          const { shape } = this.state(key);
+          return { shape: place ? own(laidAt(this.oc, shape, place)) : shape, name };
+        }),
+      ),
     );
   }
 

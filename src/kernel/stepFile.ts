@@ -1,4 +1,5 @@
 import type { TopoDS_Shape } from "replicad-opencascadejs";
+import type { Frame } from "@/core/geometry/vec";
 import { scope, type OC } from "./oc";
 
 interface FileSystem {
@@ -54,5 +55,14 @@ export function stepVolume(oc: OC, bytes: Uint8Array): number {
     const p = own(new oc.GProp_GProps());
     oc.BRepGProp.VolumeProperties(shape, p, false, false, false);
     return p.Mass();
+  });
+}
+
+/** A shape with its own X Y Z laid where a frame says. The caller frees it. */
+export function laidAt(oc: OC, shape: TopoDS_Shape, { origin: o, x, y, normal: n }: Frame): TopoDS_Shape {
+  return scope((own) => {
+    const t = own(new oc.gp_Trsf());
+    t.SetValues(x.x, y.x, n.x, o.x, x.y, y.y, n.y, o.y, x.z, y.z, n.z, o.z);
+    return shape.Moved(own(new oc.TopLoc_Location(t)), false);
   });
 }

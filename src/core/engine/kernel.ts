@@ -187,8 +187,8 @@ export interface SolidKernel {
   /** Mesh of a tool solid alone, for the ghost of a row being typed. */
   ghost(step: KernelStep): Mesh | null;
   drawing(key: string, view: View, hidden: boolean): DrawnLine[];
-  /** States as the solids of one STEP file, each under its name. */
-  step(solids: { key: string; name: string }[]): Uint8Array;
+  /** States as the solids of one STEP file, each under its name; `place`: where its own X Y Z come to lie. */
+  step(solids: { key: string; name: string; place?: Frame }[]): Uint8Array;
   /** Forgets the states that are not in `keep` when there are many. */
   trim(keep: Set<string>): void;
 }

@@ -42,7 +42,9 @@ export function shapeOfOther(want: PartItem, kernel: SolidKernel, other: SolvedO
   const lines = linesOfPart({ ...want, row }, kernel, rows, nameOf, piece?.value);
   if (!lines.ok) return lines;
   const all: Region = [];
-  for (const motion of stations.length ? stations : [moveBy(v3(0, 0, 0))]) {
+  // Lines of the piece as a setup left it are those of the stations it comes to then.
+  const own = stations.filter((s) => want.setup === undefined || (s.setup ?? want.setup) === want.setup);
+  for (const { motion } of stations.length ? own : [{ motion: moveBy(v3(0, 0, 0)) }]) {
     const seen = seenFromAbove(lines.value, motion);
     if (!seen.ok) return seen;
     all.push(...seen.value);
@@ -54,7 +56,7 @@ export function shapeOfOther(want: PartItem, kernel: SolidKernel, other: SolvedO
 export interface SolvedOther {
   name: string;
   rows: SolvedRow[];
-  stations: Motion[];
+  stations: { motion: Motion; setup?: number }[];
   /** The piece as each of its setups left it. */
   pieces(): Result<PieceState[]>;
 }

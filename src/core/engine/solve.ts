@@ -142,7 +142,7 @@ function otherAs(
     const key = p.setup === undefined ? finalKey : pieceAfter({ name: other.name, pieces }, p.setup);
     const at = key === null || typeof key === "string" ? key : key.ok ? key.value : null;
     const station = at === null ? null : stationOf(p, scope, (d) => kernel.reach(at, d));
-    return station?.ok ? [station.value] : [];
+    return station?.ok ? [{ motion: station.value, setup: p.setup }] : [];
   });
   return { name: other.name, rows, stations, pieces, used };
 }

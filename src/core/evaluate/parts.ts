@@ -24,7 +24,14 @@ export async function evaluateParts(
   for (const part of document.parts) {
     const job = jobOf(document, part.id);
     const evaluation = parts.length ? await evaluate(job, kernel) : work;
-    parts.push({ id: part.id, name: partName(document, part), kind: part.kind, places: part.places ?? [], job, evaluation });
+    parts.push({
+      id: part.id,
+      name: partName(document, part),
+      kind: part.kind,
+      places: part.places ?? [],
+      job,
+      evaluation,
+    });
   }
   return parts;
 }

@@ -1,10 +1,9 @@
 import { CONTACT } from "../geometry/tolerance";
 import type { Vec2, Vec3 } from "../geometry/vec";
-import { startOf, type Loop } from "../outline";
-import { directionAt } from "../outline/meet";
 import { insideRegion, offsetRegion, type Region } from "../outline/boolean";
 import type { Cutter } from "../tables";
 import type { SolvedRow } from "../engine/solve";
+import { squareCorners } from "./corners";
 import { changed, say, typed, type CheckContext, type Found } from "./finding";
 import { fitOf, onTop, type Lying } from "./lying";
 import type { StandingSetup } from "./setup";
@@ -81,16 +80,6 @@ export function nestFindings(c: CheckContext, held: Held): (Found & { rule: stri
       source: most.source,
     });
   return [...found, ...cornerFindings(c, held, shadow, mouth)];
-}
-
-/** Sharp corners that stand out of a region. */
-function squareCorners(region: Region): Vec2[] {
-  return region.flatMap((loop: Loop) =>
-    loop.flatMap((s, i) => {
-      const [u, w] = [directionAt(loop[(i - 1 + loop.length) % loop.length], 1), directionAt(s, 0)];
-      return u.x * w.y - u.y * w.x > 0.2 ? [startOf(s)] : [];
-    }),
-  );
 }
 
 /**

@@ -9,3 +9,4 @@ export * from "./generalTolerances";
 export * from "./shopMaterials";
 export * from "./practice";
 export * from "./morse";
+export * from "./fixtures";

@@ -1,0 +1,181 @@
+import { fail, ok, type Result } from "../../base/result";
+import { boxOfState } from "../../engine/piece";
+import { dot, toFrame, type Side } from "../../geometry/vec";
+import { PARALLEL } from "../../geometry/tolerance";
+import type { JobDocument, Setup } from "../../job/schema";
+import { inCallout, lengthText, unitOf, type LengthUnit } from "../../number";
+import { partName } from "../../job/parts";
+import type { EvaluatedPart } from "../../evaluate/parts";
+import { fixturePractice } from "../../tables";
+import { onlyOuter, squareCorners } from "../corners";
+import { shadowOfBand } from "../../engine/shadow";
+import type { StandingSetup, Work } from "../setup";
+
+/** What an assistant asks, each with what it proposes where nothing is said. Lengths mm. */
+export interface FixtureWishes {
+  name?: string;
+  grip?: number;
+  clearance?: number;
+  relief?: number;
+  placement?: "corner" | "wall" | "bisector";
+  spacer?: number;
+  across?: "x" | "y";
+  blank?: string;
+  stations?: { x: number; y: number };
+  pitch?: { x: number; y: number };
+  /** Op numbers that the stations of a plate serve, one after another. */
+  serves?: number[];
+}
+
+/** A part an assistant writes: its lines of a card, and the setups that it holds. */
+export interface DerivedFixture {
+  name: string;
+  lines: string[];
+  setups: Setup[];
+}
+
+/** What the assistants write from. */
+export interface DeriveFrom {
+  document: JobDocument;
+  parts: EvaluatedPart[];
+  work: Work;
+  standing: StandingSetup[];
+}
+
+export const opposite: Record<Side, Side> = {
+  top: "bottom",
+  bottom: "top",
+  front: "back",
+  back: "front",
+  left: "right",
+  right: "left",
+};
+
+/** A setup with what it stands on: the side that looks down, and the setup that left it so (0: the stock). */
+export interface Base {
+  standing: StandingSetup;
+  up: Side;
+  down: Side;
+  after: number;
+  piece: string;
+  height: number;
+  wide: number;
+  long: number;
+}
+
+/** The setup an op number names, standing on a side. */
+export function baseOf({ document, standing, work }: DeriveFrom, op: number): Result<Base> {
+  const found = standing.find((s) => s.setup.op === op);
+  if (!found)
+    return fail(`there is no setup ${op} that stands`, {
+      expected: standing.length ? `one of ${standing.map((s) => s.setup.op).join(", ")}` : "a SETUP line",
+    });
+  const { up } = found.setup;
+  if (typeof up !== "string")
+    return fail(`setup ${op} is turned to an angle: nothing is written for that`, {
+      expected: "a setup on one of the six sides",
+    });
+  const at = document.setups.findIndex((s) => s.op === op);
+  const { box } = found;
+  return ok({
+    standing: found,
+    up,
+    down: opposite[up],
+    after: at > 0 ? document.setups[at - 1].op : 0,
+    piece: found.piece.before,
+    height: box.max.z - box.min.z,
+    long: box.max.x - box.min.x,
+    wide: box.max.y - box.min.y,
+  });
+}
+
+/** Lengths as a card has them, and texts in quotes. */
+export class Writer {
+  constructor(readonly unit: LengthUnit) {}
+  n(mm: number): string {
+    return inCallout(lengthText(mm, this.unit, unitOf[this.unit].places.fine));
+  }
+  quoted(text: string): string {
+    return `"${text.replace(/"/g, "”")}"`;
+  }
+}
+
+/** A name no part of the job has yet. */
+export function freeName(document: JobDocument, wanted: string): string {
+  const taken = new Set(document.parts.map((p) => partName(document, p).toLowerCase()));
+  for (let i = 1; ; i++) {
+    const name = i === 1 ? wanted : `${wanted} ${i}`;
+    if (!taken.has(name.toLowerCase())) return name;
+  }
+}
+
+/** How deep a nest is where nothing is said: a share of the piece's height, and never all of it. */
+export function gripOf(base: Base, wished: number | undefined): Result<number> {
+  const proposed = Math.max(fixturePractice.gripLeast, base.height * fixturePractice.gripShare);
+  const grip = wished ?? Math.min(proposed, base.height / 2);
+  if (!(grip > 0)) return fail("the grip is nothing", { path: "grip", expected: "a grip over 0" });
+  return grip < base.height
+    ? ok(grip)
+    : fail(`a grip of ${grip.toFixed(3)} mm is as deep as the piece is high, ${base.height.toFixed(3)} mm`, {
+        path: "grip",
+        expected: "a smaller grip",
+      });
+}
+
+/** The outline of a nest: what the piece covers that deep, square corners relieved, with room all round. */
+export function nestLines(
+  w: Writer,
+  name: string,
+  base: Base,
+  work: Work,
+  wishes: FixtureWishes & { grip: number },
+  filled: boolean,
+): Result<string[]> {
+  const clearance = wishes.clearance ?? fixturePractice.clearance;
+  if (clearance < 0) return fail("the clearance is less than nothing", { path: "clearance", expected: "0 or more" });
+  const own = work.part.name;
+  const shadow = shadowOfBand(work.kernel, base.piece, lyingFrame(base, work), 0, wishes.grip);
+  if (!shadow.ok) return shadow;
+  const relief = wishes.relief ?? fixturePractice.relief;
+  const isSquare = squareCorners(onlyOuter(shadow.value)).length > 0 && relief > 0;
+  return ok([
+    `OUTLINE ${w.quoted(name)}`,
+    `SHADOW DEEP ${w.n(wishes.grip)} FROM ${base.down.toUpperCase()} ${filled ? "FILLED " : ""}OF ${w.quoted(own)} AFTER SETUP ${base.after}`,
+    ...(isSquare ? [`RELIEF ${w.n(relief)} ${(wishes.placement ?? "corner").toUpperCase()} OUTSIDE`] : []),
+    ...(clearance > 0 ? [`OFFSET ${w.n(clearance)}`] : []),
+    "END",
+  ]);
+}
+
+/** The plane of a piece's underside, looked at from below. */
+export function lyingFrame(base: Base, work: Work) {
+  const { frame } = base.standing;
+  const box = boxOfState(work.kernel, base.piece, frame);
+  const down = { x: -frame.normal.x, y: -frame.normal.y, z: -frame.normal.z };
+  const low = box.min.z;
+  const origin = {
+    x: frame.origin.x + frame.normal.x * low,
+    y: frame.origin.y + frame.normal.y * low,
+    z: frame.origin.z + frame.normal.z * low,
+  };
+  return { origin, normal: down, x: frame.x, y: { x: -frame.y.x, y: -frame.y.y, z: -frame.y.z } };
+}
+
+/** Through holes of the finished piece along a setup's way: their largest radius; null where there is none. */
+export function largestThrough(base: Base, work: Work): number | null {
+  const { frame, finished } = base.standing;
+  const height = finished.max.z - finished.min.z;
+  const radii = work.rows.flatMap((row) => {
+    const step = row.placed?.step;
+    if (!row.placed?.thru || step?.op !== "cut" || step.body.body !== "revolved") return [];
+    if (Math.abs(dot(step.frame.normal, frame.normal)) < PARALLEL) return [];
+    const last = step.body.profile[step.body.profile.length - 1];
+    const inside = toFrame(frame, step.frame.origin).z;
+    return Number.isFinite(inside) && height > 0 ? [last.r] : [];
+  });
+  return radii.length ? Math.max(...radii) : null;
+}
+
+/** The setups of a job with one held so. */
+export const heldBy = (setups: Setup[], op: number, hold: Setup["hold"]): Setup[] =>
+  setups.map((s) => (s.op === op ? { ...s, hold } : s));

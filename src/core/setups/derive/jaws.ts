@@ -1,0 +1,80 @@
+import { fail, ok, type Result } from "../../base/result";
+import { lengthText, toNumberText } from "../../number";
+import { fixturePractice, jawBlanks, type JawBlank } from "../../tables";
+import {
+  baseOf,
+  freeName,
+  gripOf,
+  heldBy,
+  nestLines,
+  Writer,
+  type DerivedFixture,
+  type DeriveFrom,
+  type FixtureWishes,
+} from "./common";
+
+/** The smallest usual blank that has a wall round the piece and a floor under it. */
+function blankFor(unit: "in" | "mm", long: number, wide: number, grip: number, spacer: number): JawBlank | null {
+  const { wall, floor } = fixturePractice;
+  const fits = (b: JawBlank) =>
+    b.length >= long + 2 * wall && 2 * b.thickness + spacer >= wide + 2 * wall && b.height >= grip + floor;
+  return jawBlanks.rows.find((b) => b.unit === unit && fits(b)) ?? null;
+}
+
+/**
+ * A pair of soft jaws for a setup, as the lines of a part: one blank with the gap its spacer leaves, and the nest of the
+ * piece as the setup before left it. Its outline follows the piece.
+ */
+export function deriveJaws(from: DeriveFrom, op: number, wishes: FixtureWishes): Result<DerivedFixture> {
+  const base = baseOf(from, op);
+  if (!base.ok) return base;
+  const { document, work } = from;
+  const w = new Writer(document.unit);
+  const grip = gripOf(base.value, wishes.grip);
+  if (!grip.ok) return grip;
+  const spacer = wishes.spacer ?? fixturePractice.spacer;
+  const across = wishes.across ?? (base.value.wide <= base.value.long ? "y" : "x");
+  const [long, wide] = across === "y" ? [base.value.long, base.value.wide] : [base.value.wide, base.value.long];
+  if (spacer <= 0 || spacer >= wide)
+    return fail("the spacer keeps the jaws apart by something under the piece's width", {
+      path: "spacer",
+      expected: "a spacer over 0 and under the width of the piece",
+    });
+  const blank = wishes.blank
+    ? jawBlanks.rows.find((b) => b.name === wishes.blank)
+    : blankFor(document.unit, long, wide, grip.value, spacer);
+  if (!blank)
+    return fail(`no usual jaw blank takes a piece of ${long.toFixed(1)} x ${wide.toFixed(1)} mm`, {
+      path: "blank",
+      expected: jawBlanks.rows
+        .filter((b) => b.unit === document.unit)
+        .map((b) => b.name)
+        .join(", "),
+    });
+  const name = freeName(document, wishes.name ?? "soft jaws");
+  const nest = nestLines(w, "nest", base.value, work, { ...wishes, grip: grip.value }, true);
+  if (!nest.ok) return nest;
+  const own = w.quoted(work.part.name);
+  const screws = `LINE 2 BY ${w.n(blank.screwPitch)}`;
+  const screwAt = (x: number) => `AT ${w.n(x)},${w.n(blank.height * SCREW_HEIGHT)}`;
+  const half = blank.screwPitch / 2;
+  const lines = [
+    `PART ${w.quoted(name)} JAWS`,
+    ...nest.value,
+    `LEAVE "pair": BLOCK ${w.n(blank.length)} X ${w.n(2 * blank.thickness + spacer)} X ${w.n(blank.height)}`,
+    `CUT "gap": POCKET ${w.n(blank.length + 10)} X ${w.n(spacer)} THRU`,
+    `CUT "nest": POCKET "nest" DEEP ${w.n(grip.value)}`,
+    `CUT "screws front": 2X ⌀${w.n(blank.screw)} DEEP ${w.n(blank.thickness)} FLAT ${screws} ${screwAt(-half)} ON FRONT`,
+    `CUT "screws back": 2X ⌀${w.n(blank.screw)} DEEP ${w.n(blank.thickness)} FLAT ${screws} ${screwAt(-half)} ON BACK`,
+    `PLACE ${own} IN ${w.quoted(name)} AT 0,0,${w.n(blank.height - grip.value)} UP ${base.value.up.toUpperCase()}${across === "x" ? " TURN 90" : ""} MIDDLE AFTER SETUP ${base.value.after}`,
+  ];
+  const hold = {
+    fixture: "jaws" as const,
+    part: name,
+    across,
+    grip: toNumberText(lengthText(grip.value, document.unit)),
+  };
+  return ok({ name, lines, setups: heldBy(document.setups, op, hold) });
+}
+/** Where the screws of a jaw sit, as a share of its height over its underside: below every nest. */
+const SCREW_HEIGHT = 0.4;
