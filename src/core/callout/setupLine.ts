@@ -12,6 +12,7 @@ const lower = <T extends string>(word: T) => word.toLowerCase() as Lowercase<T>;
 
 /** `SETUP 10 MILL UP TOP DATUM CENTRE HOLD VISE GRIP 3 ACROSS Y ROWS 1 3-6`, after its first word. */
 export function readSetup(r: Reader, names: RowNames): Setup {
+  r.skip();
   const at = r.pos;
   const op = r.whole("the number of a setup, such as 10");
   if (op < 1 || op > 9999) r.fail("a number from 1 to 9999", "a setup has a number from 1", at);

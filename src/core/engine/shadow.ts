@@ -1,17 +1,17 @@
 import { fail, ok, type Result } from "../base/result";
-import { CONTACT } from "../geometry/tolerance";
+import { DISPLAY } from "../geometry/tolerance";
 import { boxInFrame, fromFrame, v2, type Frame } from "../geometry/vec";
 import { loopsOfEdges } from "../outline/fromPart";
 import { joined, oriented, type Region } from "../outline/boolean";
 import type { SolidKernel } from "./kernel";
 
 /** How near to a level it is looked, mm: what a chamfer adds within this is left out. */
-const BESIDE = 10 * CONTACT;
+const BESIDE = 5 * DISPLAY;
 
 /**
  * What a state covers between two depths below a plane, seen square to the plane. Between levels where something begins,
  * ends or is widest its sections only grow or only shrink, so that those next to the levels say all; upright walls are
- * exact, slanted ones to a tenth of a micrometre.
+ * exact, slanted ones to half a micrometre.
  */
 export function shadowOfBand(kernel: SolidKernel, key: string, frame: Frame, from: number, to: number): Result<Region> {
   const levels = levelsBetween(kernel, key, frame, from, to);

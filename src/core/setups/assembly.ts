@@ -6,7 +6,7 @@ import { add, scale, sideFrame, toFrame, v2, v3, type Box, type Frame, type Vec3
 import { rectangleBetween } from "../outline";
 import { viseJaw } from "../tables";
 import type { NumberScope } from "../number";
-import type { EvaluatedSetup } from "./evaluateSetups";
+import type { EvaluatedSetup } from "./checking";
 import type { StandingSetup } from "./setup";
 
 /** A solid of a setup: its state, its name, and where its own X Y Z come to lie when the piece is on its datum. */

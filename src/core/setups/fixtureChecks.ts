@@ -4,7 +4,7 @@ import { insideRegion, offsetRegion, type Region } from "../outline/boolean";
 import type { Cutter } from "../tables";
 import type { SolvedRow } from "../engine/solve";
 import { squareCorners } from "./corners";
-import { changed, say, typed, type CheckContext, type Found } from "./finding";
+import { say, type CheckContext, type Found } from "./finding";
 import { fitOf, onTop, type Lying } from "./lying";
 import type { StandingSetup } from "./setup";
 import { metBy, sweptOver } from "./tools";
@@ -17,6 +17,8 @@ export interface Held {
   part: string;
   rows: SolvedRow[];
   crib: readonly Cutter[];
+  /** The finished part, as a state. */
+  finished: string;
 }
 
 /** A place of the holder as it is on the piece: where the stage points. */
@@ -160,7 +162,11 @@ export function standsFindings(c: CheckContext, held: Held): (Found & { rule: st
 
 /** Cutters that come down into what holds, and holes that have nothing to fall into. */
 export function cutterFindings(c: CheckContext, held: Held): (Found & { rule: string })[] {
-  return sweptOver(held.lying, held.rows).flatMap((swept): (Found & { rule: string })[] => {
+  // Only one row of what is left stands for the stock round the part.
+  const leave = held.rows.find((r) => r.placed?.step?.op === "leave");
+  const rows = held.rows.filter((r) => r.placed?.step?.op !== "leave" || r === leave);
+  const cutter = Math.min(...held.crib.map((t) => t.diameter));
+  return sweptOver(held.lying, rows, held.finished, cutter).flatMap((swept): (Found & { rule: string })[] => {
     const met = metBy(swept, held.lying);
     if (!met) return [];
     const { row } = swept;
@@ -192,90 +198,3 @@ export function cutterFindings(c: CheckContext, held: Held): (Found & { rule: st
 }
 /** What the piece covers: a cut that is wider than that runs out of it. */
 const areaUnder = ({ lying: { box } }: Held): number => (box.max.x - box.min.x) * (box.max.y - box.min.y);
-
-/** The grip of jaws, and how it stands to the piece. */
-export function gripFindings(
-  c: CheckContext,
-  standing: StandingSetup,
-  grip: number,
-  area: number | null,
-  withGrip: (text: ReturnType<typeof typed>) => Partial<StandingSetup["setup"]>,
-): (Found & { rule: string })[] {
-  const whole = standing.box.max.z - standing.box.min.z;
-  const above = whole - grip;
-  const found: (Found & { rule: string })[] = [];
-  const { gripLeast, heightOverGrip, gripAreaLeast } = c.limits;
-  const fix = (to: number) => {
-    const text = typed(c, to);
-    return { label: `grip ${text}`, edits: [changed(c, standing.setup.op, withGrip(text))] };
-  };
-  if (grip >= whole - CONTACT)
-    return [
-      {
-        rule: "grip-refused",
-        severity: "stop",
-        value: grip,
-        limit: whole,
-        place: null,
-        text: `a grip of ${say(c, grip)} is as deep as the piece is high, ${say(c, whole)}`,
-        source: "geometry: piece and grip",
-        fix: fix(whole / (1 + heightOverGrip.value)),
-      },
-    ];
-  const need = Math.max(gripLeast.value, above / heightOverGrip.value);
-  if (grip < gripLeast.value - CONTACT || above / grip > heightOverGrip.value + CONTACT)
-    found.push({
-      rule: "grip-too-shallow",
-      severity: grip < gripLeast.value - CONTACT ? "stop" : "caution",
-      value: grip,
-      limit: need,
-      place: null,
-      text: `grip of ${say(c, grip)} holds ${say(c, above)} above the jaws. A qualified person judges clamping at the machine`,
-      source: grip < gripLeast.value ? gripLeast.source : heightOverGrip.source,
-      fix: fix(Math.ceil(Math.max(gripLeast.value, whole / (1 + heightOverGrip.value)) * 20 + 1) / 20),
-    });
-  if (area !== null && area < gripAreaLeast.value)
-    found.push({
-      rule: "grip-area",
-      severity: area < CONTACT ? "stop" : "caution",
-      value: area,
-      limit: gripAreaLeast.value,
-      place: null,
-      text:
-        area < CONTACT
-          ? "nothing flat stands opposite itself where the jaws close: they would hold on points or edges"
-          : `${area.toFixed(0)} mm² of truly opposite flats are held`,
-      source: gripAreaLeast.source,
-    });
-  return found;
-}
-
-/** Stations of a plate: far enough apart, and each the same way round. */
-export function stationFindings(
-  c: CheckContext,
-  stations: Lying[],
-  part: string,
-  largest: number,
-): (Found & { rule: string })[] {
-  const found: (Found & { rule: string })[] = [];
-  for (let i = 0; i < stations.length; i++)
-    for (let k = i + 1; k < stations.length; k++) {
-      const [a, b] = [stations[i].box, stations[k].box];
-      const gap = Math.max(b.min.x - a.max.x, a.min.x - b.max.x, b.min.y - a.max.y, a.min.y - b.max.y);
-      if (gap < largest - CONTACT)
-        found.push({
-          rule: "stations-apart",
-          severity: gap < 0 ? "stop" : "caution",
-          value: gap,
-          limit: largest,
-          place: null,
-          part,
-          text:
-            gap < 0
-              ? `stations ${i + 1} and ${k + 1} of "${part}" lie over each other`
-              : `${say(c, gap)} between stations ${i + 1} and ${k + 1}: the largest cutter is ⌀${say(c, largest)}`,
-          source: "geometry: pieces and cutters",
-        });
-    }
-  return found;
-}

@@ -1,6 +1,6 @@
 import type { FaceInfo, SolidKernel } from "../engine/kernel";
 import { CONTACT, PARALLEL } from "../geometry/tolerance";
-import { add, boxInFrame, cross, dot, scale, toFrame, v2, type Frame, type Vec3 } from "../geometry/vec";
+import { add, boxInFrame, cross, dot, scale, toFrame, v2, v3, type Frame, type Vec3 } from "../geometry/vec";
 import { loopArea, rectangleBetween } from "../outline";
 import { combine, joined, oriented, type Region } from "../outline/boolean";
 import { flippedLoop } from "../outline/flip";
@@ -54,17 +54,31 @@ function touched(kernel: SolidKernel, key: string, band: Band, follows: boolean)
   return lying.reduce<Region>((all, f) => (all.length ? joined(all, f.region) : f.region), []);
 }
 
+/** Upright rounds that jaws cut to the piece lie on, mm². */
+function roundArea(kernel: SolidKernel, key: string, band: Band): number {
+  const frame: Frame = { ...jawFrame(band, 0), normal: band.up, y: band.across, origin: v3(0, 0, 0) };
+  return kernel.faces(key).reduce((sum, f) => {
+    if (f.surface !== "cylinder" || f.hollow || !f.axis || Math.abs(dot(f.axis.direction, band.up)) < PARALLEL)
+      return sum;
+    const { min, max } = boxInFrame(frame, f.box);
+    const long = Math.min(max.z, band.high) - Math.max(min.z, band.low);
+    return long > 0 ? sum + f.radius! * (f.sweep ?? 2 * Math.PI) * long : sum;
+  }, 0);
+}
+
 /**
- * Area on which two jaws hold, mm²: flats of both sides that truly stand opposite each other, both jaws together.
+ * Area on which two jaws hold, mm²: flats of both sides that truly stand opposite each other, both jaws together; of
+ * jaws cut to the piece the upright rounds too.
  * @param follows the jaws are cut to the piece and touch every flat that looks to them
  */
 export function gripArea(kernel: SolidKernel, key: string, band: Band, follows: boolean): number {
   const one = touched(kernel, key, band, follows);
   const other = touched(kernel, key, { ...band, across: scale(band.across, -1) }, follows);
-  if (!one.length || !other.length) return 0;
+  const rounds = follows ? roundArea(kernel, key, band) : 0;
+  if (!one.length || !other.length) return rounds;
   // Looked at from the other jaw it is seen the other way round.
   const opposite = combine(one, oriented(other.map(flippedLoop)), "overlap");
-  return 2 * areaOf(opposite);
+  return rounds + 2 * areaOf(opposite);
 }
 
 /** A round held about an axis: its radius and the area on which jaws bored to it lie, mm and mm². */

@@ -1,3 +1,4 @@
+export * from "./checking";
 export * from "./evaluateSetups";
 export * from "./finding";
 export * from "./report";

@@ -1,7 +1,20 @@
 import type { FaceInfo, Mesh, SolidKernel } from "../engine/kernel";
 import type { SolvedRow } from "../engine/solve";
 import { ParallelRays } from "../geometry/parallelRays";
-import { add, cross, dot, length, scale, sides, sideNormal, sub, v3, type Side, type Vec3 } from "../geometry/vec";
+import {
+  add,
+  cross,
+  dot,
+  length,
+  scale,
+  sides,
+  sideNormal,
+  sub,
+  unit,
+  v3,
+  type Side,
+  type Vec3,
+} from "../geometry/vec";
 
 /** A direction a cutter can come from, with what it is called. */
 export interface Direction {
@@ -14,7 +27,7 @@ export const sideDirections: Direction[] = sides.map((side) => ({ name: side, si
 /** A face as it is tried: points a little off it, and the ways it looks there. */
 interface Tried {
   face: number;
-  spots: { at: Vec3; normal: Vec3 }[];
+  spots: { at: Vec3; looks: Vec3[] }[];
 }
 
 /** How far off a face it is looked from (over the chord error of a picture), and how much it may lean away: mm, a cosine. */
@@ -23,25 +36,36 @@ const LEAN = 1e-3;
 /** Triangles of a face that are tried; of a flat they all look the same way, of a round they go all about it. */
 const MOST_SPOTS = 12;
 
-const corner = (mesh: Mesh, i: number): Vec3 =>
-  v3(mesh.positions[3 * i], mesh.positions[3 * i + 1], mesh.positions[3 * i + 2]);
+const vectorOf = (list: Float32Array, i: number): Vec3 => v3(list[3 * i], list[3 * i + 1], list[3 * i + 2]);
+
+/** A triangle of a picture: its middle, its size, and how the true face looks at its corners. */
+function triangleOf({ positions, normals, triangles }: Mesh, start: number) {
+  const at = [0, 1, 2].map((k) => triangles[start + k]);
+  const [a, b, c] = at.map((i) => vectorOf(positions, i));
+  const looks = at.map((i) => vectorOf(normals, i));
+  const middle = scale(add(add(a, b), c), 1 / 3);
+  return { size: length(cross(sub(b, a), sub(c, a))), middle, looks };
+}
 
 /** Points of every face of a picture, spread over its triangles, the largest among them. */
 function spotsOf(mesh: Mesh): Map<number, Tried["spots"]> {
   const found = new Map<number, Tried["spots"]>();
   for (const g of mesh.groups) {
-    const all = Array.from({ length: g.count / 3 }, (_, t) => {
-      const [a, b, c] = [0, 1, 2].map((k) => corner(mesh, mesh.triangles[g.start + 3 * t + k]));
-      const n = cross(sub(b, a), sub(c, a));
-      const size = length(n);
-      return { size, at: scale(add(add(a, b), c), 1 / 3), normal: size > 0 ? scale(n, 1 / size) : v3(0, 0, 0) };
-    }).filter((s) => s.size > 0);
+    const all = Array.from({ length: g.count / 3 }, (_, t) => triangleOf(mesh, g.start + 3 * t)).filter(
+      (t) => t.size > 0,
+    );
     const step = Math.max(1, Math.floor(all.length / MOST_SPOTS));
     const spread = all.filter((_, i) => i % step === 0);
     const largest = all.reduce((x, y) => (y.size > x.size ? y : x), all[0]);
     const spots = largest && !spread.includes(largest) ? [largest, ...spread] : spread;
     const known = found.get(g.face) ?? [];
-    found.set(g.face, [...known, ...spots.map(({ at, normal }) => ({ at: add(at, scale(normal, OFF)), normal }))]);
+    found.set(g.face, [
+      ...known,
+      ...spots.map(({ middle, looks }) => ({
+        at: add(middle, scale(unit(looks.reduce(add, v3(0, 0, 0))), OFF)),
+        looks,
+      })),
+    ]);
   }
   return found;
 }
@@ -91,7 +115,7 @@ export class Reach {
 
   private hindrance(face: number, up: Vec3, rays: ParallelRays): Hindrance | null {
     const spots = this.spots.get(face) ?? [];
-    if (spots.some((s) => dot(s.normal, up) < -LEAN)) return "looks away";
+    if (spots.some((s) => s.looks.some((n) => dot(n, up) < -LEAN))) return "looks away";
     return spots.some((s) => rays.meets(s.at, 2 * OFF)) ? "in the way" : null;
   }
 }

@@ -1,6 +1,7 @@
 import type { Vec3 } from "../geometry/vec";
 import { cutterReport } from "./operations";
-import type { EvaluatedSetup, EvaluatedSetups } from "./evaluateSetups";
+import type { EvaluatedSetup } from "./checking";
+import type { EvaluatedSetups } from "./evaluateSetups";
 import type { SetupFinding } from "./finding";
 
 const list = (p: Vec3): [number, number, number] =>

@@ -1,14 +1,16 @@
 import type { BodyStep } from "../engine/kernel";
+import { boxOfState } from "../engine/piece";
 import { levelsOfBody } from "../engine/rowShape";
-import { sectionAt } from "../engine/shadow";
+import { levelsBetween, sectionAt, shadowOfBand } from "../engine/shadow";
 import type { SolvedRow } from "../engine/solve";
 import { CONTACT, PARALLEL } from "../geometry/tolerance";
 import { movedFrame } from "../geometry/motion";
 import { fromFrame, sideFrame, v2, type Vec2 } from "../geometry/vec";
 import { circle, moveLoop, startOf, type Loop } from "../outline";
-import { combine, joined, oriented, type Region } from "../outline/boolean";
+import { combine, joined, offsetRegion, oriented, type Region } from "../outline/boolean";
 import { pathPractice } from "../tables";
 import { areaOf } from "./grip";
+import { onlyOuter } from "./corners";
 import type { Lying } from "./lying";
 
 /** What a row's cutter sweeps over a holder, seen from above, and how deep it goes; in the holder's coordinates. */
@@ -34,9 +36,38 @@ function footprint(step: BodyStep): Loop[] {
   return places.flatMap((p) => own.map((l) => moveLoop(l, p)));
 }
 
+/**
+ * What is swept where the stock round the part is milled off: a band as wide as a cutter round all that the part
+ * covers, down to where anything still stands round it.
+ */
+function sweptRound(lying: Lying, row: SolvedRow, part: string, cutter: number): Swept[] {
+  const { kernel, frame } = lying;
+  const { min, max } = boxOfState(kernel, part, frame);
+  const shadow = shadowOfBand(kernel, part, frame, -max.z, -min.z);
+  if (!shadow.ok) return [];
+  const inside = onlyOuter(shadow.value);
+  const low = lowestOutside(lying, inside, min.z);
+  if (low === null) return [];
+  const band = combine(offsetRegion(inside, cutter), inside, "cutout");
+  return [{ row, region: band, low, isThrough: false }];
+}
+
+/** The lowest height over a level at which a piece stands out of a region; null where it does nowhere. */
+function lowestOutside({ kernel, piece, frame, box }: Lying, inside: Region, level: number): number | null {
+  const depths = levelsBetween(kernel, piece, frame, -box.max.z, -Math.max(level, box.min.z));
+  for (let i = depths.length - 1; i > 0; i--) {
+    const section = sectionAt(kernel, piece, frame, (depths[i] + depths[i - 1]) / 2);
+    if (section.ok && areaOf(combine(section.value, inside, "cutout")) > MET) return -depths[i];
+  }
+  return null;
+}
+/** Areas under this are what arithmetic leaves, mm². */
+const MET = 1e-3;
+
 /** What rows sweep that are cut from above as the piece lies; others do not come down beside it. */
-export function sweptOver(lying: Lying, rows: SolvedRow[]): Swept[] {
+export function sweptOver(lying: Lying, rows: SolvedRow[], part: string, cutter: number): Swept[] {
   return rows.flatMap((row) => {
+    if (row.placed?.step?.op === "leave") return sweptRound(lying, row, part, cutter);
     const steps = row.placed?.step ? [row.placed.step, ...(row.placed.more ?? [])] : [];
     return steps.flatMap((step): Swept[] => {
       if (step.op !== "cut") return [];
@@ -64,7 +95,7 @@ export function metBy({ region, low }: Swept, lying: Lying): { area: number; bel
     if (!solid.ok) continue;
     const met = combine(region, solid.value, "overlap");
     const area = areaOf(met);
-    if (area > 1e-3) return { area, below: holderBox.max.z - low, at: startOf(met[0][0]) };
+    if (area > MET) return { area, below: holderBox.max.z - low, at: startOf(met[0][0]) };
   }
   return null;
 }

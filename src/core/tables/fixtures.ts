@@ -54,32 +54,82 @@ export const jawBlanks = table<JawBlank>({
   ],
 });
 
-/** What jaws, plates and chuck jaws are proposed with, mm; common practice, no source. */
-export const fixturePractice = {
+/** What jaws, plates and chuck jaws are proposed with. Lengths mm. */
+export interface FixturePractice {
   /** Room a side between piece and nest, the spacer between the jaws, wall behind and floor under a nest. */
-  clearance: 0.05,
-  spacer: 4,
-  wall: 8,
-  floor: 10,
+  clearance: number;
+  spacer: number;
+  wall: number;
+  floor: number;
   /** Relief of a square corner. */
-  relief: 8,
-  /** Nest depth as a share of the piece's height, and its least. */
-  gripShare: 0.22,
-  gripLeast: 3,
+  relief: number;
+  /** Nest depth as a share of the piece's height, its least, and what sizes are rounded to. */
+  gripShare: number;
+  gripLeast: number;
+  step: number;
   /** Drop holes over the holes above them, on the diameter. */
-  dropOver: 2,
+  dropOver: number;
   /** What stands round the outermost nests of a plate, and between stations. */
-  plateMargin: 25,
-  between: 20,
-  /** Pitch and screw of the table a plate is mounted on, dowel, clamp screw. */
-  tablePitch: 50,
-  tableScrew: 13,
-  dowel: 10,
-  clampScrew: "M8",
-  clampScrewInch: "5/16-18 UNC",
-  /** Chuck jaws: body over the gripped diameter, gap between jaws, what stays under the bore. */
-  chuckOver: 60,
-  chuckGap: 4,
-  chuckFloor: 15,
-  chuckClearance: 0.01,
+  plateMargin: number;
+  between: number;
+  /** A boss into a pocket of the underside: the least pocket it is for, mm², its room a side, how far under the floor it ends. */
+  bossLeast: number;
+  bossRoom: number;
+  bossUnder: number;
+  /** Mounting screw, dowel. */
+  tableScrew: number;
+  dowel: number;
+  /** Chuck jaws: body over the gripped diameter, gap between jaws, what stays under the bore, room a side. */
+  chuckOver: number;
+  chuckGap: number;
+  chuckFloor: number;
+  chuckClearance: number;
+}
+
+/** Common practice, no source. */
+export const fixturePractice: Record<LengthUnit, FixturePractice> = {
+  mm: {
+    clearance: 0.05,
+    spacer: 4,
+    wall: 8,
+    floor: 10,
+    relief: 8,
+    gripShare: 0.22,
+    gripLeast: 3,
+    step: 0.5,
+    dropOver: 2,
+    plateMargin: 25,
+    between: 20,
+    bossLeast: 300,
+    bossRoom: 0.1,
+    bossUnder: 1,
+    tableScrew: 13,
+    dowel: 10,
+    chuckOver: 60,
+    chuckGap: 4,
+    chuckFloor: 15,
+    chuckClearance: 0.02,
+  },
+  in: {
+    clearance: 0.002 * INCH,
+    spacer: 0.125 * INCH,
+    wall: 0.3125 * INCH,
+    floor: 0.375 * INCH,
+    relief: 0.3125 * INCH,
+    gripShare: 0.22,
+    gripLeast: 0.125 * INCH,
+    step: 0.01 * INCH,
+    dropOver: 0.0625 * INCH,
+    plateMargin: INCH,
+    between: 0.75 * INCH,
+    bossLeast: 0.5 * INCH * INCH,
+    bossRoom: 0.004 * INCH,
+    bossUnder: 0.04 * INCH,
+    tableScrew: 0.53125 * INCH,
+    dowel: 0.375 * INCH,
+    chuckOver: 2.5 * INCH,
+    chuckGap: 0.125 * INCH,
+    chuckFloor: 0.625 * INCH,
+    chuckClearance: 0.001 * INCH,
+  },
 };

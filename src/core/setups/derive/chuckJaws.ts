@@ -20,7 +20,7 @@ export function deriveChuckJaws(from: DeriveFrom, op: number, wishes: FixtureWis
   if (!base.ok) return base;
   const { document, work } = from;
   const w = new Writer(document.unit);
-  const grip = gripOf(base.value, wishes.grip);
+  const grip = gripOf(base.value, wishes.grip, document.unit);
   if (!grip.ok) return grip;
   const { standing, piece } = base.value;
   const axis = axisOfBox(standing.frame, standing.box);
@@ -29,10 +29,10 @@ export function deriveChuckJaws(from: DeriveFrom, op: number, wishes: FixtureWis
     return fail("nothing round about the axis of the piece stands where the chuck would grip", {
       expected: "a piece that is round at its lower end",
     });
-  const { chuckOver, chuckGap, chuckFloor, chuckClearance } = fixturePractice;
+  const { chuckOver, chuckGap, chuckFloor, chuckClearance } = fixturePractice[document.unit];
   const name = freeName(document, wishes.name ?? "bored jaws");
   const clearance = wishes.clearance ?? chuckClearance;
-  const nest = nestLines(w, "bore", base.value, work, { ...wishes, clearance, relief: 0, grip: grip.value }, true);
+  const nest = nestLines(w, "bore", base.value, work, { ...wishes, clearance, relief: 0, grip: grip.value });
   if (!nest.ok) return nest;
   const body = Math.ceil((2 * round.radius + chuckOver) / 5) * 5;
   const high = Math.ceil((grip.value + chuckFloor) / 5) * 5;

@@ -1,7 +1,7 @@
 import { fail, ok, type Result } from "../../base/result";
 import { boxOfState } from "../../engine/piece";
 import { dot, toFrame, type Side } from "../../geometry/vec";
-import { PARALLEL } from "../../geometry/tolerance";
+import { CONTACT, PARALLEL } from "../../geometry/tolerance";
 import type { JobDocument, Setup } from "../../job/schema";
 import { inCallout, lengthText, unitOf, type LengthUnit } from "../../number";
 import { partName } from "../../job/parts";
@@ -109,10 +109,23 @@ export function freeName(document: JobDocument, wanted: string): string {
   }
 }
 
+/** Where the stock round the part is milled off, the cutter passes over what holds: only what is under the part is held. */
+function roomUnder({ standing: { box, finished, piece } }: Base): number {
+  const isMilled = piece.rows.some((r) => r.placed?.step?.op === "leave");
+  const isWider =
+    box.max.x - box.min.x > finished.max.x - finished.min.x + CONTACT ||
+    box.max.y - box.min.y > finished.max.y - finished.min.y + CONTACT;
+  const room = finished.min.z - box.min.z;
+  return isMilled && isWider && room > LEAST_ROOM ? room : Infinity;
+}
+/** Less than this under the part holds nothing, mm. */
+const LEAST_ROOM = 0.5;
+
 /** How deep a nest is where nothing is said: a share of the piece's height, and never all of it. */
-export function gripOf(base: Base, wished: number | undefined): Result<number> {
-  const proposed = Math.max(fixturePractice.gripLeast, base.height * fixturePractice.gripShare);
-  const grip = wished ?? Math.min(proposed, base.height / 2);
+export function gripOf(base: Base, wished: number | undefined, unit: LengthUnit): Result<number> {
+  const { gripLeast, gripShare, step } = fixturePractice[unit];
+  const proposed = Math.max(gripLeast, Math.ceil((base.height * gripShare) / step) * step);
+  const grip = wished ?? Math.min(proposed, base.height / 2, roomUnder(base));
   if (!(grip > 0)) return fail("the grip is nothing", { path: "grip", expected: "a grip over 0" });
   return grip < base.height
     ? ok(grip)
@@ -129,18 +142,18 @@ export function nestLines(
   base: Base,
   work: Work,
   wishes: FixtureWishes & { grip: number },
-  filled: boolean,
 ): Result<string[]> {
-  const clearance = wishes.clearance ?? fixturePractice.clearance;
+  const practice = fixturePractice[w.unit];
+  const clearance = wishes.clearance ?? practice.clearance;
   if (clearance < 0) return fail("the clearance is less than nothing", { path: "clearance", expected: "0 or more" });
   const own = work.part.name;
   const shadow = shadowOfBand(work.kernel, base.piece, lyingFrame(base, work), 0, wishes.grip);
   if (!shadow.ok) return shadow;
-  const relief = wishes.relief ?? fixturePractice.relief;
+  const relief = wishes.relief ?? practice.relief;
   const isSquare = squareCorners(onlyOuter(shadow.value)).length > 0 && relief > 0;
   return ok([
     `OUTLINE ${w.quoted(name)}`,
-    `SHADOW DEEP ${w.n(wishes.grip)} FROM ${base.down.toUpperCase()} ${filled ? "FILLED " : ""}OF ${w.quoted(own)} AFTER SETUP ${base.after}`,
+    `SHADOW DEEP ${w.n(wishes.grip)} FROM ${base.down.toUpperCase()} FILLED OF ${w.quoted(own)} AFTER SETUP ${base.after}`,
     ...(isSquare ? [`RELIEF ${w.n(relief)} ${(wishes.placement ?? "corner").toUpperCase()} OUTSIDE`] : []),
     ...(clearance > 0 ? [`OFFSET ${w.n(clearance)}`] : []),
     "END",

@@ -15,7 +15,7 @@ import {
 
 /** The smallest usual blank that has a wall round the piece and a floor under it. */
 function blankFor(unit: "in" | "mm", long: number, wide: number, grip: number, spacer: number): JawBlank | null {
-  const { wall, floor } = fixturePractice;
+  const { wall, floor } = fixturePractice[unit];
   const fits = (b: JawBlank) =>
     b.length >= long + 2 * wall && 2 * b.thickness + spacer >= wide + 2 * wall && b.height >= grip + floor;
   return jawBlanks.rows.find((b) => b.unit === unit && fits(b)) ?? null;
@@ -30,9 +30,9 @@ export function deriveJaws(from: DeriveFrom, op: number, wishes: FixtureWishes):
   if (!base.ok) return base;
   const { document, work } = from;
   const w = new Writer(document.unit);
-  const grip = gripOf(base.value, wishes.grip);
+  const grip = gripOf(base.value, wishes.grip, document.unit);
   if (!grip.ok) return grip;
-  const spacer = wishes.spacer ?? fixturePractice.spacer;
+  const spacer = wishes.spacer ?? fixturePractice[document.unit].spacer;
   const across = wishes.across ?? (base.value.wide <= base.value.long ? "y" : "x");
   const [long, wide] = across === "y" ? [base.value.long, base.value.wide] : [base.value.wide, base.value.long];
   if (spacer <= 0 || spacer >= wide)
@@ -52,7 +52,7 @@ export function deriveJaws(from: DeriveFrom, op: number, wishes: FixtureWishes):
         .join(", "),
     });
   const name = freeName(document, wishes.name ?? "soft jaws");
-  const nest = nestLines(w, "nest", base.value, work, { ...wishes, grip: grip.value }, true);
+  const nest = nestLines(w, "nest", base.value, work, { ...wishes, grip: grip.value });
   if (!nest.ok) return nest;
   const own = w.quoted(work.part.name);
   const screws = `LINE 2 BY ${w.n(blank.screwPitch)}`;

@@ -1,5 +1,9 @@
 import { fail, ok, type Result } from "../../base/result";
+import { PARALLEL } from "../../geometry/tolerance";
+import { dot } from "../../geometry/vec";
+import { loopArea } from "../../outline";
 import { fixturePractice } from "../../tables";
+import type { Work } from "../setup";
 import type { Setup } from "../../job/schema";
 import {
   baseOf,
@@ -42,10 +46,11 @@ export function derivePlate(from: DeriveFrom, op: number, wishes: FixtureWishes)
   const grip = gripOf(
     bases.reduce((a, b) => (b.height < a.height ? b : a)),
     wishes.grip,
+    document.unit,
   );
   if (!grip.ok) return grip;
   const size = { x: Math.max(...bases.map((b) => b.long)), y: Math.max(...bases.map((b) => b.wide)) };
-  const { between, plateMargin, floor, dropOver, tableScrew, dowel } = fixturePractice;
+  const { between, plateMargin, floor, dropOver, tableScrew, dowel, bossRoom } = fixturePractice[document.unit];
   const pitch = {
     x: wishes.pitch?.x || up(size.x + between, 5),
     y: wishes.pitch?.y || up(size.y + between, 5),
@@ -66,10 +71,21 @@ export function derivePlate(from: DeriveFrom, op: number, wishes: FixtureWishes)
   const cuts: string[] = [];
   for (const base of bases) {
     const outline = `nest ${base.standing.setup.op}`;
-    const nest = nestLines(w, outline, base, work, { ...wishes, grip: grip.value }, false);
+    const nest = nestLines(w, outline, base, work, { ...wishes, grip: grip.value });
     if (!nest.ok) return nest;
     nests.push(...nest.value);
     cuts.push(`CUT "nest ${base.standing.setup.op}": POCKET ${w.quoted(outline)} DEEP ${w.n(grip.value)}`);
+    const nestRow = cuts.length + 1;
+    for (const boss of bases.length === 1 ? bossesOf(base, work, grip.value) : []) {
+      const name = `boss ${base.standing.setup.op}-${boss.row}`;
+      nests.push(
+        `OUTLINE ${w.quoted(name)}`,
+        `EDGES MOUTH OF ${own} ROW ${boss.row}`,
+        `OFFSET ${w.n(-bossRoom)}`,
+        "END",
+      );
+      cuts.push(`LEAVE ${w.quoted(name)}: TEXT ${w.quoted(name)} X ${w.n(boss.height)} ON FLOOR OF ${nestRow}`);
+    }
   }
   const through = largestThrough(bases[0], work);
   if (through !== null) {
@@ -92,6 +108,23 @@ export function derivePlate(from: DeriveFrom, op: number, wishes: FixtureWishes)
   const hold: Setup["hold"] = { fixture: "plate", part: name };
   const setups = document.setups.map((s) => (ops.includes(s.op) ? { ...s, hold } : s));
   return ok({ name, lines, setups });
+}
+
+/**
+ * Bosses that come up into pockets of a piece's underside and locate it: of every pocket open there that is wide enough,
+ * some way below its floor.
+ */
+function bossesOf(base: Base, work: Work, grip: number): { row: number; height: number }[] {
+  const { bossLeast, bossUnder } = fixturePractice[work.part.job.unit];
+  return work.rows.flatMap((row) => {
+    const step = row.placed?.step;
+    const isThere = base.after > 0 && row.state === "ok" && !row.placed!.thru && row.feature?.is === "pocket";
+    if (!isThere || step?.op !== "cut" || step.body.body !== "prism" || step.places.length > 1) return [];
+    if (dot(step.frame.normal, base.standing.frame.normal) > -PARALLEL) return [];
+    const area = Math.abs(loopArea(step.body.outline.outer));
+    const height = Math.min(grip, step.body.to - bossUnder);
+    return area >= bossLeast && height > 1 ? [{ row: row.number, height }] : [];
+  });
 }
 
 /** Stations in rows, the setups one after the other along each. */

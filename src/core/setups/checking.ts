@@ -1,0 +1,225 @@
+import { fail, ok, type Problem, type Result } from "../base/result";
+import { valueOf } from "../engine/numbers";
+import { CONTACT } from "../geometry/tolerance";
+import { dot } from "../geometry/vec";
+import type { Holding, Setup } from "../job/schema";
+import type { NumberText } from "../number";
+import { cribFor } from "../tables";
+import { planPaths, type PathPlan } from "../paths/plan";
+import type { EvaluatedPart } from "../evaluate/parts";
+import { boredRadius, chuckFindings } from "./chuckChecks";
+import type { CheckContext, Found, SetupFinding } from "./finding";
+import { cutterFindings, nestFindings, standsFindings, type Held } from "./fixtureChecks";
+import { axisOfBox, gripArea, roundGrip } from "./grip";
+import { gripFindings, nestDepthFindings, stationFindings } from "./gripChecks";
+import type { Lying } from "./lying";
+import type { Reach } from "./reach";
+import { directionOf } from "./routing";
+import type { StandingSetup, Work } from "./setup";
+import { allStations, stationsFor } from "./stations";
+
+/** How a setup holds its piece, in figures. Lengths mm, areas mm². */
+export interface HoldFigures {
+  kind: Holding["fixture"];
+  part: string | null;
+  grip: number | null;
+  gripArea: number | null;
+  /** What stands above the jaws, out of the chuck, or over the plate. */
+  above: number | null;
+  /** The gripped diameter of a round. */
+  diameter: number | null;
+}
+export interface EvaluatedSetup {
+  setup: Setup;
+  standing: StandingSetup | null;
+  problem: Problem | null;
+  hold: HoldFigures | null;
+  /** How the piece lies in what holds it, station by station; empty without a part that holds. */
+  lying: Lying[];
+  plans: PathPlan[];
+  findings: SetupFinding[];
+}
+
+export const refused = (setup: Setup, problem: Problem): SetupFinding => ({
+  rule: "setup-refused",
+  setup: setup.op,
+  row: null,
+  rowId: null,
+  severity: "stop",
+  value: 0,
+  limit: 0,
+  place: null,
+  text: `setup ${setup.op}: ${problem.message}${problem.expected ? ` (expected: ${problem.expected})` : ""}`,
+  source: "geometry",
+});
+
+/** One setup: how it holds, and its checks. */
+export class Checking {
+  private readonly crib;
+  private readonly plans: PathPlan[];
+  constructor(
+    private readonly work: Work,
+    private readonly parts: EvaluatedPart[],
+    private readonly c: CheckContext,
+    private readonly standing: StandingSetup,
+    private readonly reach: Reach,
+  ) {
+    const { job, evaluation } = work.part;
+    this.crib = job.crib ?? cribFor(job.unit);
+    const plans = planPaths(job, evaluation.solved.rows, evaluation.stock?.placed.box);
+    const own = new Set(standing.piece.rows.map((r) => r.row.id));
+    this.plans = plans.filter((p) => own.has(p.rowId) && dot(p.frame.normal, standing.frame.normal) > 0.999);
+  }
+
+  evaluated(): EvaluatedSetup {
+    const { standing, plans } = this;
+    const { setup } = standing;
+    const held = this.holding(setup.hold);
+    const base = { setup, standing, problem: null, plans };
+    const unseen = this.unreachable();
+    if (!held.ok)
+      return { ...base, hold: null, lying: [], findings: [refused(setup, held.problems[0]), ...this.own(unseen)] };
+    const { figures, lying, found } = held.value;
+    return { ...base, hold: figures, lying, findings: this.own([...found, ...unseen]) };
+  }
+
+  private own(found: (Found & { rule: string })[]): SetupFinding[] {
+    return found.map((f) => ({ row: null, rowId: null, ...f, setup: this.standing.setup.op }));
+  }
+
+  /** Rows of this setup of which nothing at all is seen from its side. */
+  private unreachable(): (Found & { rule: string })[] {
+    const direction = directionOf(this.standing);
+    return this.standing.piece.rows.flatMap((row) => {
+      const faces = this.reach.facesOf(row);
+      if (!faces.length) return [];
+      const seen = this.reach.seen(faces, direction);
+      if (faces.some((f) => seen.faces.has(f))) return [];
+      const why = seen.why.get(faces[0]);
+      return [
+        {
+          rule: "row-unreachable",
+          severity: "stop" as const,
+          row: row.number,
+          rowId: row.row.id,
+          value: 0,
+          limit: faces.length,
+          place: null,
+          text: `row ${row.number} cannot be cut in setup ${this.standing.setup.op}: ${why === "in the way" ? "something of the part is in the way" : "it looks away from the cutter"}`,
+          source: "geometry: from where the row is seen",
+        },
+      ];
+    });
+  }
+
+  private length(text: NumberText, what: string): Result<number> {
+    const r = valueOf(text, "length", this.work.scope);
+    if (!r.ok) return fail(`${what}: ${r.problems[0].message}`, { path: what, expected: r.problems[0].expected });
+    return r.value.value > CONTACT
+      ? ok(r.value.value)
+      : fail(`the ${what} is nothing: the piece is not held`, { path: what, expected: `a ${what} over 0` });
+  }
+
+  private holding(
+    hold: Holding | null,
+  ): Result<{ figures: HoldFigures | null; lying: Lying[]; found: (Found & { rule: string })[] }> {
+    if (!hold) return ok({ figures: null, lying: [], found: [] });
+    switch (hold.fixture) {
+      case "vise":
+        return this.inVise(hold);
+      case "jaws":
+        return this.inJaws(hold);
+      case "plate":
+        return this.onPlate(hold);
+      case "chuck":
+      case "index":
+        return this.inChuck(hold);
+    }
+  }
+
+  /** The band of the piece that stands in jaws. */
+  private band(across: "x" | "y", grip: number) {
+    const { frame, box } = this.standing;
+    const zero = dot(frame.origin, frame.normal);
+    return { up: frame.normal, across: frame[across], low: zero + box.min.z, high: zero + box.min.z + grip };
+  }
+
+  private inVise(hold: Extract<Holding, { fixture: "vise" }>) {
+    const grip = this.length(hold.grip, "grip");
+    if (!grip.ok) return grip;
+    const { standing, work, c } = this;
+    const area = gripArea(work.kernel, standing.piece.before, this.band(hold.across, grip.value), false);
+    const found = gripFindings(c, standing, grip.value, area, (text) => ({ hold: { ...hold, grip: text } }));
+    return ok({ figures: this.figures(hold, null, grip.value, area), lying: [], found });
+  }
+
+  private figures(hold: Holding, part: string | null, grip: number | null, area: number | null): HoldFigures {
+    const { box } = this.standing;
+    const above = grip === null ? null : box.max.z - box.min.z - grip;
+    return { kind: hold.fixture, part, grip, gripArea: area, above, diameter: null };
+  }
+
+  private inJaws(hold: Extract<Holding, { fixture: "jaws" }>) {
+    const grip = this.length(hold.grip, "grip");
+    if (!grip.ok) return grip;
+    const stations = stationsFor(this.parts, this.work, this.standing, hold.part);
+    if (!stations.ok) return stations;
+    const { standing, work, c } = this;
+    const area = gripArea(work.kernel, standing.piece.before, this.band(hold.across, grip.value), true);
+    const found = [
+      ...gripFindings(c, standing, grip.value, area, (text) => ({ hold: { ...hold, grip: text } })),
+      ...nestDepthFindings(c, standing, hold, grip.value, stations.value),
+      ...stations.value.flatMap((lying) => this.fixture(lying, hold.part)),
+    ];
+    return ok({ figures: this.figures(hold, hold.part, grip.value, area), lying: stations.value, found });
+  }
+
+  private onPlate(hold: Extract<Holding, { fixture: "plate" }>) {
+    const stations = stationsFor(this.parts, this.work, this.standing, hold.part);
+    if (!stations.ok) return stations;
+    const largest = Math.max(0, ...this.plans.map((p) => p.cutter?.diameter ?? 2 * p.drillRadius));
+    const found = [
+      ...stations.value.flatMap((lying) => this.fixture(lying, hold.part)),
+      ...stationFindings(this.c, allStations(this.parts, this.work, hold.part), hold.part, largest),
+    ];
+    const [first] = stations.value;
+    const depth = first.holderBox.max.z - first.box.min.z;
+    const figures = { ...this.figures(hold, hold.part, depth, null), grip: null };
+    return ok({ figures, lying: stations.value, found });
+  }
+
+  private inChuck(hold: Extract<Holding, { fixture: "chuck" | "index" }>) {
+    const grip = this.length(hold.grip, "grip");
+    if (!grip.ok) return grip;
+    const { standing, work, c } = this;
+    const axis = axisOfBox(standing.frame, standing.box);
+    const round = roundGrip(
+      work.kernel,
+      standing.piece.before,
+      axis,
+      standing.box.min.z,
+      standing.box.min.z + grip.value,
+    );
+    const figures = {
+      ...this.figures(hold, hold.fixture === "chuck" ? (hold.bored ?? null) : null, grip.value, round?.area ?? null),
+      diameter: round && 2 * round.radius,
+    };
+    const bored =
+      hold.fixture === "chuck" && hold.bored
+        ? stationsFor(this.parts, this.work, this.standing, hold.bored)
+        : ok<Lying[]>([]);
+    if (!bored.ok) return bored;
+    const boredTo = bored.value.length ? boredRadius(work.kernel, bored.value[0].holder) : null;
+    const found = [
+      ...chuckFindings(c, standing, work, hold, grip.value, round, boredTo),
+      ...bored.value.flatMap((lying) => this.fixture(lying, (hold as { bored: string }).bored)),
+    ];
+    return ok({ figures, lying: bored.value, found });
+  }
+
+  private fixture(lying: Lying, part: string): (Found & { rule: string })[] {
+    const { standing, crib, work } = this;
+    const held: Held = { standing, lying, part, rows: standing.piece.rows, crib, finished: work.finalKey };
+    return [...nestFindings(this.c, held), ...standsFindings(this.c, held), ...cutterFindings(this.c, held)];
+  }
+}

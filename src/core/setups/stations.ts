@@ -1,0 +1,51 @@
+import { fail, ok, type Result } from "../base/result";
+import { pieceStates } from "../engine/piece";
+import type { EvaluatedPart } from "../evaluate/parts";
+import { dot } from "../geometry/vec";
+import type { Setup } from "../job/schema";
+import { holderNamed, lay, type Lying } from "./lying";
+import type { StandingSetup, Work } from "./setup";
+
+/** The stations of a holder that serve a setup: where the piece lies as the setup before it left it. */
+export function stationsFor(
+  parts: EvaluatedPart[],
+  work: Work,
+  { setup, frame }: StandingSetup,
+  name: string,
+): Result<Lying[]> {
+  const holder = holderNamed(parts, name);
+  if (!holder.ok) return holder;
+  const before = setupBefore(work, setup);
+  const own = allStations(parts, work, name).filter(
+    (l) => (l.placement.setup ?? before) === before && dot(l.frame.normal, frame.normal) > SAME_WAY,
+  );
+  return own.length
+    ? ok(own)
+    : fail(`"${name}" has no place for the piece of setup ${setup.op}`, {
+        expected: `PLACE "${parts[0].name}" IN "${name}" AT x,y,z with ${upWords(setup)} up`,
+      });
+}
+/** The cosine over which two ways up are one. */
+const SAME_WAY = 0.999;
+
+function setupBefore(work: Work, setup: Setup): number {
+  const setups = work.job.setups ?? [];
+  const i = setups.indexOf(setup);
+  return i > 0 ? setups[i - 1].op : 0;
+}
+const upWords = ({ up }: Setup): string => (typeof up === "string" ? `UP ${up.toUpperCase()}` : "that side");
+
+/** Every station of a holder, each with the piece as it comes there. */
+export function allStations(parts: EvaluatedPart[], work: Work, name: string): Lying[] {
+  const holder = holderNamed(parts, name);
+  const states = pieceStates(work);
+  if (!holder.ok || !states.ok) return [];
+  const own = parts[0].name.toLowerCase();
+  return holder.value.part.places
+    .filter((p) => p.part.toLowerCase() === own)
+    .flatMap((p) => {
+      const key = p.setup === undefined ? work.finalKey : states.value.find((s) => s.op === p.setup)?.after;
+      const laid = key ? lay(work.kernel, p, key, holder.value.key, work.scope) : null;
+      return laid?.ok ? [laid.value] : [];
+    });
+}

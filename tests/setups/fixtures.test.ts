@@ -1,0 +1,276 @@
+// Jaws, plates and chuck jaws that follow the piece: by hand, and on pieces of many kinds. Lengths mm.
+import { mm, inch } from "../helpers/card";
+import { derivedCard, remarks, setUp } from "./helpers";
+
+const { PI } = Math;
+const rules = (found: { rule: string; severity: string }[]) =>
+  found.filter((f) => f.severity !== "note").map((f) => f.rule);
+
+describe("a nest by hand", () => {
+  const BLOCK = ["LEAVE BLOCK 60 X 40 X 20", "SETUP 10 MILL UP TOP ROWS 1", "SETUP 20 MILL UP BOTTOM ROWS 1"];
+  const nestOf = async (text: string) => {
+    const { parts } = await setUp(text);
+    return parts[1].evaluation.outlines.find((o) => o.name.startsWith("nest"))!;
+  };
+  it("is the rectangle with its room all round and three quarters of a circle at each corner", async () => {
+    const card = await derivedCard(mm(...BLOCK), "jaws", 20, { grip: 5, clearance: 0.1, relief: 8 });
+    // Grown by c, sides move out; a corner keeps a quarter less of its relief, which lies in the rectangle.
+    const [c, r] = [0.1, 4];
+    const relieved = 60 * 40 + 4 * (3 / 4) * PI * r * r;
+    // Steiner, inwards corners of the reliefs losing what two offset curves share: compared with the exact offset's area.
+    const nest = await nestOf(card);
+    const around = 2 * (60 + 40) - 8 * r + 4 * (3 / 4) * 2 * PI * r;
+    expect(nest.area).toBeGreaterThan(relieved + around * c - 8 * c * c);
+    expect(nest.area).toBeLessThan(relieved + around * c + 8 * c * c);
+  });
+  it("reaches past the corner by exactly the radius of its relief and the room", async () => {
+    const card = await derivedCard(mm(...BLOCK), "jaws", 20, { grip: 5, clearance: 0.1, relief: 8 });
+    const nest = await nestOf(card);
+    const corner = { x: 30, y: 20 };
+    const past =
+      Math.max(...nest.region.flat().map((s) => (s.kind === "arc" ? s.centre.x + s.radius : s.from.x))) - corner.x;
+    expect(past).toBeCloseTo(4 + 0.1, 9);
+  });
+  it("has its reliefs where the shop's school puts them", async () => {
+    const box = async (placement: "corner" | "wall" | "bisector") => {
+      const nest = await nestOf(
+        await derivedCard(mm(...BLOCK), "jaws", 20, { grip: 5, clearance: 0.1, relief: 8, placement }),
+      );
+      return nest.box!;
+    };
+    const [corner, wall, bisector] = [await box("corner"), await box("wall"), await box("bisector")];
+    const high = (b: typeof corner) => Math.max(b.max.x - 30, b.max.y - 20);
+    expect(high(corner)).toBeCloseTo(4.1, 9);
+    expect(high(wall)).toBeCloseTo(4.1, 9);
+    // On the bisector the circle goes through the corner: past the side by r - r / √2.
+    expect(high(bisector)).toBeCloseTo(4 - 4 / Math.SQRT2 + 0.1, 9);
+  });
+  it("in inches too", async () => {
+    const lines = ["LEAVE BLOCK 2.5 X 1.5 X .75", "SETUP 10 MILL UP TOP ROWS 1", "SETUP 20 MILL UP BOTTOM ROWS 1"];
+    const card = await derivedCard(inch(...lines), "jaws", 20);
+    const { setups } = await setUp(card);
+    expect(rules(setups[1].findings)).toEqual([]);
+    expect(card).toContain('LEAVE "pair": BLOCK 4 X 2.625 X 1.5');
+  });
+});
+
+describe("what a nest is held to", () => {
+  const jaws = (...lines: string[]) =>
+    mm(
+      "LEAVE BLOCK 60 X 40 X 20",
+      "SETUP 10 MILL UP TOP ROWS 1",
+      'SETUP 20 MILL UP BOTTOM HOLD JAWS "jaws" GRIP 5 ACROSS Y ROWS 1',
+      'PART "jaws" JAWS',
+      ...lines,
+    );
+  const pair = (nest: string[], h = 40, deep = 5, width = 80) =>
+    jaws(
+      'OUTLINE "nest"',
+      ...nest,
+      "END",
+      `LEAVE BLOCK 120 X ${width} X ${h}`,
+      "CUT POCKET 130 X 4 THRU",
+      `CUT POCKET "nest" DEEP ${deep}`,
+      `PLACE "test" IN "jaws" AT 0,0,${h - deep} UP BOTTOM MIDDLE AFTER SETUP 10`,
+    );
+  it.each([
+    ["goes-in-from-above", pair(["RECTANGLE 59 X 41"]), pair(["RECTANGLE 60.1 X 40.1"])],
+    ["nest-clearance", pair(["RECTANGLE 60 X 40"]), pair(["RECTANGLE 60.1 X 40.1"])],
+    ["nest-clearance", pair(["RECTANGLE 61 X 41"]), pair(["RECTANGLE 60.3 X 40.3"])],
+    [
+      "relief-clears-corner",
+      pair(["RECTANGLE 60.1 X 40.1"]),
+      pair(["RECTANGLE 60 X 40", "RELIEF 8 CORNER ALL", "OFFSET .05"]),
+    ],
+    ["nest-depth", pair(["RECTANGLE 60.1 X 40.1"], 40, 6), pair(["RECTANGLE 60.1 X 40.1"], 40, 5)],
+    ["nest-floor", pair(["RECTANGLE 60.1 X 40.1"], 10), pair(["RECTANGLE 60.1 X 40.1"], 11)],
+    ["nest-wall", pair(["RECTANGLE 60.1 X 40.1"], 40, 5, 50), pair(["RECTANGLE 60.1 X 40.1"], 40, 5, 54)],
+  ])("%s trips, and just inside does not", async (rule, trips, inside) => {
+    expect((await remarks(trips, rule)).length).toBe(1);
+    expect(await remarks(inside, rule)).toEqual([]);
+  });
+  it("tells the fix of a nest that is deeper than the grip, which clears it", async () => {
+    const [found] = await remarks(pair(["RECTANGLE 60.1 X 40.1"], 40, 6), "nest-depth");
+    expect(found.fix!.label).toBe("grip 6");
+    expect(await remarks(pair(["RECTANGLE 60.1 X 40.1"], 40, 6).replace("GRIP 5", "GRIP 6"), "nest-depth")).toEqual([]);
+  });
+  it("an overhang that only shows half way down", async () => {
+    const piece = (flange: string) =>
+      mm(
+        "LEAVE BLOCK 40 X 30 X 20",
+        `LEAVE BLOCK ${flange} X 6 AT 0,0,4`,
+        "SETUP 10 MILL UP TOP ROWS 1-2",
+        'SETUP 20 MILL UP TOP HOLD JAWS "jaws" GRIP 12 ACROSS Y ROWS 1',
+        'PART "jaws" JAWS',
+        'OUTLINE "nest"',
+        'SECTION Z 1 OF "test" AFTER 2',
+        "RELIEF 6 OUTSIDE",
+        "OFFSET .05",
+        "END",
+        "LEAVE BLOCK 120 X 80 X 40",
+        'CUT POCKET "nest" DEEP 12',
+        'PLACE "test" IN "jaws" AT 0,0,28 MIDDLE AFTER SETUP 10',
+      );
+    const [found] = await remarks(piece("50 X 30"), "goes-in-from-above");
+    // Ten by thirty of it stand over the jaws, less the reliefs' share and the room.
+    expect(found.value).toBeGreaterThan(2 * 5 * 30 - 40);
+    expect(found.value).toBeLessThan(2 * 5 * 30);
+    expect(await remarks(piece("40 X 30"), "goes-in-from-above")).toEqual([]);
+  });
+  it("a cutter that goes into the jaw, and a hole with nothing under it", async () => {
+    const lines = (row: string, more = "") =>
+      mm(
+        "LEAVE BLOCK 60 X 40 X 20",
+        row,
+        "SETUP 10 MILL UP TOP ROWS 1",
+        'SETUP 20 MILL UP BOTTOM HOLD PLATE "plate" ROWS 2',
+        'PART "plate" PLATE',
+        "LEAVE BLOCK 120 X 80 X 30",
+        "CUT POCKET 60.1 X 40.1 R.01 DEEP 5",
+        ...(more ? [more] : []),
+        'PLACE "test" IN "plate" AT 0,0,25 UP BOTTOM MIDDLE AFTER SETUP 10',
+      );
+    const through = await remarks(lines("CUT ⌀6 THRU ON BOTTOM"), "drop-hole");
+    expect(through[0].row).toBe(2);
+    expect(await remarks(lines("CUT ⌀6 THRU ON BOTTOM", "CUT ⌀8 THRU"), "drop-hole")).toEqual([]);
+    const step = await remarks(lines("CUT POCKET 20 X 60 DEEP 17 ON BOTTOM AT 30,0"), "cut-into-jaw");
+    expect(step[0].value).toBeCloseTo(2, 6);
+    expect(await remarks(lines("CUT POCKET 20 X 60 DEEP 14.9 ON BOTTOM AT 30,0"), "cut-into-jaw")).toEqual([]);
+  });
+  it("stations that lie too near, and over the edge", async () => {
+    const plate = (pitch: number) =>
+      mm(
+        "LEAVE BLOCK 60 X 40 X 20",
+        "SETUP 10 MILL UP TOP ROWS 1",
+        'SETUP 20 MILL UP BOTTOM HOLD PLATE "plate" ROWS 1',
+        'PART "plate" PLATE',
+        'OUTLINE "nest"',
+        'SHADOW DEEP 5 FROM TOP FILLED OF "test" AFTER SETUP 10',
+        "RELIEF 8 CORNER OUTSIDE",
+        "OFFSET .05",
+        "END",
+        "LEAVE BLOCK 200 X 80 X 30",
+        'CUT POCKET "nest" DEEP 5',
+        `PLACE "test" IN "plate" AT ${-pitch / 2},0,25 UP BOTTOM MIDDLE AFTER SETUP 10`,
+        `PLACE "test" IN "plate" AT ${pitch / 2},0,25 UP BOTTOM MIDDLE AFTER SETUP 10`,
+      );
+    expect((await remarks(plate(58), "stations-apart"))[0].severity).toBe("stop");
+    expect(await remarks(plate(100), "stations-apart")).toEqual([]);
+    expect((await remarks(plate(160), "nest-wall")).some((f) => f.severity === "stop")).toBe(true);
+  });
+  it("a setup held in a part that is not there, or has no place for it", async () => {
+    const gone = await remarks(
+      mm("LEAVE BLOCK 60 X 40 X 20", 'SETUP 10 MILL UP TOP HOLD JAWS "x" GRIP 5 ACROSS Y ROWS 1'),
+      "setup-refused",
+    );
+    expect(gone[0].text).toContain('there is no part "x"');
+    const unplaced = await remarks(jaws("LEAVE BLOCK 100 X 80 X 40"), "setup-refused");
+    expect(unplaced[0].text).toContain("has no place for the piece");
+  });
+  it("parts that follow each other in a circle are a failed row, and nothing else is lost", async () => {
+    const { parts } = await setUp(
+      mm(
+        'PART "a" WORK',
+        "LEAVE BLOCK 60 X 40 X 20",
+        'PART "b" PLATE',
+        'OUTLINE "o"',
+        'SHADOW DEEP 5 FROM TOP OF "a" AFTER SETUP 10',
+        "END",
+        "LEAVE BLOCK 100 X 80 X 30",
+        'CUT POCKET "o" DEEP 5',
+        'PLACE "a" IN "b" AT 0,0,0',
+      ),
+    );
+    expect(parts[1].evaluation.solved.rows.map((r) => r.state)).toEqual(["ok", "failed"]);
+    expect(parts[1].evaluation.solved.rows[1].message).toContain("has no setup 10");
+  });
+});
+
+/** Pieces of many kinds: their rows, and which setup they are held in. */
+const PIECES: [what: string, rows: string[], up: string, longer: [string, string]][] = [
+  ["a block", ["LEAVE BLOCK 60 X 40 X 20"], "BOTTOM", ["60 X 40", "64 X 38"]],
+  ["rounded corners", ["LEAVE BLOCK 60 X 40 X 20 R 6"], "BOTTOM", ["60 X 40", "70 X 44"]],
+  ["a round", ["LEAVE ROUND ⌀50 X 20"], "BOTTOM", ["⌀50", "⌀54"]],
+  ["a hexagon", ["LEAVE POLYGON 6 AF 40 X 20"], "BOTTOM", ["AF 40", "AF 43"]],
+  ["an L", ["LEAVE BLOCK 60 X 40 X 20", "CUT POCKET 30 X 20 THRU AT 20,12"], "BOTTOM", ["60 X 40", "62 X 40"]],
+  ["a chamfered edge", ["LEAVE BLOCK 60 X 40 X 20", "CUT CHAMFER 2 OUTER TOP"], "BOTTOM", ["60 X 40", "66 X 42"]],
+  ["a rounded edge", ["LEAVE BLOCK 60 X 40 X 20", "CUT ROUND 3 OUTER TOP"], "BOTTOM", ["60 X 40", "66 X 42"]],
+  ["a flange under a boss", ["LEAVE ROUND ⌀60 X 8", "LEAVE ROUND ⌀30 X 20 ON TOP"], "BOTTOM", ["⌀30", "⌀34"]],
+  [
+    "pockets and holes from above",
+    ["LEAVE BLOCK 60 X 40 X 20", "CUT POCKET 40 X 20 R5 DEEP 12", "CUT 4X ⌀5 THRU GRID 2 2 BY 52 32"],
+    "BOTTOM",
+    ["60 X 40 X 20", "66 X 40 X 22"],
+  ],
+  ["standing on its end", ["LEAVE BLOCK 60 X 40 X 20"], "LEFT", ["60 X 40", "60 X 44"]],
+  ["off its zero", ["LEAVE BLOCK 60 X 40 X 20 CORNER AT 5,7"], "BOTTOM", ["60 X 40", "66 X 36"]],
+  [
+    "slanted walls",
+    ['OUTLINE "o"', "RECTANGLE 60 X 40", "END", 'LEAVE PRISM "o" X 20 DRAFT 5'],
+    "BOTTOM",
+    ["60 X 40", "64 X 42"],
+  ],
+];
+
+describe("on pieces of many kinds", () => {
+  const setupsFor = (up: string, rows: string[]) => {
+    const n = rows.filter((r) => /^(LEAVE|CUT)/.test(r)).length;
+    return [`SETUP 10 MILL UP TOP ROWS 1-${n}`, `SETUP 20 MILL UP ${up} ROWS 1`];
+  };
+  const troubles = async (text: string) => {
+    const { setups, parts, kernel } = await setUp(text);
+    const failed = parts.flatMap((p) =>
+      p.evaluation.solved.rows.filter((r) => r.state === "failed").map((r) => r.message),
+    );
+    // Slanted walls are held by nothing that stands opposite: that is said, and is no fault of the nest.
+    const wrong = setups[1].findings.filter((f) => f.severity === "stop" && f.rule !== "grip-area").map((f) => f.text);
+    const holder = parts[parts.length - 1].evaluation.solved.finalKey!;
+    return [...failed, ...wrong, ...(kernel.measure(holder).volume > 0 ? [] : ["no solid"])];
+  };
+  it.each(PIECES)("soft jaws for %s go in, clear, and follow", async (_, rows, up, [was, is]) => {
+    const card = await derivedCard(mm(...rows, ...setupsFor(up, rows)), "jaws", 20);
+    expect(card).toContain("JAWS");
+    expect(await troubles(card)).toEqual([]);
+    const changed = card.replace(was, is);
+    expect(changed).not.toBe(card);
+    expect(await troubles(changed)).toEqual([]);
+  });
+  it.each(PIECES)("a plate of two stations for %s goes in, clears, and follows", async (_, rows, up, [was, is]) => {
+    const card = await derivedCard(mm(...rows, ...setupsFor(up, rows)), "plate", 20, { stations: { x: 2, y: 1 } });
+    expect(await troubles(card)).toEqual([]);
+    expect(await troubles(card.replace(was, is))).toEqual([]);
+  });
+  it.each([
+    ["a plain round", ["LEAVE ROUND ⌀50 X 30"], "⌀50"],
+    ["a stepped one", ["LEAVE ROUND ⌀60 X 10", "LEAVE ROUND ⌀30 X 25 ON TOP", "CUT ⌀12 THRU"], "⌀30"],
+  ] as const)("bored jaws for %s hold and follow", async (_, rows, diameter) => {
+    const card = await derivedCard(mm(...rows, ...setupsFor("BOTTOM", [...rows])), "chuck", 20, { grip: 8 });
+    const { setups } = await setUp(card);
+    expect(rules(setups[1].findings)).toEqual([]);
+    const d = Number(diameter.slice(1));
+    expect(setups[1].hold!.diameter).toBeCloseTo(d, 9);
+    expect(setups[1].hold!.gripArea).toBeCloseTo(PI * d * 8, 6);
+    expect(await troubles(card.replace(diameter, `⌀${d + 2}`))).toEqual([]);
+  });
+  it("a plate of one station after the other takes the piece as each setup finds it", async () => {
+    const rows = [
+      "STOCK PLATE 64 X 44 X 28",
+      "LEAVE BLOCK 60 X 40 X 20",
+      "CUT POCKET 40 X 20 R5 DEEP 8",
+      "CUT 2X ⌀6 THRU LINE 2 BY 50 AT -25,0",
+    ];
+    const card = await derivedCard(
+      mm(...rows, "SETUP 10 MILL UP TOP ROWS 1-3", "SETUP 20 MILL UP BOTTOM ROWS 1"),
+      "plate",
+      10,
+      { serves: [10, 20] },
+    );
+    const { setups } = await setUp(card);
+    expect(setups.map((s) => s.lying.length)).toEqual([1, 1]);
+    const [a, b] = setups.map((s) => s.lying[0].box);
+    // The stock in the first, the part without its foot in the second.
+    expect(a.max.x - a.min.x).toBeCloseTo(64, 6);
+    expect(b.max.x - b.min.x).toBeCloseTo(64, 6);
+    expect(setups.flatMap((s) => s.findings.filter((f) => f.severity === "stop")).map((f) => f.text)).toEqual([]);
+  });
+});
