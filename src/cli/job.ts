@@ -164,7 +164,10 @@ async function main(argv: string[]): Promise<number> {
       const report = headlessReport(input.job, evaluation, [], input.places, input.outlineLines, parts);
       const findings = [...report.findings, ...setups.findings.map(setupFindingReport)];
       console.log(JSON.stringify({ ...report, findings, ...setupsReport(setups) }));
-    } else console.log([...parts.map((p) => readableReport(p.job, p.evaluation)), readableSetups(setups)].join("\n"));
+    } else
+      console.log(
+        [...parts.map((p) => readableReport(p.job, p.evaluation)), readableSetups(setups, input.job.unit)].join("\n"),
+      );
     return failed ? 1 : 0;
   }
   if (verb === "explain") {

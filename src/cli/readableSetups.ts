@@ -1,10 +1,11 @@
+import { showArea, showLength, type LengthUnit } from "@/core/number";
 import type { EvaluatedSetup, EvaluatedSetups } from "@/core/setups";
 
-const words = (s: EvaluatedSetup): string => {
+const words = (s: EvaluatedSetup, unit: LengthUnit): string => {
   const { hold, standing } = s;
   const how = hold
-    ? `${hold.kind}${hold.part ? ` "${hold.part}"` : ""}${hold.grip === null ? "" : `, grip ${hold.grip.toFixed(2)} mm`}${
-        hold.gripArea === null ? "" : `, ${hold.gripArea.toFixed(0)} mm² held`
+    ? `${hold.kind}${hold.part ? ` "${hold.part}"` : ""}${hold.grip === null ? "" : `, grip ${showLength(hold.grip, unit)}`}${
+        hold.gripArea === null ? "" : `, ${showArea(hold.gripArea, unit)} held`
       }`
     : "not held";
   const rows = standing?.piece.rows.map((r) => r.number).join(" ") || "none";
@@ -12,11 +13,11 @@ const words = (s: EvaluatedSetup): string => {
 };
 
 /** Setups in words, with their remarks; nothing where there are none. */
-export function readableSetups({ setups, routing, findings }: EvaluatedSetups): string {
+export function readableSetups({ setups, routing, findings }: EvaluatedSetups, unit: LengthUnit): string {
   if (!setups.length) return "";
   return [
     ...setups.flatMap((s) => [
-      words(s),
+      words(s, unit),
       ...(s.standing ? [`     ${s.standing.datumWords}`] : []),
       ...s.findings.map((f) => `     ${f.severity}: ${f.text} (${f.source})${f.fix ? ` [fix: ${f.fix.label}]` : ""}`),
     ]),

@@ -8,7 +8,22 @@ import { place } from "@/core/engine/place";
 import { solve, Superseded } from "@/core/engine/solve";
 import type { FaceInfo, Mesh, StateMeasure } from "@/core/engine/kernel";
 import type { RowPlanes } from "@/core/engine/planes";
-import type { Job, Row } from "@/core/job/schema";
+import { ok } from "@/core/base/result";
+import { jobOf } from "@/core/job/parts";
+import type { Job, JobDocument, Row } from "@/core/job/schema";
+import { evaluateParts, type EvaluatedPart } from "@/core/evaluate/parts";
+import {
+  asPart,
+  assemblyOf,
+  derive,
+  evaluateSetups,
+  setupsView,
+  type EvaluatedSetups,
+  type FixtureKind,
+  type FixtureWishes,
+  type SetupsView,
+  type Standing,
+} from "@/core/setups";
 import { pathFile, type PathFile } from "@/core/paths/file";
 import { planPaths, type PathPlan } from "@/core/paths/plan";
 import { explain, type Mismatch } from "@/core/mismatch";
@@ -70,6 +85,24 @@ const TELL_EVERY = 400;
 /** The job as the page last said it, kept here so that an edit brings only what it changed. */
 let held: { turn: number; job: Job } | null = null;
 let last: { turn: number; job: Job; evaluation: Evaluation; planned?: Planned } | null = null;
+
+/** A body that stands in a setup: its picture, and where its own X Y Z lie in the setup's. */
+export interface StandingBody extends Pick<Standing, "is" | "name" | "place" | "opens"> {
+  mesh: Mesh;
+}
+export interface SetupsTold {
+  view: SetupsView;
+  bodies: StandingBody[];
+}
+
+/** The setups of the document that was asked for last: looked at one after the other they are worked out once. */
+let lastSetups: { of: string; parts: EvaluatedPart[]; evaluated: EvaluatedSetups } | null = null;
+async function setupsOf(document: JobDocument, k: OpenCascadeKernel) {
+  const of = JSON.stringify(document);
+  if (lastSetups?.of === of) return lastSetups;
+  const parts = await evaluateParts(document, await evaluate(jobOf(document), k), k);
+  return (lastSetups = { of, parts, evaluated: evaluateSetups({ document, parts, kernel: k }) });
+}
 
 /** A job as it comes: whole, or as what became of the one of an earlier turn. */
 export type Told = { whole: Job } | { from: number; patches: Patches };
@@ -187,6 +220,36 @@ const door = {
       if (e instanceof Superseded) return null;
       throw e;
     }
+  },
+  /** Everything that follows from a job's setups, and what stands in the one that is looked at. */
+  async setups(document: JobDocument, op: number | null): Promise<SetupsTold> {
+    const k = await load();
+    const { parts, evaluated } = await setupsOf(document, k);
+    const found = evaluated.setups.find((s) => s.setup.op === op);
+    const scope = prepare(parts[0].job).scope;
+    const standing = found ? assemblyOf(found, k, scope, parts[0].name) : [];
+    const bodies = standing.flatMap(({ key, is, name, place: at, opens }): StandingBody[] =>
+      k.has(key) ? [{ mesh: k.mesh(key), is, name, place: at, opens }] : [],
+    );
+    return { view: setupsView(evaluated), bodies };
+  },
+  /** What stands in a setup as one STEP file, on its datum; or one of the things that hold, by its name, as it is made. */
+  async setupStep(document: JobDocument, op: number, name: string | null): Promise<Uint8Array | null> {
+    const k = await load();
+    const { parts, evaluated } = await setupsOf(document, k);
+    const found = evaluated.setups.find((s) => s.setup.op === op);
+    const all = found ? assemblyOf(found, k, prepare(parts[0].job).scope, parts[0].name) : [];
+    const wanted = name === null ? all : all.filter((s) => s.name === name).map((s) => ({ key: s.key, name: s.name }));
+    return wanted.length ? k.step(wanted) : null;
+  },
+  /** The part an assistant writes for a setup, or why it writes none. */
+  async derive(document: JobDocument, kind: FixtureKind, op: number, wishes: FixtureWishes, prefix: string) {
+    const k = await load();
+    const { parts } = await setupsOf(document, k);
+    const made = derive({ document, parts, kernel: k }, kind, op, wishes);
+    if (!made.ok) return made;
+    const part = asPart(document, made.value, prefix);
+    return part.ok ? ok({ part: part.value, setups: made.value.setups }) : part;
   },
   async picture(key: string): Promise<Picture | null> {
     const k = await load();

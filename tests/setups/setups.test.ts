@@ -178,7 +178,11 @@ describe("grip", () => {
   });
   it("is refused where it is as deep as the piece, its fix clears it", async () => {
     const lines = (grip: string) =>
-      mm("LEAVE BLOCK 60 X 40 X 20", `SETUP 10 MILL UP TOP HOLD VISE GRIP ${grip} ACROSS Y ROWS 1`);
+      mm(
+        "LEAVE BLOCK 60 X 40 X 20",
+        "SETUP 10 MILL UP TOP ROWS 1",
+        `SETUP 20 MILL UP TOP HOLD VISE GRIP ${grip} ACROSS Y ROWS 1`,
+      );
     const [deep] = await remarks(lines("20"), "grip-refused");
     expect(deep.fix!.label).toBe("grip 4");
     expect(await remarks(lines("4"), "grip-refused")).toEqual([]);

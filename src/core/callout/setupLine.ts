@@ -1,4 +1,4 @@
-import type { RowNames } from "../grammar/grammar";
+import type { Draft, RowNames } from "../grammar/grammar";
 import type { Reader } from "../grammar/reader";
 import type { Datum, Holding, Setup, Up } from "../job/schema";
 import { inCallout, toNumberText } from "../number";
@@ -91,9 +91,9 @@ function clauses<H extends Exclude<Holding, { fixture: "plate" }>>(r: Reader, ho
 function readRows(r: Reader, names: RowNames): string[] {
   const rows: string[] = [];
   while (rowsPart.starts(r)) {
-    const read: { rows?: string[] } = {};
-    rowsPart.read(r, read as never, names);
-    rows.push(...(read.rows ?? []));
+    const read: Draft = {};
+    rowsPart.read(r, read, names);
+    rows.push(...(read.rows as string[]));
   }
   if (!rows.length) r.fail("the numbers of rows, such as 1 3-6");
   return [...new Set(rows)];
@@ -137,7 +137,7 @@ function writeHolding(h: Holding): string {
 
 /** A setup as one line of a card. */
 export function writeSetup(s: Setup, names: RowNames): string {
-  const rows = s.rows?.length ? ` ROWS ${rowsPart.write({ rows: s.rows } as never, names).replace(/,/g, "")}` : "";
+  const rows = s.rows?.length ? ` ROWS ${rowsPart.write({ rows: s.rows }, names).replace(/,/g, "")}` : "";
   const datum = s.datum ? ` DATUM ${writeDatum(s.datum, names)}` : "";
   const hold = s.hold ? ` HOLD ${writeHolding(s.hold)}` : "";
   return `SETUP ${s.op} ${s.machine.toUpperCase()} UP ${writeUp(s.up, names)}${datum}${hold}${rows}`;

@@ -127,27 +127,29 @@ function apply(job: AnyJob, part: PartFields, e: JobEdit): string | null {
       return null;
     case "waive":
     case "unwaive":
-      job.waivers = job.waivers.filter((w) => w.rule !== e.rule || w.row !== e.row);
-      if (e.edit === "waive") job.waivers.push({ rule: e.rule, ...(e.row ? { row: e.row } : {}), reason: e.reason });
-      return null;
+      return waiverEdit(job, e);
     case "addPart":
     case "setPart":
     case "deletePart":
       return "parts" in job ? partEdit(job, e) : "a job of one part has no others";
     case "setSetups":
-      if ("parts" in job) job.setups = e.setups;
-      else return setsOfPart(job, e.setups);
-      return null;
+      return setupsEdit(job, e.setups);
     case "replace":
       // What the other job does not have goes too: a signature is not taken over.
       return assign(job, { ...Object.fromEntries(Object.keys(job).map((k) => [k, undefined])), ...e.job });
   }
 }
 
-/** A job looked at as one part: what holds it first goes with its setups. */
-function setsOfPart(job: Job, setups: Setup[]): null {
+function waiverEdit(job: AnyJob, e: Extract<JobEdit, { edit: "waive" | "unwaive" }>): null {
+  job.waivers = job.waivers.filter((w) => w.rule !== e.rule || w.row !== e.row);
+  if (e.edit === "waive") job.waivers.push({ rule: e.rule, ...(e.row ? { row: e.row } : {}), reason: e.reason });
+  return null;
+}
+
+/** Of a job looked at as one part, what holds it first goes with its setups. */
+function setupsEdit(job: AnyJob, setups: Setup[]): null {
   job.setups = setups;
-  job.hold = holdOf(setups[0]);
+  if (!("parts" in job)) job.hold = holdOf(setups[0]);
   return null;
 }
 

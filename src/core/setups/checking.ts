@@ -9,12 +9,12 @@ import { planPaths, type PathPlan } from "../paths/plan";
 import type { EvaluatedPart } from "../evaluate/parts";
 import { boredRadius, chuckFindings } from "./chuckChecks";
 import type { CheckContext, Found, SetupFinding } from "./finding";
-import { cutterFindings, nestFindings, standsFindings, type Held } from "./fixtureChecks";
+import { cutterFindings, nestFindings, roomOf, standsFindings, type Held } from "./fixtureChecks";
 import { axisOfBox, gripArea, roundGrip } from "./grip";
 import { gripFindings, nestDepthFindings, stationFindings } from "./gripChecks";
 import type { Lying } from "./lying";
 import type { Reach } from "./reach";
-import { directionOf } from "./routing";
+import { directionOf, seenIn } from "./routing";
 import type { StandingSetup, Work } from "./setup";
 import { allStations, stationsFor } from "./stations";
 
@@ -36,6 +36,8 @@ export interface EvaluatedSetup {
   hold: HoldFigures | null;
   /** How the piece lies in what holds it, station by station; empty without a part that holds. */
   lying: Lying[];
+  /** The least room between the piece and what holds it; null where no part holds it, or it does not go in. */
+  room: number | null;
   plans: PathPlan[];
   findings: SetupFinding[];
 }
@@ -78,9 +80,16 @@ export class Checking {
     const base = { setup, standing, problem: null, plans };
     const unseen = this.unreachable();
     if (!held.ok)
-      return { ...base, hold: null, lying: [], findings: [refused(setup, held.problems[0]), ...this.own(unseen)] };
+      return {
+        ...base,
+        hold: null,
+        lying: [],
+        room: null,
+        findings: [refused(setup, held.problems[0]), ...this.own(unseen)],
+      };
     const { figures, lying, found } = held.value;
-    return { ...base, hold: figures, lying, findings: this.own([...found, ...unseen]) };
+    const room = lying.length ? Math.min(...lying.map(roomOf)) : null;
+    return { ...base, hold: figures, lying, room, findings: this.own([...found, ...unseen]) };
   }
 
   private own(found: (Found & { rule: string })[]): SetupFinding[] {
@@ -93,9 +102,8 @@ export class Checking {
     return this.standing.piece.rows.flatMap((row) => {
       const faces = this.reach.facesOf(row);
       if (!faces.length) return [];
-      const seen = this.reach.seen(faces, direction);
-      if (faces.some((f) => seen.faces.has(f))) return [];
-      const why = seen.why.get(faces[0]);
+      if (seenIn(this.standing, faces, this.reach).size) return [];
+      const why = this.reach.seen(faces, direction).why.get(faces[0]);
       return [
         {
           rule: "row-unreachable",
@@ -149,7 +157,10 @@ export class Checking {
     if (!grip.ok) return grip;
     const { standing, work, c } = this;
     const area = gripArea(work.kernel, standing.piece.before, this.band(hold.across, grip.value), false);
-    const found = gripFindings(c, standing, grip.value, area, (text) => ({ hold: { ...hold, grip: text } }));
+    const all = gripFindings(c, standing, grip.value, area, (text) => ({ hold: { ...hold, grip: text } }));
+    // Of the first setup's vise the workpiece's own remarks tell how deep it grips.
+    const isTold = work.part.job.hold !== null && c.setups[0] === standing.setup;
+    const found = isTold ? all.filter((f) => f.rule === "grip-area") : all;
     return ok({ figures: this.figures(hold, null, grip.value, area), lying: [], found });
   }
 

@@ -8,6 +8,16 @@ import type { StandingSetup, Work } from "./setup";
 
 type Chuck = Extract<Holding, { fixture: "chuck" | "index" }>;
 
+type Rule = Found & { rule: string };
+/** A setup in a chuck, with what is gripped. */
+interface Chucked {
+  c: CheckContext;
+  standing: StandingSetup;
+  hold: Chuck;
+  grip: number;
+  round: RoundGrip;
+}
+
 /** What a chuck holds: a true round, long enough, not too far out of it, and thick enough for its pressure. */
 export function chuckFindings(
   c: CheckContext,
@@ -17,32 +27,13 @@ export function chuckFindings(
   grip: number,
   round: RoundGrip | null,
   bored: number | null,
-): (Found & { rule: string })[] {
-  const { box } = standing;
-  const whole = box.max.z - box.min.z;
-  const found: (Found & { rule: string })[] = [];
-  const own = { place: null };
-  const { overhangTailstock, overhangSteady, ringWall, jawStroke } = c.limits;
-  if (grip >= whole - CONTACT)
-    return [
-      {
-        ...own,
-        rule: "grip-refused",
-        severity: "stop",
-        value: grip,
-        limit: whole,
-        text: `a grip of ${say(c, grip)} is as long as the piece, ${say(c, whole)}`,
-        source: "geometry: piece and grip",
-        fix: {
-          label: `grip ${typed(c, whole / 3)}`,
-          edits: [changed(c, standing.setup.op, { hold: { ...hold, grip: typed(c, whole / 3) } })],
-        },
-      },
-    ];
+): Rule[] {
+  const whole = standing.box.max.z - standing.box.min.z;
+  if (grip >= whole - CONTACT) return [tooLong(c, standing, hold, grip, whole)];
   if (!round)
     return [
       {
-        ...own,
+        place: null,
         rule: "grip-area",
         severity: "stop",
         value: 0,
@@ -51,57 +42,100 @@ export function chuckFindings(
         source: "geometry: piece and chuck",
       },
     ];
-  const overhang = (whole - grip) / (2 * round.radius);
-  if (overhang > overhangTailstock.value + CONTACT)
-    found.push({
-      ...own,
+  const chucked: Chucked = { c, standing, hold, grip, round };
+  return [
+    ...overhang(chucked, whole - grip),
+    ...thinRing(chucked, ringWallOf(work, standing, round.radius)),
+    ...stroke(chucked, bored),
+    ...stopDepth(chucked, work),
+  ];
+}
+
+function tooLong(c: CheckContext, { setup }: StandingSetup, hold: Chuck, grip: number, whole: number): Rule {
+  const third = typed(c, whole / 3);
+  return {
+    place: null,
+    rule: "grip-refused",
+    severity: "stop",
+    value: grip,
+    limit: whole,
+    text: `a grip of ${say(c, grip)} is as long as the piece, ${say(c, whole)}`,
+    source: "geometry: piece and grip",
+    fix: { label: `grip ${third}`, edits: [changed(c, setup.op, { hold: { ...hold, grip: third } })] },
+  };
+}
+
+function overhang({ c, round }: Chucked, out: number): Rule[] {
+  const { overhangTailstock: tail, overhangSteady: steady } = c.limits;
+  const ratio = out / (2 * round.radius);
+  if (ratio <= tail.value + CONTACT) return [];
+  const isFar = ratio > steady.value;
+  return [
+    {
+      place: null,
       rule: "overhang",
-      severity: overhang > overhangSteady.value ? "stop" : "caution",
-      value: overhang,
-      limit: overhang > overhangSteady.value ? overhangSteady.value : overhangTailstock.value,
-      text: `${overhang.toFixed(1)} diameters out of the chuck: ${overhang > overhangSteady.value ? "a steady rest" : "a tail centre"}`,
-      source: overhangTailstock.source,
-    });
-  const wall = ringWallOf(work, standing, round.radius);
-  if (wall !== null && wall < ringWall.value * 2 * round.radius - CONTACT)
-    found.push({
-      ...own,
+      severity: isFar ? "stop" : "caution",
+      value: ratio,
+      limit: isFar ? steady.value : tail.value,
+      text: `${ratio.toFixed(1)} diameters out of the chuck: ${isFar ? "a steady rest" : "a tail centre"}`,
+      source: tail.source,
+    },
+  ];
+}
+
+function thinRing({ c, round }: Chucked, wall: number | null): Rule[] {
+  const least = c.limits.ringWall.value * 2 * round.radius;
+  if (wall === null || wall >= least - CONTACT) return [];
+  return [
+    {
+      place: null,
       rule: "thin-ring",
       severity: "caution",
       value: wall,
-      limit: ringWall.value * 2 * round.radius,
+      limit: least,
       text: `a ring of ${say(c, wall)} on ⌀${say(c, 2 * round.radius)} gives under a chuck's pressure: soft jaws or a mandrel`,
-      source: ringWall.source,
-    });
-  if (bored !== null && Math.abs(bored - round.radius) > jawStroke.value + CONTACT)
-    found.push({
-      ...own,
+      source: c.limits.ringWall.source,
+    },
+  ];
+}
+
+function stroke({ c, hold, round }: Chucked, bored: number | null): Rule[] {
+  const { jawStroke } = c.limits;
+  const off = bored === null ? 0 : Math.abs(bored - round.radius);
+  if (bored === null || hold.fixture !== "chuck" || off <= jawStroke.value + CONTACT) return [];
+  return [
+    {
+      place: null,
       rule: "jaw-stroke",
       severity: "stop",
-      value: Math.abs(bored - round.radius),
+      value: off,
       limit: jawStroke.value,
-      part: (hold as { bored: string }).bored,
+      part: hold.bored,
       text: `jaws bored to ⌀${say(c, 2 * bored)} for a piece of ⌀${say(c, 2 * round.radius)}`,
       source: jawStroke.source,
-    });
-  if (hold.fixture === "chuck" && hold.stop !== undefined) {
-    const stop = valueOf(hold.stop, "length", work.scope);
-    if (stop.ok && Math.abs(stop.value.value - grip) > CONTACT)
-      found.push({
-        ...own,
-        rule: "chuck-stop",
-        severity: "caution",
-        value: stop.value.value,
-        limit: grip,
-        text: `the stop stands ${say(c, stop.value.value)} deep and the grip is ${say(c, grip)}`,
-        source: "geometry: stop and grip",
-        fix: {
-          label: `grip ${hold.stop}`,
-          edits: [changed(c, standing.setup.op, { hold: { ...hold, grip: hold.stop } })],
-        },
-      });
-  }
-  return found;
+    },
+  ];
+}
+
+function stopDepth({ c, standing, hold, grip }: Chucked, work: Work): Rule[] {
+  if (hold.fixture !== "chuck" || hold.stop === undefined) return [];
+  const stop = valueOf(hold.stop, "length", work.scope);
+  if (!stop.ok || Math.abs(stop.value.value - grip) <= CONTACT) return [];
+  return [
+    {
+      place: null,
+      rule: "chuck-stop",
+      severity: "caution",
+      value: stop.value.value,
+      limit: grip,
+      text: `the stop stands ${say(c, stop.value.value)} deep and the grip is ${say(c, grip)}`,
+      source: "geometry: stop and grip",
+      fix: {
+        label: `grip ${hold.stop}`,
+        edits: [changed(c, standing.setup.op, { hold: { ...hold, grip: hold.stop } })],
+      },
+    },
+  ];
 }
 
 /** The thinnest ring where it is gripped: from the largest bore about the axis to the gripped round. */

@@ -37,6 +37,7 @@ export function evaluateSetups(input: SetupsInput): EvaluatedSetups {
         problem: standing.problems[0],
         hold: null,
         lying: [],
+        room: null,
         plans: [],
         findings: [refused(setup, standing.problems[0])],
       };
@@ -50,14 +51,16 @@ function routingOf(work: Work, setups: StandingSetup[]) {
   const reach = new Reach(work.kernel, work.finalKey);
   const directions = directionsOf(work);
   const access = accessOf(work, reach, directions);
+  const unmarked = work.rows.filter((r) => r.state === "ok" && !access.some((a) => a.rowId === r.row.id));
   const routing: Routing = {
     access,
     unassigned: unassignedRows(access, setups, reach),
-    proposed: proposeRouting(access, directions, reach),
+    proposed: proposeRouting(access, directions, reach, unmarked, work.rows),
     marked: markedBalloons(work.part, setups, work.rows),
   };
   const findings = (c: CheckContext): SetupFinding[] => {
-    if (!c.setups.length) return [];
+    // A job that only says how it is held has no routing yet.
+    if (!c.setups.some((s) => s.rows)) return [];
     const own = { setup: null, place: null, value: 0, limit: 0, source: "geometry: from where the row is seen" };
     return routing.unassigned.map((row): SetupFinding => {
       const a = access.find((x) => x.row === row)!;

@@ -1,3 +1,4 @@
+import { showArea } from "../number";
 import { CONTACT } from "../geometry/tolerance";
 import type { Vec2, Vec3 } from "../geometry/vec";
 import { insideRegion, offsetRegion, type Region } from "../outline/boolean";
@@ -29,9 +30,22 @@ const onPiece = ({ lying }: Held, p: Vec2): Vec3 => {
   return { x: along("x"), y: along("y"), z: along("z") };
 };
 
+/** How a piece lies in a holder is asked for its remarks and for its figures: worked out once. */
+const fits = new WeakMap<Lying, ReturnType<typeof fitOf>>();
+function fitFor(lying: Lying): ReturnType<typeof fitOf> {
+  const known = fits.get(lying) ?? fitOf(lying);
+  fits.set(lying, known);
+  return known;
+}
+/** The least room round a piece in its holder, mm; nothing where it does not go in. */
+export function roomOf(lying: Lying): number {
+  const fit = fitFor(lying);
+  return fit.ok && fit.value.meets === 0 ? fit.value.room : 0;
+}
+
 /** Goes in from above, with room all round and corners that clear. */
 export function nestFindings(c: CheckContext, held: Held): (Found & { rule: string })[] {
-  const fit = fitOf(held.lying);
+  const fit = fitFor(held.lying);
   if (!fit.ok)
     return [
       {
@@ -55,7 +69,7 @@ export function nestFindings(c: CheckContext, held: Held): (Found & { rule: stri
       limit: 0,
       place: at && onPiece(held, at),
       part: held.part,
-      text: `the piece does not go in from above: ${meets.toFixed(2)} mm² of it stand over "${held.part}"`,
+      text: `the piece does not go in from above: ${showArea(meets, c.unit)} of it stand over "${held.part}"`,
       source: "geometry: shadow of the piece against the mouth",
     });
   const { nestRoomLeast: least, nestRoomMost: most } = c.limits;

@@ -1,3 +1,4 @@
+import { showArea } from "../number";
 import { CONTACT } from "../geometry/tolerance";
 import type { Holding } from "../job/schema";
 import { changed, say, typed, type CheckContext, type Found } from "./finding";
@@ -55,7 +56,7 @@ export function gripFindings(
       text:
         area < CONTACT
           ? "nothing flat stands opposite itself where the jaws close: they would hold on points or edges"
-          : `${area.toFixed(0)} mm² of truly opposite flats are held`,
+          : `${showArea(area, c.unit)} of truly opposite flats are held`,
       source: gripAreaLeast.source,
     });
   return found;

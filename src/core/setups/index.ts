@@ -2,6 +2,7 @@ export * from "./checking";
 export * from "./evaluateSetups";
 export * from "./finding";
 export * from "./report";
+export * from "./view";
 export * from "./assembly";
 export * from "./derive";
 export type { Lying } from "./lying";

@@ -1,6 +1,7 @@
 import type { FaceInfo, Mesh, SolidKernel } from "../engine/kernel";
 import type { SolvedRow } from "../engine/solve";
 import { ParallelRays } from "../geometry/parallelRays";
+import { CONTACT, PARALLEL } from "../geometry/tolerance";
 import {
   add,
   cross,
@@ -10,8 +11,10 @@ import {
   sides,
   sideNormal,
   sub,
+  toFrame,
   unit,
   v3,
+  type Frame,
   type Side,
   type Vec3,
 } from "../geometry/vec";
@@ -111,6 +114,33 @@ export class Reach {
       else seen.faces.add(face);
     }
     return seen;
+  }
+
+  /**
+   * What of some faces a lathe reaches besides, its work turning about an axis: what is round about that axis, and open
+   * outwards from it.
+   */
+  turned(faces: number[], axis: Frame): Set<number> {
+    return new Set(faces.filter((f) => this.isRoundAbout(this.faces[f], axis) && this.isOpenOutwards(f, axis)));
+  }
+
+  private isRoundAbout({ surface, axis, normal, tube }: FaceInfo, about: Frame): boolean {
+    if (surface === "plane") return Math.abs(dot(normal, about.normal)) > PARALLEL;
+    if (tube) return true;
+    if (!axis || Math.abs(dot(axis.direction, about.normal)) < PARALLEL) return false;
+    const off = toFrame(about, axis.origin);
+    return Math.hypot(off.x, off.y) < CONTACT;
+  }
+
+  private isOpenOutwards(face: number, about: Frame): boolean {
+    // Round about the axis, it looks the same way at every angle: nothing of it may look inwards.
+    const spots = this.spots.get(face) ?? [];
+    return spots.every((s) => {
+      const p = toFrame(about, s.at);
+      const r = Math.hypot(p.x, p.y) || 1;
+      const out = add(scale(about.x, p.x / r), scale(about.y, p.y / r));
+      return s.looks.every((n) => dot(n, out) > -LEAN);
+    });
   }
 
   private hindrance(face: number, up: Vec3, rays: ParallelRays): Hindrance | null {

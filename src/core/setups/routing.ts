@@ -5,6 +5,7 @@ import { PARALLEL } from "../geometry/tolerance";
 import { valueOf } from "../engine/numbers";
 import type { SolvedRow } from "../engine/solve";
 import type { Setup } from "../job/schema";
+import { axisOfBox } from "./grip";
 import { Reach, sideDirections, type Direction, type Hindrance } from "./reach";
 import type { StandingSetup, Work } from "./setup";
 
@@ -14,6 +15,7 @@ export interface ProposedSetup {
   up: Setup["up"];
   direction: Direction;
   rows: number[];
+  machine: Setup["machine"];
   why: string[];
 }
 /** From where a row can be cut, and what keeps it from being cut from elsewhere. */
@@ -100,6 +102,8 @@ export function proposeRouting(
   access: RowAccess[],
   directions: (Direction & { says: Setup["up"] })[],
   reach: Reach,
+  unmarked: SolvedRow[],
+  rows: SolvedRow[],
 ): ProposedSetup[] {
   const wanted = new Set(
     access.flatMap((a) => a.faces.filter((f) => directions.some((d) => reach.seen([f], d).faces.has(f)))),
@@ -111,7 +115,46 @@ export function proposeRouting(
   const chosen = smallestCover(sees, wanted.size, wholeRows);
   // The direction that sees most comes first: the piece is held by its stock then.
   const order = [...chosen].sort((a, b) => sees[b].size - sees[a].size || a - b);
-  return inSetups(order, access, directions, sees);
+  const setups = withUnmarked(inSetups(order, access, directions, sees), unmarked).map((s) => ({
+    ...s,
+    machine: machineFor(s, rows),
+  }));
+  const unseen = access.filter((a) => !a.some.length);
+  return withTurned(setups, unseen);
+}
+
+/** What no straight cutter reaches is turned, where a setup stands on a lathe. */
+function withTurned(setups: ProposedSetup[], unseen: RowAccess[]): ProposedSetup[] {
+  const lathe = setups.find((s) => s.machine === "lathe");
+  if (!lathe) return setups;
+  lathe.rows = [...lathe.rows, ...unseen.map((a) => a.row)].sort((a, b) => a - b);
+  lathe.why.push(...unseen.map((a) => `row ${a.row}: it turns before the tool`));
+  return setups;
+}
+
+/** What is turned about the setup's own axis is turned on a lathe. */
+function machineFor(setup: ProposedSetup, rows: SolvedRow[]): Setup["machine"] {
+  const isTurned = setup.rows.some((n) => {
+    const { feature, planes } = rows[n - 1];
+    return (
+      feature?.is === "turned" &&
+      planes?.shape &&
+      Math.abs(dot(planes.shape.frame.normal, setup.direction.up)) > PARALLEL
+    );
+  });
+  return isTurned ? "lathe" : setup.machine;
+}
+
+/** Rows that leave no face of their own (a facing, an edge that another row took) go where they are cut from. */
+function withUnmarked(setups: ProposedSetup[], rows: SolvedRow[]): ProposedSetup[] {
+  for (const row of rows) {
+    const way = row.planes?.start?.normal;
+    const at = setups.find((s) => way && dot(s.direction.up, way) > PARALLEL) ?? setups[0];
+    if (!at) continue;
+    at.rows = [...at.rows, row.number].sort((a, b) => a - b);
+    at.why.push(`row ${row.number}: it leaves no face of its own`);
+  }
+  return setups;
 }
 
 /** Largest sets that are tried: more directions than this are taken one after the other, the best first. */
@@ -155,6 +198,7 @@ function inSetups(
     op: OP_STEP * (k + 1),
     up: directions[i].says,
     direction: directions[i],
+    machine: directions[i].side ? "mill" : "index",
     rows: [],
     why: [],
   }));
@@ -182,12 +226,19 @@ export function unassignedRows(access: RowAccess[], setups: StandingSetup[], rea
   return access
     .filter((a) => {
       const cutting = setups.filter((s) => s.piece.rows.some((r) => r.row.id === a.rowId));
-      const seen = cutting.flatMap((s) => [...reach.seen(a.faces, directionOf(s)).faces]);
+      const seen = cutting.flatMap((s) => [...seenIn(s, a.faces, reach)]);
       const made = new Set(seen);
       return !cutting.length || a.faces.some((f) => !made.has(f));
     })
     .map((a) => a.row);
 }
+/** What a setup reaches of some faces: from its way up, and on a lathe what turns before the tool. */
+export function seenIn(s: StandingSetup, faces: number[], reach: Reach): Set<number> {
+  const { faces: all } = reach.seen(faces, directionOf(s));
+  const turned = s.setup.machine === "lathe" ? reach.turned(faces, axisOfBox(s.frame, s.finished)) : [];
+  return new Set([...faces.filter((f) => all.has(f)), ...turned]);
+}
+
 export const directionOf = ({ setup, frame }: StandingSetup): Direction => ({
   name: `setup ${setup.op}`,
   side: typeof setup.up === "string" ? setup.up : null,

@@ -3,7 +3,7 @@ import type { SolidKernel } from "../engine/kernel";
 import { prepare, type Prepared } from "../engine/prepare";
 import type { EvaluatedPart } from "../evaluate/parts";
 import { fail, ok, type Result } from "../base/result";
-import { add, dot, scale, toFrame, v3, type Box, type Frame, type Vec3 } from "../geometry/vec";
+import { add, scale, toFrame, type Box, type Frame, type Vec3 } from "../geometry/vec";
 import type { Datum, JobDocument, Setup } from "../job/schema";
 import type { SolvedRow } from "../engine/solve";
 

@@ -63,10 +63,11 @@ export interface FixturePractice {
   floor: number;
   /** Relief of a square corner. */
   relief: number;
-  /** Nest depth as a share of the piece's height, its least, and what sizes are rounded to. */
+  /** Nest depth as a share of the piece's height, its least, and what it and the sizes of blanks are rounded to. */
   gripShare: number;
   gripLeast: number;
   step: number;
+  sizeStep: number;
   /** Drop holes over the holes above them, on the diameter. */
   dropOver: number;
   /** What stands round the outermost nests of a plate, and between stations. */
@@ -97,6 +98,7 @@ export const fixturePractice: Record<LengthUnit, FixturePractice> = {
     gripShare: 0.22,
     gripLeast: 3,
     step: 0.5,
+    sizeStep: 5,
     dropOver: 2,
     plateMargin: 25,
     between: 20,
@@ -119,6 +121,7 @@ export const fixturePractice: Record<LengthUnit, FixturePractice> = {
     gripShare: 0.22,
     gripLeast: 0.125 * INCH,
     step: 0.01 * INCH,
+    sizeStep: 0.25 * INCH,
     dropOver: 0.0625 * INCH,
     plateMargin: INCH,
     between: 0.75 * INCH,

@@ -115,7 +115,10 @@ function note(step: Step, job: Job, e: Evaluated | null, paths: number): { text:
     }
     case "hold": {
       const n = findings.filter((f) => hold.includes(f.rule)).length;
-      return n ? { text: `${n} remark${n === 1 ? "" : "s"}`, red: true } : { text: job.hold ? "vise" : "—" };
+      const setups = job.setups?.length ?? 0;
+      return n
+        ? { text: `${n} remark${n === 1 ? "" : "s"}`, red: true }
+        : { text: setups > 1 ? `${setups} setups` : job.hold ? "vise" : setups ? "1 setup" : "—" };
     }
     case "paths":
       return { text: paths ? `${paths} path${paths === 1 ? "" : "s"}` : "—" };

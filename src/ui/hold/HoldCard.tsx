@@ -1,146 +1,127 @@
 "use client";
-import { showLength, toNumberText } from "@/core/number";
-import type { Hold } from "@/core/job";
-import { elevationOf } from "@/core/hold/elevation";
-import { placeVise } from "@/core/hold/vise";
-import { numberScope } from "@/core/engine/numbers";
-import { NumberBox } from "../common/NumberBox";
-import { Body, Figure, Section, fieldsClass } from "../common/Section";
-import { ChoiceBox } from "../card/editors";
+import { Button } from "antd";
+import { DndContext, KeyboardSensor, PointerSensor, useSensor, useSensors, type DragEndEvent } from "@dnd-kit/core";
+import { jobOf, type Setup } from "@/core/job";
+import { showVolume } from "@/core/number";
+import { Body, Section } from "../common/Section";
 import { Remark } from "../card/RedPencil";
-import { HoldPicture } from "./HoldPicture";
-import { useBench } from "../store/benchStore";
 import { useJob } from "../store/jobStore";
+import { useSetups } from "../store/setupsStore";
+import css from "./HoldCard.module.css";
+import { emptySetup, moveRow, nextOp, setSetups, setupsProposed } from "./setupEdits";
+import { SetupLine } from "./SetupLine";
+import { SetupPanel } from "./SetupPanel";
+import { useSetupsEngine } from "./useSetupsEngine";
 
-/** The Hold step: a vise with plain jaws, drawn on the stage. */
+/** The Hold step: the routing as a ruled strip, one setup open in place, the piece in it on the stage. */
 export function HoldCard() {
-  const job = useJob((s) => s.job)!;
-  const edit = useJob((s) => s.edit);
-  const e = useBench((s) => s.evaluated?.evaluation);
-  const hold = job.hold;
-  const put = (h: Hold | null) => edit([{ edit: "setHold", hold: h }], "hold");
-  const piece = e?.stock?.placed.box ?? e?.part?.box;
-  const v = hold && piece ? placeVise(hold, numberScope(job), piece) : null;
-  const len = (mm: number) => showLength(mm, job.unit);
-  const remarks = e?.findings.filter((f) => f.rule === "grip-too-shallow" || f.rule === "cut-into-jaw") ?? [];
-  const start: Hold = { fixture: "vise", across: "y", grip: toNumberText({ in: ".25", mm: "6" }[job.unit]), up: "top" };
-  const fixtures = [
-    { value: "none", label: "not held yet", make: null },
-    { value: "vise", label: "vise, plain jaws", make: start },
-  ];
+  const document = useJob((s) => s.document)!;
+  const open = useSetups((s) => s.open);
+  const set = useSetups((s) => s.set);
+  const view = useSetups((s) => s.view);
+  const job = jobOf(document);
+  const sensors = useSensors(
+    useSensor(PointerSensor, { activationConstraint: { distance: 5 } }),
+    useSensor(KeyboardSensor),
+  );
+  // A job without setups is looked at as one that holds nothing yet.
+  const setups = document.setups.length ? document.setups : [emptySetup];
+  const at = setups.some((s) => s.op === open) ? open! : setups[0].op;
+  useSetupsEngine(document, at);
+  const dropped = ({ active, over }: DragEndEvent) => {
+    if (over) moveRow(String(active.data.current?.row), Number(active.data.current?.op), Number(over.id));
+  };
+  const remarks = view?.findings.filter((f) => f.setup === null || f.rule === "turn-over") ?? [];
   return (
     <>
+      <RoutingHead setups={document.setups} />
       <Body>
-        <Section title="Hold" aside={e?.stock ? "holds the stock" : "holds the part: no stock chosen"}>
-          <div className={fieldsClass}>
-            <ChoiceBox label="Fixture" value={hold?.fixture ?? "none"} options={fixtures} choose={(o) => put(o.make)} />
-            {hold && (
-              <>
-                <ChoiceBox
-                  label="Up is"
-                  value={hold.up}
-                  options={[
-                    { value: "top" as const, label: "the top" },
-                    { value: "bottom" as const, label: "the bottom" },
-                  ]}
-                  choose={(o) => put({ ...hold, up: o.value })}
-                />
-                <ChoiceBox
-                  label="Jaws close along"
-                  value={hold.across}
-                  options={[
-                    { value: "y" as const, label: "y: front, back" },
-                    { value: "x" as const, label: "x: left, right" },
-                  ]}
-                  choose={(o) => put({ ...hold, across: o.value })}
-                />
-                <NumberBox
-                  own
+        <DndContext sensors={sensors} onDragEnd={dropped}>
+          {setups.map((setup) => (
+            <div key={setup.op} className={`${css.setup} ${setup.op === at ? css.open : ""}`}>
+              <SetupLine
+                setup={setup}
+                job={job}
+                view={view?.setups.find((v) => v.op === setup.op) ?? null}
+                isOpen={setup.op === at}
+                open={() => set({ open: setup.op })}
+              />
+              {setup.op === at && (
+                <SetupPanel
+                  setup={setup}
                   job={job}
-                  label="Grip depth"
-                  value={hold.grip}
-                  quantity="length"
-                  commit={(t) => put({ ...hold, grip: t ?? toNumberText("?") })}
+                  document={document}
+                  view={view?.setups.find((v) => v.op === setup.op) ?? null}
                 />
-                <NumberBox
-                  own
-                  job={job}
-                  label="Jaw width"
-                  value={hold.jawWidth}
-                  quantity="length"
-                  optional
-                  commit={(t) => {
-                    const h = { ...hold, jawWidth: t };
-                    if (t === undefined) delete h.jawWidth;
-                    put(h);
-                  }}
-                />
-                <NumberBox
-                  own
-                  job={job}
-                  label="Jaw height"
-                  value={hold.jawHeight}
-                  quantity="length"
-                  optional
-                  commit={(t) => {
-                    const h = { ...hold, jawHeight: t };
-                    if (t === undefined) delete h.jawHeight;
-                    put(h);
-                  }}
-                />
-              </>
-            )}
-          </div>
-          {!hold && (
-            <p className="soft">Choose a fixture to see the jaws on the stage and to have grip and cuts checked.</p>
-          )}
-        </Section>
-        {v?.ok && (
-          <Section title="In the jaws">
-            <div className={fieldsClass}>
-              <Figure label="Grip">{len(v.value.grip)}</Figure>
-              <Figure label="Above the jaws">{len(v.value.above)}</Figure>
-              <Figure label="Above : grip">{(v.value.above / v.value.grip).toFixed(1)} : 1</Figure>
-            </div>
-            <HoldPicture
-              seen={elevationOf(v.value, piece!, e?.stock ? (e.part?.box ?? null) : null)}
-              grip={len(v.value.grip)}
-              above={len(v.value.above)}
-            />
-          </Section>
-        )}
-        {v && !v.ok && (
-          <Section title="In the jaws">
-            <p className="red">{v.problems[0].message}</p>
-          </Section>
-        )}
-        {hold && (
-          <Section title="Caution">
-            <p className="soft" style={{ margin: 0 }}>
-              Grip and reach are geometry only. Clamping force, the vise’s own rating and whether the piece is safe are
-              judged at the machine by a qualified person, by the maker’s manual.
-            </p>
-          </Section>
-        )}
-      </Body>
-      {remarks.length > 0 && (
-        <div
-          style={{
-            borderTop: "1px solid var(--ink)",
-            padding: "7px 14px",
-            color: "var(--vermilion)",
-            font: "italic 500 12.5px/16px var(--text)",
-          }}
-          aria-label="Remarks on holding"
-        >
-          {remarks.map((f, i) => (
-            <div key={i}>
-              {f.row !== null && <b>row {f.row}: </b>}
-              <Remark finding={f} wide />
+              )}
             </div>
           ))}
-        </div>
-      )}
+        </DndContext>
+        {remarks.length > 0 && (
+          <div className={css.remarks} aria-label="Remarks on the routing">
+            {remarks.map((f, i) => (
+              <Remark key={i} finding={f} wide />
+            ))}
+          </div>
+        )}
+        <Section title="Caution">
+          <p className="soft" style={{ margin: 0 }}>
+            Grip, reach and clearances are geometry only. Clamping force, jaw speed, the ratings of vise and chuck and
+            whether the piece is safe are judged at the machine by a qualified person, by the maker’s manual.
+          </p>
+        </Section>
+      </Body>
+      <div className={css.foot}>
+        <span>
+          {view && document.setups.some((s) => s.rows)
+            ? view.unassigned.length
+              ? `not cut whole: rows ${view.unassigned.join(", ")}`
+              : "every row has a setup"
+            : "rows have no setups of their own yet"}
+        </span>
+        <span>{leftAfter(view, at, document.unit)}</span>
+        <Button
+          size="small"
+          onClick={() => setSetups([...document.setups, { ...emptySetup, op: nextOp(document.setups) }], "new setup")}
+        >
+          add setup
+        </Button>
+      </div>
     </>
+  );
+}
+
+/** What is still to be cut when a setup is done: what the last one leaves is the part. */
+function leftAfter(view: ReturnType<typeof useSetups.getState>["view"], op: number, unit: "in" | "mm"): string {
+  const here = view?.setups.find((s) => s.op === op);
+  const last = view?.setups[view.setups.length - 1];
+  if (here?.after == null || last?.after == null) return "";
+  return `left to cut after ${op}: ${showVolume(Math.max(0, here.after - last.after), unit)}`;
+}
+
+function RoutingHead({ setups }: { setups: Setup[] }) {
+  const view = useSetups((s) => s.view);
+  const busy = useSetups((s) => s.busy);
+  const marked = view?.marked.length ?? 0;
+  const turns = setups.slice(1).filter((s, i) => JSON.stringify(s.up) !== JSON.stringify(setups[i].up)).length;
+  const plural = (n: number, word: string) => `${n} ${word}${n === 1 ? "" : "s"}`;
+  return (
+    <div className={css.head}>
+      <h2>Routing</h2>
+      <span>
+        {setups.length
+          ? `${plural(setups.length, "setup")}, ${plural(turns, "turn-over")}, ${plural(marked, "balloon")} across one`
+          : "no setups yet"}
+        {busy ? " …" : ""}
+      </span>
+      <Button
+        size="small"
+        disabled={!view?.proposed.length}
+        title="the fewest setups from which every row is reached"
+        onClick={() => setSetups(setupsProposed(), "proposed routing")}
+      >
+        propose
+      </Button>
+    </div>
   );
 }

@@ -11,6 +11,8 @@ import { usePart } from "./layers/usePart";
 import { usePaths } from "./layers/usePaths";
 import { usePrint } from "./layers/usePrint";
 import { useScene } from "./layers/useScene";
+import { useSetup } from "./layers/useSetup";
+import { JawSlider } from "./JawSlider";
 import { useShownPlane } from "./layers/useShownPlane";
 import { useJaws, useStock } from "./layers/useStockAndJaws";
 import { Marks } from "./Marks";
@@ -34,7 +36,8 @@ export function Stage({ job }: { job: Job }) {
   const plane = useShownPlane(scene, job, evaluation);
   const finding = useMarks(scene, evaluation, drawn !== null);
   const print = usePrint(scene, job, evaluation, scope, drawn !== null);
-  useCamera(scene, evaluation, vise, drawn, print.laid);
+  const inSetup = useSetup(scene);
+  useCamera(scene, evaluation, vise, drawn, print.laid, inSetup);
   const onKeyDown = useStageKeys(scene);
   const pointing = usePointing(host, scene, job, drawn);
   const hasPicture = useBench((s) => s.picture !== null) || drawn !== null;
@@ -64,6 +67,7 @@ export function Stage({ job }: { job: Job }) {
           unit={unit}
           named={[...named, ...plane]}
         />
+        {inSetup && <JawSlider />}
         {!hasPicture && <EmptyStage hasRows={job.rows.length > 0} />}
         <Hints />
         <PickedWords job={job} />

@@ -13,6 +13,10 @@ export interface Palette {
   brass: string;
   vermilion: string;
   paper: string;
+  /** What holds a piece: jaws, plates. */
+  jaw: string;
+  jawLight: string;
+  jawDark: string;
 }
 
 export function readPalette(): Palette {
@@ -30,6 +34,9 @@ export function readPalette(): Palette {
     brass: t("--brass-line"),
     vermilion: t("--vermilion"),
     paper: t("--paper"),
+    jaw: t("--jaw"),
+    jawLight: t("--jaw-light"),
+    jawDark: t("--jaw-dark"),
   };
 }
 

@@ -13,7 +13,23 @@ interface Hit {
   face: number;
   corner: Vec3 | null;
 }
-type Layer = "outline" | "part" | "section" | "stock" | "ghost" | "paths" | "vise" | "print" | "marks" | "planes";
+type Layer =
+  | "holder"
+  | "datum"
+  | "outline"
+  | "part"
+  | "section"
+  | "stock"
+  | "ghost"
+  | "paths"
+  | "vise"
+  | "print"
+  | "marks"
+  | "planes";
+
+const never = () => false;
+/** Faces lie a little behind the lines that are inked on them. */
+const PUSHED_BACK = { polygonOffset: true, polygonOffsetFactor: 1.5, polygonOffsetUnits: 2 };
 
 /** Draws the part as on a drafting table: flat tints by direction, inked edges. Draws on demand, never in a loop. */
 export class StageScene {
@@ -183,9 +199,7 @@ export class StageScene {
     geometry.setIndex(new THREE.BufferAttribute(mesh.triangles, 1));
     const tinted = new THREE.MeshBasicMaterial({
       vertexColors: true,
-      polygonOffset: true,
-      polygonOffsetFactor: 1.5,
-      polygonOffsetUnits: 2,
+      ...PUSHED_BACK,
       side: THREE.DoubleSide,
     });
     if (hatched) {
@@ -199,6 +213,33 @@ export class StageScene {
     this.layer("part").add(this.partMesh);
     if (mesh.lines.length) this.layer("part").add(this.lines(mesh.lines, this.palette.ink, 1.5));
     this.draw();
+  }
+
+  /** Bodies beside the part, in tones of their own: what holds a piece. */
+  setBodies(meshes: Mesh[], palette: Palette): void {
+    this.clear("holder");
+    for (const mesh of meshes) {
+      const geometry = new THREE.BufferGeometry();
+      geometry.setAttribute("position", new THREE.BufferAttribute(mesh.positions, 3));
+      const colours = faceColours(mesh, palette, never, never);
+      geometry.setAttribute("color", new THREE.BufferAttribute(colours, 3));
+      geometry.setIndex(new THREE.BufferAttribute(mesh.triangles, 1));
+      const tinted = new THREE.MeshBasicMaterial({ vertexColors: true, ...PUSHED_BACK, side: THREE.DoubleSide });
+      this.layer("holder").add(new THREE.Mesh(geometry, tinted));
+      if (mesh.lines.length) this.layer("holder").add(this.lines(mesh.lines, palette.ink, 1.2));
+    }
+    this.draw();
+  }
+
+  /** X0 Y0 Z0 of a setup, as three inked lines of a length; null for none. */
+  setCross(size: number | null): void {
+    const ways = [
+      [size, 0, 0],
+      [0, size, 0],
+      [0, 0, size],
+    ];
+    const points = size === null ? [] : ways.flatMap((w) => [0, 0, 0, ...(w as number[])]);
+    this.setLines("datum", [{ points, colour: this.palette.ink, width: 2, onTop: true }]);
   }
 
   /** A row that is being typed: its tool solid, see-through, in dye. */

@@ -12,6 +12,7 @@ import { setMeasure } from "../bench/actions";
 import { useJob } from "../store/jobStore";
 import { useBench, type Pick } from "../store/benchStore";
 import { usePointer } from "../store/pointer";
+import { useSetups } from "../store/setupsStore";
 import type { SceneRef } from "./layers/useScene";
 import { snapTo } from "./snap";
 
@@ -57,6 +58,8 @@ export function usePointing(
 }
 
 function clicked(scene: SceneRef, job: Job, drawn: EvaluatedOutline | null, p: { x: number; y: number }): void {
+  // The piece of a setup is no state of the part: what is clicked there is only read.
+  if (useBench.getState().step === "hold" && useSetups.getState().bodies.length) return;
   const { set, view, picking, measuring, measured, picture } = useBench.getState();
   const s = scene.current!;
   if (drawn && view === "top" && !picking && !measuring)

@@ -29,13 +29,13 @@ export function deriveChuckJaws(from: DeriveFrom, op: number, wishes: FixtureWis
     return fail("nothing round about the axis of the piece stands where the chuck would grip", {
       expected: "a piece that is round at its lower end",
     });
-  const { chuckOver, chuckGap, chuckFloor, chuckClearance } = fixturePractice[document.unit];
+  const { chuckOver, chuckGap, chuckFloor, chuckClearance, sizeStep } = fixturePractice[document.unit];
   const name = freeName(document, wishes.name ?? "bored jaws");
   const clearance = wishes.clearance ?? chuckClearance;
   const nest = nestLines(w, "bore", base.value, work, { ...wishes, clearance, relief: 0, grip: grip.value });
   if (!nest.ok) return nest;
-  const body = Math.ceil((2 * round.radius + chuckOver) / 5) * 5;
-  const high = Math.ceil((grip.value + chuckFloor) / 5) * 5;
+  const body = Math.ceil((2 * round.radius + chuckOver) / sizeStep) * sizeStep;
+  const high = Math.ceil((grip.value + chuckFloor) / sizeStep) * sizeStep;
   const gap = wishes.spacer ?? chuckGap;
   const lines = [
     `PART ${w.quoted(name)} CHUCKJAWS`,

@@ -1,6 +1,8 @@
 import { fail, ok, type Result } from "../../base/result";
 import { boxOfState } from "../../engine/piece";
-import { dot, toFrame, type Side } from "../../geometry/vec";
+import { dot, type Side } from "../../geometry/vec";
+import type { PartItem } from "../../outline/fromPart";
+import { shapeOfPart } from "../../engine/partShapes";
 import { CONTACT, PARALLEL } from "../../geometry/tolerance";
 import type { JobDocument, Setup } from "../../job/schema";
 import { inCallout, lengthText, unitOf, type LengthUnit } from "../../number";
@@ -64,7 +66,7 @@ export interface Base {
 }
 
 /** The setup an op number names, standing on a side. */
-export function baseOf({ document, standing, work }: DeriveFrom, op: number): Result<Base> {
+export function baseOf({ document, standing }: DeriveFrom, op: number): Result<Base> {
   const found = standing.find((s) => s.setup.op === op);
   if (!found)
     return fail(`there is no setup ${op} that stands`, {
@@ -174,20 +176,24 @@ export function lyingFrame(base: Base, work: Work) {
   return { origin, normal: down, x: frame.x, y: { x: -frame.y.x, y: -frame.y.y, z: -frame.y.z } };
 }
 
-/** Through holes of the finished piece along a setup's way: their largest radius; null where there is none. */
-export function largestThrough(base: Base, work: Work): number | null {
-  const { frame, finished } = base.standing;
-  const height = finished.max.z - finished.min.z;
-  const radii = work.rows.flatMap((row) => {
-    const step = row.placed?.step;
-    if (!row.placed?.thru || step?.op !== "cut" || step.body.body !== "revolved") return [];
-    if (Math.abs(dot(step.frame.normal, frame.normal)) < PARALLEL) return [];
-    const last = step.body.profile[step.body.profile.length - 1];
-    const inside = toFrame(frame, step.frame.origin).z;
-    return Number.isFinite(inside) && height > 0 ? [last.r] : [];
-  });
-  return radii.length ? Math.max(...radii) : null;
+/** A row of through holes: its largest radius where it comes out, and whether the edges of its mouths tell where they are. */
+export interface ThroughHoles {
+  row: number;
+  radius: number;
+  isTold: boolean;
 }
+
+/** Rows of through holes of the finished piece along a setup's way. */
+export const throughHoles = (base: Base, work: Work): ThroughHoles[] =>
+  work.rows.flatMap((row) => {
+    const step = row.placed?.step;
+    if (row.state !== "ok" || !row.placed?.thru || step?.op !== "cut" || step.body.body !== "revolved") return [];
+    if (Math.abs(dot(step.frame.normal, base.standing.frame.normal)) < PARALLEL) return [];
+    const { profile } = step.body;
+    const mouth: PartItem = { item: "edges", edges: "mouthOf", row: row.row.id };
+    const told = shapeOfPart(mouth, work.kernel, work.rows, work.nameOf);
+    return [{ row: row.number, radius: profile[profile.length - 1].r, isTold: told.ok }];
+  });
 
 /** The setups of a job with one held so. */
 export const heldBy = (setups: Setup[], op: number, hold: Setup["hold"]): Setup[] =>

@@ -7,6 +7,7 @@ import { deriveJaws } from "./jaws";
 import { derivePlate } from "./plate";
 import type { DerivedFixture, FixtureWishes } from "./common";
 
+export { asPart } from "./asPart";
 export type { DerivedFixture, FixtureWishes } from "./common";
 export type FixtureKind = "jaws" | "plate" | "chuck";
 
@@ -35,7 +36,7 @@ export function proposedSetups(input: SetupsInput, evaluated: EvaluatedSetups = 
   const rows = input.parts[0].evaluation.solved.rows;
   return (evaluated.routing?.proposed ?? []).map((p): Setup => ({
     op: p.op,
-    machine: typeof p.up === "string" ? "mill" : "index",
+    machine: p.machine,
     up: p.up,
     hold: null,
     rows: p.rows.map((n) => rows[n - 1].row.id),

@@ -9,7 +9,7 @@ import {
   baseOf,
   freeName,
   gripOf,
-  largestThrough,
+  throughHoles,
   nestLines,
   Writer,
   type Base,
@@ -26,34 +26,33 @@ interface Station {
 
 const up = (mm: number, step: number): number => Math.ceil(mm / step - 1e-9) * step;
 
-/**
- * A fixture plate as the lines of a part: a nest a station, drop holes under the piece's through holes, dowels and
- * mounting holes. The stations serve one setup, or successive ones of the same piece.
- */
-export function derivePlate(from: DeriveFrom, op: number, wishes: FixtureWishes): Result<DerivedFixture> {
-  const { document, work } = from;
-  const w = new Writer(document.unit);
-  const ops = wishes.serves?.length ? wishes.serves : [op];
+/** What a plate is laid out by. */
+interface Layout {
+  bases: Base[];
+  count: { x: number; y: number };
+  pitch: { x: number; y: number };
+  size: { x: number; y: number };
+  grip: number;
+}
+
+function layoutOf(from: DeriveFrom, op: number, wishes: FixtureWishes): Result<Layout> {
   const bases: Base[] = [];
-  for (const o of ops) {
+  for (const o of wishes.serves?.length ? wishes.serves : [op]) {
     const base = baseOf(from, o);
     if (!base.ok) return base;
     bases.push(base.value);
   }
   const count = wishes.stations ?? { x: bases.length, y: 1 };
-  if (!(count.x >= 1 && count.y >= 1 && count.x * count.y <= 100))
-    return fail("that many stations are none", { path: "stations", expected: "1x1 to 100 in all" });
-  const grip = gripOf(
-    bases.reduce((a, b) => (b.height < a.height ? b : a)),
-    wishes.grip,
-    document.unit,
-  );
+  if (!(count.x >= 1 && count.y >= 1 && count.x * count.y <= MOST_STATIONS))
+    return fail("that many stations are none", { path: "stations", expected: `1x1 to ${MOST_STATIONS} in all` });
+  const lowest = bases.reduce((a, b) => (b.height < a.height ? b : a));
+  const grip = gripOf(lowest, wishes.grip, from.document.unit);
   if (!grip.ok) return grip;
+  const { between, sizeStep } = fixturePractice[from.document.unit];
   const size = { x: Math.max(...bases.map((b) => b.long)), y: Math.max(...bases.map((b) => b.wide)) };
-  const { between, plateMargin, floor, dropOver, tableScrew, dowel, bossRoom } = fixturePractice[document.unit];
   const pitch = {
-    x: wishes.pitch?.x || up(size.x + between, 5),
-    y: wishes.pitch?.y || up(size.y + between, 5),
+    x: wishes.pitch?.x || up(size.x + between, sizeStep),
+    y: wishes.pitch?.y || up(size.y + between, sizeStep),
   };
   const tight = (["x", "y"] as const).find((k) => count[k] > 1 && pitch[k] <= size[k]);
   if (tight)
@@ -61,50 +60,76 @@ export function derivePlate(from: DeriveFrom, op: number, wishes: FixtureWishes)
       path: "pitch",
       expected: "a pitch over the size of the piece",
     });
-  const stations = stationsOf(count, pitch, bases);
-  const name = freeName(document, wishes.name ?? "fixture plate");
-  const long = up((count.x - 1) * pitch.x + size.x + 2 * plateMargin + 2 * tableScrew, 10);
-  const wide = up((count.y - 1) * pitch.y + size.y + 2 * plateMargin, 10);
-  const thick = up(grip.value + floor, 5);
+  return ok({ bases, count, pitch, size, grip: grip.value });
+}
+const MOST_STATIONS = 100;
+
+/** Lines of outlines, and of the rows that cut them. */
+interface Nests {
+  outlines: string[];
+  cuts: string[];
+}
+
+/** A nest a setup that is served, bosses into the piece's pockets, drop holes under its through holes. */
+function nestsOf(w: Writer, { bases, grip }: Layout, work: Work, wishes: FixtureWishes): Result<Nests> {
+  const { bossRoom, dropOver } = fixturePractice[w.unit];
   const own = w.quoted(work.part.name);
-  const nests: string[] = [];
-  const cuts: string[] = [];
+  const [outlines, cuts]: [string[], string[]] = [[], []];
   for (const base of bases) {
-    const outline = `nest ${base.standing.setup.op}`;
-    const nest = nestLines(w, outline, base, work, { ...wishes, grip: grip.value });
+    const { op } = base.standing.setup;
+    const nest = nestLines(w, `nest ${op}`, base, work, { ...wishes, grip });
     if (!nest.ok) return nest;
-    nests.push(...nest.value);
-    cuts.push(`CUT "nest ${base.standing.setup.op}": POCKET ${w.quoted(outline)} DEEP ${w.n(grip.value)}`);
+    outlines.push(...nest.value);
+    cuts.push(`CUT "nest ${op}": POCKET "nest ${op}" DEEP ${w.n(grip)}`);
+    // The plate itself is row 1.
     const nestRow = cuts.length + 1;
-    for (const boss of bases.length === 1 ? bossesOf(base, work, grip.value) : []) {
-      const name = `boss ${base.standing.setup.op}-${boss.row}`;
-      nests.push(
-        `OUTLINE ${w.quoted(name)}`,
-        `EDGES MOUTH OF ${own} ROW ${boss.row}`,
-        `OFFSET ${w.n(-bossRoom)}`,
-        "END",
-      );
-      cuts.push(`LEAVE ${w.quoted(name)}: TEXT ${w.quoted(name)} X ${w.n(boss.height)} ON FLOOR OF ${nestRow}`);
+    for (const boss of bases.length === 1 ? bossesOf(base, work, grip) : []) {
+      const name = `"boss ${op}-${boss.row}"`;
+      outlines.push(`OUTLINE ${name}`, `EDGES MOUTH OF ${own} ROW ${boss.row}`, `OFFSET ${w.n(-bossRoom)}`, "END");
+      cuts.push(`LEAVE ${name}: TEXT ${name} X ${w.n(boss.height)} ON FLOOR OF ${nestRow}`);
     }
   }
-  const through = largestThrough(bases[0], work);
-  if (through !== null) {
-    nests.push(`OUTLINE "under"`, `FACE ${bases[0].up.toUpperCase()} OF ${own}`, "END");
-    cuts.push(`CUT "drop holes": ⌀${w.n(2 * through + dropOver)} THRU PLACES "under" CIRCLES`);
+  for (const { row, radius, isTold } of throughHoles(bases[0], work)) {
+    const name = `"under ${row}"`;
+    const from = isTold ? `EDGES MOUTH OF ${own} ROW ${row}` : `FACE ${bases[0].up.toUpperCase()} OF ${own}`;
+    outlines.push(`OUTLINE ${name}`, from, "END");
+    cuts.push(`CUT "drop holes ${row}": ⌀${w.n(2 * radius + dropOver)} THRU PLACES ${name} CIRCLES`);
   }
+  return ok({ outlines, cuts });
+}
+
+/**
+ * A fixture plate as the lines of a part: a nest a station, drop holes under the piece's through holes, dowels and
+ * mounting holes. The stations serve one setup, or successive ones of the same piece.
+ */
+export function derivePlate(from: DeriveFrom, op: number, wishes: FixtureWishes): Result<DerivedFixture> {
+  const { document, work } = from;
+  const w = new Writer(document.unit);
+  const layout = layoutOf(from, op, wishes);
+  if (!layout.ok) return layout;
+  const { bases, count, pitch, size, grip } = layout.value;
+  const nests = nestsOf(w, layout.value, work, wishes);
+  if (!nests.ok) return nests;
+  const { plateMargin, floor, tableScrew, dowel, sizeStep } = fixturePractice[document.unit];
+  const name = freeName(document, wishes.name ?? "fixture plate");
+  const long = up((count.x - 1) * pitch.x + size.x + 2 * plateMargin + 2 * tableScrew, 2 * sizeStep);
+  const wide = up((count.y - 1) * pitch.y + size.y + 2 * plateMargin, 2 * sizeStep);
+  const thick = up(grip + floor, sizeStep);
   const edge = { x: long / 2 - tableScrew, y: wide / 2 - tableScrew };
+  const places = stationsOf(count, pitch, bases).map(
+    (s) =>
+      `PLACE ${w.quoted(work.part.name)} IN ${w.quoted(name)} AT ${w.n(s.x)},${w.n(s.y)},${w.n(thick - grip)} UP ${s.base.up.toUpperCase()} MIDDLE AFTER SETUP ${s.base.after}`,
+  );
   const lines = [
     `PART ${w.quoted(name)} PLATE`,
-    ...nests,
+    ...nests.value.outlines,
     `LEAVE "plate": BLOCK ${w.n(long)} X ${w.n(wide)} X ${w.n(thick)}`,
-    ...cuts,
+    ...nests.value.cuts,
     `CUT "mounting holes": 4X ⌀${w.n(tableScrew)} THRU GRID 2 2 BY ${w.n(2 * edge.x)} ${w.n(2 * edge.y)}`,
     `CUT "dowels": 2X ⌀${w.n(dowel)} THRU LINE 2 BY ${w.n(2 * edge.x)} AT ${w.n(-edge.x)},0`,
-    ...stations.map(
-      (s) =>
-        `PLACE ${own} IN ${w.quoted(name)} AT ${w.n(s.x)},${w.n(s.y)},${w.n(thick - grip.value)} UP ${s.base.up.toUpperCase()} MIDDLE AFTER SETUP ${s.base.after}`,
-    ),
+    ...places,
   ];
+  const ops = bases.map((b) => b.standing.setup.op);
   const hold: Setup["hold"] = { fixture: "plate", part: name };
   const setups = document.setups.map((s) => (ops.includes(s.op) ? { ...s, hold } : s));
   return ok({ name, lines, setups });

@@ -22,6 +22,7 @@ export function useCamera(
   vise: ViseSetup | null,
   drawn: EvaluatedOutline | null,
   printLaid: boolean,
+  inSetup: Box | null,
 ): void {
   const { view, section, proving, showStock, openOutline } = useBench(
     useShallow((s) => ({
@@ -36,13 +37,14 @@ export function useCamera(
   const placed = evaluation?.stock?.placed ?? null;
   const closeUp = useRef<CloseUp | null>(null);
   const bounds = useMemo((): Box | null => {
+    if (inSetup) return inSetup;
     const piece = placed && showStock ? placed.box : part;
     if (drawn?.box) {
       closeUp.current = framed(closeUp.current, openOutline!, drawn.box);
       return withPiece(closeUp.current, piece);
     }
     return piece && vise ? boxOf([piece.min, piece.max, ...vise.jaws.flatMap((j) => [j.min, j.max])]) : piece;
-  }, [placed, showStock, part, vise, drawn, openOutline]);
+  }, [placed, showStock, part, vise, drawn, openOutline, inSetup]);
   // With a print over it a section is looked at straight on, as the print shows it.
   const straight = view === "section" && proving && printLaid;
   const viewKey = `${view}${view === "section" ? section.side : ""}${straight}`;

@@ -5,6 +5,7 @@ import { sideNormal } from "@/core/geometry/vec";
 import { useLight } from "../../common/light";
 import { engine } from "../../engine/engine";
 import { useBench } from "../../store/benchStore";
+import { useSetups } from "../../store/setupsStore";
 import { readPalette } from "../ink";
 import type { SceneRef } from "./useScene";
 
@@ -21,12 +22,16 @@ export function usePart(scene: SceneRef): void {
       picked: s.picked,
       measured: s.measured,
       ghost: s.ghost,
+      holding: s.step === "hold",
     })),
   );
   const light = useLight((s) => s.light);
+  // A setup draws its own piece, on its datum.
+  const inSetup = useSetups((s) => s.bodies.length > 0) && b.holding;
   const { picture, view, section, lit, picked, measured, ghost } = b;
   useEffect(() => {
     const s = scene.current!;
+    if (inSetup) return;
     s.setPalette(readPalette());
     if (!picture) return s.setPart(null, none, none);
     if (view !== "section") {
@@ -47,6 +52,6 @@ export function usePart(scene: SceneRef): void {
     return () => {
       live = false;
     };
-  }, [scene, picture, lit, picked, measured, view, section, light]);
+  }, [scene, picture, lit, picked, measured, view, section, light, inSetup]);
   useEffect(() => scene.current!.setGhost(ghost), [scene, ghost, light]);
 }

@@ -5,6 +5,7 @@ import type { Job } from "@/core/job";
 import type { NumberScope } from "@/core/number";
 import { useLight } from "../../common/light";
 import { useBench } from "../../store/benchStore";
+import { useSetups } from "../../store/setupsStore";
 import { readPalette } from "../ink";
 import { boxEdges, boxFaces, chainDotted, pairs, stockBottom, stockEdges } from "../outlines";
 import type { SceneRef } from "./useScene";
@@ -14,7 +15,10 @@ const CHAINS_ACROSS = 110;
 
 /** Stock: chain-dotted brass with a hatched underside. */
 export function useStock(scene: SceneRef, evaluation: Evaluation | null): void {
-  const shown = useBench((s) => s.showStock && (s.view !== "section" || s.step === "stock"));
+  const inSetup = useSetups((s) => s.bodies.length > 0);
+  const shown = useBench(
+    (s) => s.showStock && (s.view !== "section" || s.step === "stock") && !(inSetup && s.step === "hold"),
+  );
   const light = useLight((s) => s.light);
   const placed = evaluation?.stock?.placed ?? null;
   useEffect(() => {
@@ -38,7 +42,8 @@ export function useJaws(
   evaluation: Evaluation | null,
   scope: NumberScope,
 ): ViseSetup | null {
-  const holding = useBench((s) => s.step === "hold");
+  const inSetup = useSetups((s) => s.bodies.length > 0);
+  const holding = useBench((s) => s.step === "hold") && !inSetup;
   const light = useLight((s) => s.light);
   const piece = evaluation?.stock?.placed.box ?? evaluation?.part?.box ?? null;
   const vise = useMemo(() => {

@@ -1,0 +1,186 @@
+"use client";
+import { Button } from "antd";
+import { useState } from "react";
+import { readRowsText, rowsText } from "@/core/callout";
+import { rowNames, type Holding, type Job, type JobDocument, type Setup } from "@/core/job";
+import { showArea, showLength, toNumberText } from "@/core/number";
+import type { FixtureKind, SetupView } from "@/core/setups";
+import { NumberBox } from "../common/NumberBox";
+import { fieldsClass } from "../common/Section";
+import { ChoiceBox } from "../card/editors";
+import { Remark } from "../card/RedPencil";
+import { WordsBox } from "../fields/WordsBox";
+import { useSetups } from "../store/setupsStore";
+import { Assistant } from "./Assistant";
+import css from "./HoldCard.module.css";
+import { SetupFiles } from "./SetupFiles";
+import { changeSetup, deleteSetup } from "./setupEdits";
+import { datumOptions, datumValue, holdOptions, holdValue, machines, upOptions, upValue } from "./setupWords";
+
+interface Props {
+  setup: Setup;
+  job: Job;
+  document: JobDocument;
+  view: SetupView | null;
+}
+
+/** The setup that is open: what it is, what holds its piece, what that comes to, and the assistants that write what holds. */
+export function SetupPanel({ setup, job, document, view }: Props) {
+  const put = (change: Partial<Setup>) => changeSetup(setup, change);
+  const [asked, setAsked] = useState<FixtureKind | null>(null);
+  const busy = useSetups((s) => s.busy);
+  const names = rowNames(job.rows);
+  const ups = upOptions(document);
+  const isTyped = !ups.some((o) => o.value === upValue(setup.up));
+  return (
+    <div className={css.panel}>
+      <div className={fieldsClass}>
+        <ChoiceBox label="Machine" value={setup.machine} options={machines} choose={(o) => put({ machine: o.is })} />
+        <ChoiceBox
+          label="Up is"
+          value={upValue(setup.up)}
+          options={isTyped ? [...ups, { value: upValue(setup.up), label: upValue(setup.up), is: setup.up }] : ups}
+          choose={(o) => put({ up: o.is })}
+        />
+        <ChoiceBox
+          label="X0 Y0 Z0"
+          value={datumValue(setup.datum)}
+          options={datumOptions}
+          choose={(o) => put({ datum: o.value === "centre" ? undefined : o.is })}
+        />
+        <ChoiceBox
+          label="Fixture"
+          value={holdValue(setup.hold)}
+          options={holdOptions(document)}
+          choose={(o) => put({ hold: o.is })}
+        />
+        <HoldFields job={job} hold={setup.hold} put={(hold) => put({ hold })} />
+        <WordsBox
+          label="Rows"
+          value={setup.rows ? rowsText(setup.rows, names) : ""}
+          placeholder="all"
+          options={[]}
+          read={(text) => (text.trim() ? readRowsText(withCommas(text), names) : { ok: true, value: [] })}
+          commit={(rows) => put({ rows: rows.length ? rows : undefined })}
+        />
+      </div>
+      {view && <Figures view={view} unit={job.unit} />}
+      {view?.problem && <p className="red">{view.problem}</p>}
+      {view?.datumWords && <p className="soft">{view.datumWords}</p>}
+      <div className={css.tools}>
+        {fixtures.map(({ kind, label }) => (
+          <Button key={kind} size="small" disabled={busy || !view} onClick={() => setAsked(kind)}>
+            {label}
+          </Button>
+        ))}
+        <SetupFiles setup={setup} document={document} />
+        {document.setups.some((s) => s.op === setup.op) && (
+          <Button size="small" aria-label={`Delete setup ${setup.op}`} onClick={() => deleteSetup(setup.op)}>
+            ×
+          </Button>
+        )}
+      </div>
+      {asked && <Assistant kind={asked} setup={setup} document={document} job={job} done={() => setAsked(null)} />}
+      {view && view.findings.length > 0 && (
+        <div
+          className={css.remarks}
+          style={{ border: 0, padding: "7px 0 0" }}
+          aria-label={`Remarks on setup ${setup.op}`}
+        >
+          {view.findings.map((f, i) => (
+            <Remark key={i} finding={f} wide />
+          ))}
+        </div>
+      )}
+    </div>
+  );
+}
+
+/** `1 3-6`: rows as a setup's line has them, with blanks between. */
+const withCommas = (text: string): string => text.trim().replace(/(\d)\s+(?=\d)/g, "$1, ");
+
+const fixtures: { kind: FixtureKind; label: string }[] = [
+  { kind: "jaws", label: "soft jaws …" },
+  { kind: "plate", label: "fixture plate …" },
+  { kind: "chuck", label: "bored jaws …" },
+];
+
+/** What a holding asks besides. */
+function HoldFields({ job, hold, put }: { job: Job; hold: Holding | null; put: (h: Holding) => void }) {
+  if (!hold || hold.fixture === "plate") return null;
+  const optional = (key: "jawWidth" | "jawHeight" | "stop", label: string) => {
+    const from = hold as Holding & Partial<Record<typeof key, ReturnType<typeof toNumberText>>>;
+    return (
+      <NumberBox
+        own
+        job={job}
+        label={label}
+        value={from[key]}
+        quantity="length"
+        optional
+        commit={(t) => {
+          const next = { ...from, [key]: t };
+          if (t === undefined) delete next[key];
+          put(next as Holding);
+        }}
+      />
+    );
+  };
+  return (
+    <>
+      {"across" in hold && (
+        <ChoiceBox
+          label="Jaws close along"
+          value={hold.across}
+          options={[
+            { value: "y" as const, label: "y: front, back" },
+            { value: "x" as const, label: "x: left, right" },
+          ]}
+          choose={(o) => put({ ...hold, across: o.value })}
+        />
+      )}
+      <NumberBox
+        own
+        job={job}
+        label="Grip depth"
+        value={hold.grip}
+        quantity="length"
+        commit={(t) => put({ ...hold, grip: t ?? toNumberText("?") })}
+      />
+      {hold.fixture === "vise" && (
+        <>
+          {optional("jawWidth", "Jaw width")}
+          {optional("jawHeight", "Jaw height")}
+        </>
+      )}
+      {hold.fixture === "chuck" && optional("stop", "Stop, deep")}
+    </>
+  );
+}
+
+/** What the setup comes to. */
+function Figures({ view, unit }: { view: SetupView; unit: Job["unit"] }) {
+  const { hold, height, room, findings } = view;
+  const corners = findings.find((f) => f.rule === "relief-clears-corner");
+  const rows: [string, string][] = [];
+  if (room !== null) {
+    rows.push(["goes in from above", findings.some((f) => f.rule === "goes-in-from-above") ? "no" : "✓"]);
+    rows.push(["room round it", showLength(room, unit)]);
+    rows.push(["relief clears", corners ? `${corners.value} of ${corners.limit}` : "every corner"]);
+  }
+  if (hold?.gripArea != null) rows.push(["grip area", showArea(hold.gripArea, unit)]);
+  if (hold?.above != null && hold.grip) rows.push(["above : grip", `${(hold.above / hold.grip).toFixed(1)} : 1`]);
+  if (hold?.diameter != null) rows.push(["gripped ⌀", showLength(hold.diameter, unit)]);
+  if (height !== null) rows.push(["piece stands", showLength(height, unit)]);
+  if (!rows.length) return null;
+  return (
+    <div className={css.figures}>
+      {rows.map(([what, figure]) => (
+        <div key={what}>
+          <span>{what}</span>
+          <b>{figure}</b>
+        </div>
+      ))}
+    </div>
+  );
+}

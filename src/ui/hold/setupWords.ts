@@ -1,0 +1,110 @@
+import type { Datum, Holding, JobDocument, Setup } from "@/core/job";
+import { partName } from "@/core/job";
+import { toNumberText, type LengthUnit, type NumberText } from "@/core/number";
+import { sides } from "@/core/geometry/vec";
+
+interface Option<T> {
+  value: string;
+  label: string;
+  is: T;
+}
+
+/** Which way is up, in words. */
+export function upWords(up: Setup["up"]): string {
+  if (typeof up === "string") return up;
+  if ("index" in up) return `index ${up.index}°`;
+  return up.plane.on === "named" ? `plane "${up.plane.plane}"` : "plane of a row";
+}
+
+export const upOptions = (document: JobDocument): Option<Setup["up"]>[] => [
+  ...sides.map((side) => ({ value: side, label: side, is: side })),
+  ...(document.parts[0].planes ?? []).map((p) => ({
+    value: `plane ${p.name}`,
+    label: `plane "${p.name}"`,
+    is: { plane: { on: "named" as const, plane: p.name } },
+  })),
+];
+export const upValue = (up: Setup["up"]): string =>
+  typeof up === "string" ? up : "plane" in up && up.plane.on === "named" ? `plane ${up.plane.plane}` : upWords(up);
+
+const corners = (["left", "right"] as const).flatMap((x) =>
+  (["front", "back"] as const).map((y) => ({
+    value: `${x} ${y}`,
+    label: `${x} ${y} corner`,
+    is: { at: "corner" as const, x, y },
+  })),
+);
+/** Where X0 Y0 Z0 may be: of the finished part, or of the piece as it comes. */
+export const datumOptions: Option<Datum>[] = [
+  { value: "centre", label: "middle of the part", is: { at: "centre" } },
+  ...corners,
+  { value: "centre stock", label: "middle of the piece as it comes", is: { at: "centre", of: "stock" } },
+  ...corners.map((c) => ({
+    value: `${c.value} stock`,
+    label: `${c.value} of the piece as it comes`,
+    is: { ...c.is, of: "stock" as const },
+  })),
+  { value: "jaw", label: "fixed jaw and stop", is: { at: "jaw" } },
+  { value: "chuck", label: "chuck, on its axis", is: { at: "chuck" } },
+];
+export function datumValue(d: Datum | undefined): string {
+  if (!d) return "centre";
+  const of = "of" in d && d.of === "stock" ? " stock" : "";
+  return d.at === "corner" ? `${d.x} ${d.y}${of}` : d.at === "axis" ? `axis ${d.row}` : `${d.at}${of}`;
+}
+
+const grips: Record<LengthUnit, NumberText> = { in: toNumberText(".25"), mm: toNumberText("6") };
+
+/** What may hold the piece: what is on every bench, and the parts of the job that are made for it. */
+export function holdOptions(document: JobDocument): Option<Holding | null>[] {
+  const grip = grips[document.unit];
+  const made = document.parts.slice(1).flatMap((p): Option<Holding | null>[] => {
+    const part = partName(document, p);
+    const label = `"${part}"`;
+    switch (p.kind) {
+      case "jaws":
+        return [{ value: `jaws ${part}`, label, is: { fixture: "jaws", part, across: "y", grip } }];
+      case "plate":
+        return [{ value: `plate ${part}`, label, is: { fixture: "plate", part } }];
+      case "chuckJaws":
+        return [{ value: `chuck ${part}`, label, is: { fixture: "chuck", grip, bored: part } }];
+      case "work":
+        return [];
+    }
+  });
+  return [
+    { value: "none", label: "not held yet", is: null },
+    { value: "vise", label: "vise, plain jaws", is: { fixture: "vise", across: "y", grip } },
+    { value: "chuck", label: "chuck", is: { fixture: "chuck", grip } },
+    { value: "index", label: "index head", is: { fixture: "index", grip } },
+    ...made,
+  ];
+}
+export function holdValue(h: Holding | null): string {
+  if (!h) return "none";
+  if (h.fixture === "jaws" || h.fixture === "plate") return `${h.fixture} ${h.part}`;
+  return h.fixture === "chuck" && h.bored ? `chuck ${h.bored}` : h.fixture;
+}
+
+/** How a setup holds, in a line. */
+export function holdWords(h: Holding | null): string {
+  if (!h) return "not held yet";
+  switch (h.fixture) {
+    case "vise":
+      return `vise, plain jaws across ${h.across}, grip ${h.grip}`;
+    case "jaws":
+      return `"${h.part}" across ${h.across}, grip ${h.grip}`;
+    case "plate":
+      return `"${h.part}"`;
+    case "chuck":
+      return `${h.bored ? `"${h.bored}"` : "chuck"}, grip ${h.grip}`;
+    case "index":
+      return `index head, grip ${h.grip}`;
+  }
+}
+
+export const machines: Option<Setup["machine"]>[] = [
+  { value: "mill", label: "mill", is: "mill" },
+  { value: "lathe", label: "lathe", is: "lathe" },
+  { value: "index", label: "mill, index head", is: "index" },
+];

@@ -1,0 +1,29 @@
+"use client";
+import { create } from "zustand";
+import type { SetupsView } from "@/core/setups";
+import type { StandingBody } from "@/kernel/worker";
+
+interface SetupsState {
+  /** What follows from the job's setups, as the engine told it last. */
+  view: SetupsView | null;
+  /** What stands in the setup that is looked at. */
+  bodies: StandingBody[];
+  /** The setup that is open; null for none. */
+  open: number | null;
+  /** How far the jaws are opened: 0 closed, 1 wide open. */
+  opened: number;
+  busy: boolean;
+  problem: string;
+  set(p: Partial<SetupsState>): void;
+}
+
+/** The setups on the bench right now; nothing of it is part of the job. */
+export const useSetups = create<SetupsState>((set) => ({
+  view: null,
+  bodies: [],
+  open: null,
+  opened: 0,
+  busy: false,
+  problem: "",
+  set: (p) => set(p),
+}));
