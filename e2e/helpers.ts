@@ -54,3 +54,10 @@ export async function choose(field: Locator, option: string): Promise<void> {
   await open.locator(".ant-select-item-option").filter({ hasText: option }).first().click();
   await expect(open).toHaveCount(0);
 }
+
+/** Goes to a step by the ruler of steps. */
+export const step = (page: Page, name: string) =>
+  page
+    .getByRole("navigation")
+    .getByRole("button", { name: new RegExp(`^${name}`) })
+    .click();

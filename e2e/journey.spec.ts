@@ -1,12 +1,6 @@
-import { expect, test, type Page } from "@playwright/test";
+import { expect, test } from "@playwright/test";
 import { readFileSync } from "node:fs";
-import { choose, importCard, newJob, row, saved, type, volume } from "./helpers";
-
-const step = (page: Page, name: string) =>
-  page
-    .getByRole("navigation")
-    .getByRole("button", { name: new RegExp(`^${name}`) })
-    .click();
+import { choose, importCard, newJob, row, saved, step, type, volume } from "./helpers";
 
 test("one milled part through all seven steps", async ({ page }) => {
   await newJob(page, "Sensor bracket", "inch", "aluminium 6061");

@@ -16,8 +16,8 @@ import { jobOf, rowNames, type JobDocument } from "@/core/job";
 import type { LengthUnit } from "@/core/number";
 import { exit } from "node:process";
 import { explain } from "@/core/mismatch";
-import { prepare } from "@/core/engine/prepare";
-import { assemblyOf, evaluateSetups, setupFindingReport, setupsReport } from "@/core/setups";
+import { setupFile } from "@/io/setupFile";
+import { evaluateSetups, setupFindingReport, setupsReport } from "@/core/setups";
 import { readableExplanations, readableReport } from "./readable";
 import { derived } from "./derive";
 import { readableSetups } from "./readableSetups";
@@ -200,9 +200,10 @@ async function exported(
     console.error(`there is no part "${wanted}"; there are ${parts.map((p) => `"${p.name}"`).join(", ")}`);
     return 2;
   }
-  const setup = setupFile(document, parts, option("--setup"), kernel);
+  const op = option("--setup");
+  const setup = op === undefined ? undefined : setupFile(document, parts, Number(op), kernel);
   if (setup === null) {
-    console.error(`there is no setup ${option("--setup")} that stands`);
+    console.error(`there is no setup ${op} that stands`);
     return 2;
   }
   const all = rest.includes("--all") ? parts : undefined;
@@ -214,15 +215,6 @@ async function exported(
   }
   await writeFile(out, made.value);
   return parts.some(isFailed) ? 1 : 0;
-}
-
-/** What a file of one setup is made of; undefined where none is asked for, null where it is not there. */
-function setupFile(document: JobDocument, parts: EvaluatedPart[], op: string | undefined, kernel: SolidKernel) {
-  if (op === undefined) return undefined;
-  const setup = evaluateSetups({ document, parts, kernel }).setups.find((s) => s.setup.op === Number(op));
-  if (!setup?.standing) return null;
-  const assembly = assemblyOf(setup, kernel, prepare(parts[0].job).scope, parts[0].name);
-  return { assembly, plans: setup.plans };
 }
 
 const isFailed = (p: EvaluatedPart): boolean => p.evaluation.solved.rows.some((r) => r.state === "failed");

@@ -8,7 +8,9 @@ import { viewOf } from "@/core/engine/views";
 import { writeCard, writeDocument } from "@/core/callout/card";
 import { pathFile } from "@/core/paths/file";
 import type { Frame } from "@/core/geometry/vec";
-import { planPaths, type PathPlan } from "@/core/paths/plan";
+import { planPaths } from "@/core/paths/plan";
+import type { EvaluatedSetup } from "@/core/setups";
+import { oneSetupSheet } from "./sheet/oneSetup";
 import { fail, ok, type Result } from "@/core/base/result";
 import { pathsDxf } from "./dxf";
 import { outlineDxf, outlineDxfNewer } from "./dxfOutlines";
@@ -60,7 +62,7 @@ export async function exportJob(
     case "svg":
       return text(drawingSvg(kernel.drawing(key, viewOf.top, true)));
     case "dxf":
-      if (options.setup) return text(pathsDxf(options.setup.plans, job.unit, []));
+      if (options.setup) return text(pathsDxf(options.setup.evaluated.plans, job.unit, []));
       return text(pathsDxf(plansOf(job, evaluation), job.unit, evaluation.outlines));
     case "nc": {
       const words = pathsNc(
@@ -71,14 +73,16 @@ export async function exportJob(
       return words.ok ? text(words.value) : words;
     }
     case "pdf":
-      return ok(await setupSheet(job, evaluation, kernel));
+      return ok(
+        await (options.setup ? oneSetupSheet(job, options.setup, kernel) : setupSheet(job, evaluation, kernel)),
+      );
   }
 }
 
 /** What a file of one setup is made of: what stands in it, and its paths. */
 export interface SetupFile {
   assembly: { key: string; name: string; place: Frame }[];
-  plans: PathPlan[];
+  evaluated: EvaluatedSetup;
 }
 
 const namedStates = (parts: EvaluatedPart[]): { key: string; name: string }[] =>
@@ -90,10 +94,17 @@ const namedStates = (parts: EvaluatedPart[]): { key: string; name: string }[] =>
 const plansOf = (job: Job, e: Evaluation) => planPaths(job, e.solved.rows, e.stock?.placed.box);
 
 /** A file name that says what it is: name, revision, kind. */
-export const exportName = (job: Pick<Job, "name" | "revision">, kind: ExportKind): string =>
-  `${
-    job.name
-      .toLowerCase()
-      .replace(/[^a-z0-9]+/g, "-")
-      .replace(/^-|-$/g, "") || "job"
-  }-rev-${job.revision.toLowerCase().replace(/[^a-z0-9]+/g, "") || "x"}.${kind === "json" ? "job.json" : kind}`;
+export const exportName = (
+  job: Pick<Job, "name" | "revision">,
+  kind: ExportKind,
+  of: { setup?: number; part?: string } = {},
+): string => {
+  const what = of.setup === undefined ? (of.part ? `-${slug(of.part)}` : "") : `-setup-${of.setup}`;
+  const revision = job.revision.toLowerCase().replace(/[^a-z0-9]+/g, "") || "x";
+  return `${slug(job.name) || "job"}${what}-rev-${revision}.${kind === "json" ? "job.json" : kind}`;
+};
+const slug = (text: string): string =>
+  text
+    .toLowerCase()
+    .replace(/[^a-z0-9]+/g, "-")
+    .replace(/^-|-$/g, "");

@@ -5,7 +5,13 @@ import type { Result } from "@/core/base/result";
 import type { ExportKind } from "@/io/exportJob";
 
 /** What is asked of the process that has the solid kernel. */
-export type KernelWish = { want: "summary"; job: JobDocument } | { want: "file"; job: JobDocument; kind: ExportKind };
+export type KernelWish =
+  { want: "summary"; job: JobDocument } | { want: "file"; job: JobDocument; kind: ExportKind; of: FileOf };
+/** What of a job a file is of: one of its setups, or another part; without either the workpiece. */
+export interface FileOf {
+  setup?: number;
+  part?: string;
+}
 type KernelAnswer<W extends KernelWish> = W extends { want: "summary" } ? JobSummary : Result<Uint8Array>;
 export interface Asked {
   id: number;

@@ -1,6 +1,11 @@
 import { evaluate } from "@/core/evaluate/evaluate";
 import { jobOf } from "@/core/job";
+import { fail, type Result } from "@/core/base/result";
+import type { SolidKernel } from "@/core/engine/kernel";
+import type { Evaluation } from "@/core/evaluate/evaluate";
+import { evaluateParts } from "@/core/evaluate/parts";
 import { exportJob } from "@/io/exportJob";
+import { setupFile } from "@/io/setupFile";
 import { summarise } from "@/io/summary";
 import { loadKernel } from "@/kernel/node";
 import type { Answered, Asked, KernelWish } from "./kernelDesk";
@@ -26,5 +31,25 @@ process.on("message", (m) => {
 async function make(wish: KernelWish): Promise<unknown> {
   const kernel = await loadKernel();
   const evaluation = await evaluate(jobOf(wish.job), kernel);
-  return wish.want === "file" ? exportJob(wish.kind, wish.job, evaluation, kernel) : summarise(evaluation, kernel);
+  return wish.want === "file" ? fileOf(wish, evaluation, kernel) : summarise(evaluation, kernel);
+}
+
+/** A file of the workpiece, of another part, or of one setup. */
+async function fileOf(
+  { job, kind, of }: Extract<KernelWish, { want: "file" }>,
+  work: Evaluation,
+  kernel: SolidKernel,
+): Promise<Result<Uint8Array>> {
+  if (of.setup === undefined && of.part === undefined) return exportJob(kind, job, work, kernel);
+  const parts = await evaluateParts(job, work, kernel);
+  if (of.part !== undefined) {
+    const part = parts.find((p) => p.name === of.part);
+    return part
+      ? exportJob(kind, job, part.evaluation, kernel, { part: part.id })
+      : fail(`there is no part "${of.part}"`, { expected: "a part of this job" });
+  }
+  const setup = setupFile(job, parts, of.setup!, kernel);
+  return setup
+    ? exportJob(kind, job, work, kernel, { setup })
+    : fail(`there is no setup ${of.setup} that stands`, { expected: "one of the job's setups" });
 }

@@ -3,17 +3,18 @@ import type { ExportKind } from "@/io/exportJob";
 import { fail, type Result } from "@/core/base/result";
 import { database } from "./database";
 import { readStored } from "./jobs";
-import { askKernelHost } from "./kernelDesk";
+import { askKernelHost, type FileOf } from "./kernelDesk";
 
 /** Any file of a job as it is stored. */
 export async function fileOf(
   id: string,
   kind: ExportKind,
+  of: FileOf = {},
 ): Promise<{ job: JobDocument; file: Result<Uint8Array> } | null> {
   const stored = await readStored(id);
   if (!stored) return null;
   try {
-    return { job: stored.job, file: await askKernelHost({ want: "file", job: stored.job, kind }) };
+    return { job: stored.job, file: await askKernelHost({ want: "file", job: stored.job, kind, of }) };
   } catch (e) {
     return {
       job: stored.job,

@@ -40,7 +40,9 @@ describe("the headless command", () => {
       "outlines",
       "part",
       "parts",
+      "routing",
       "rows",
+      "setups",
       "stock",
       "unit",
     ]);

@@ -169,6 +169,8 @@ export interface SolidKernel {
   edges(key: string): EdgeInfo[];
   /** One state taken from another, as they lie, kept under a key of its own; not kept where nothing is left. */
   without(key: string, from: string, taken: string): Result<StateMeasure>;
+  /** States laid beside each other as one, each where a frame says: to be drawn, not to be cut. */
+  together(key: string, bodies: { key: string; place: Frame }[]): void;
   /** How far a state reaches in a direction. */
   reach(key: string, direction: Vec3): number;
   /** Where the tools of a step run through material: for each place, stretches of depth below its frame. */

@@ -27,7 +27,10 @@ export interface SheetJob {
 }
 
 /** The title block across the head of the page. */
-export function titleBlock({ job }: SheetJob): Piece {
+export const titleBlock = ({ job }: SheetJob): Piece => titleBlockOf(job, "Setup sheet");
+
+/** The same of a sheet that says what it is. */
+export function titleBlockOf(job: Job, what: string): Piece {
   const cell = (l: string, v: string): Piece => ({
     stack: [label(l), { text: runs(v), fontSize: 10 }],
     margin: [4, 2, 4, 2],
@@ -39,7 +42,7 @@ export function titleBlock({ job }: SheetJob): Piece {
       body: [
         [
           name,
-          cell("Setup sheet", job.name),
+          cell(what, job.name),
           cell("Rev", job.revision),
           cell("Unit", job.unit),
           cell("Material", job.material.name || "—"),
@@ -128,7 +131,7 @@ export function routeTable({ job, evaluation, open }: SheetJob): Piece {
 }
 
 /** A row's callout with its values, and small beside them the balloons they come from. */
-function calloutRuns(r: SolvedRow, job: Job, names: RowNames, style: Piece): Piece[] {
+export function calloutRuns(r: SolvedRow, job: Job, names: RowNames, style: Piece): Piece[] {
   const [verb] = writeRow(r.row, names).replace(/^OFF /, "").split(" ");
   const head = `${r.row.off ? "OFF " : ""}${verb} ${r.row.name ? `“${r.row.name}” ` : ""}`;
   const small = { ...style, fontSize: 10, color: ink.dye, sup: true };

@@ -5,6 +5,7 @@ import { jobOf, type Setup } from "@/core/job";
 import { showVolume } from "@/core/number";
 import { Body, Section } from "../common/Section";
 import { Remark } from "../card/RedPencil";
+import { useBench } from "../store/benchStore";
 import { useJob } from "../store/jobStore";
 import { useSetups } from "../store/setupsStore";
 import css from "./HoldCard.module.css";
@@ -13,6 +14,9 @@ import { SetupLine } from "./SetupLine";
 import { SetupPanel } from "./SetupPanel";
 import { useSetupsEngine } from "./useSetupsEngine";
 
+/** Remarks of the workpiece on how its first setup holds it. */
+const holdRules = ["grip-too-shallow", "grip-refused", "cut-into-jaw"];
+
 /** The Hold step: the routing as a ruled strip, one setup open in place, the piece in it on the stage. */
 export function HoldCard() {
   const document = useJob((s) => s.document)!;
@@ -20,6 +24,9 @@ export function HoldCard() {
   const set = useSetups((s) => s.set);
   const view = useSetups((s) => s.view);
   const job = jobOf(document);
+  const findings = useBench((s) => s.evaluated?.evaluation.findings);
+  const isWork = useJob((s) => s.part === null || s.part === document.parts[0].id);
+  const told = isWork ? (findings?.filter((f) => holdRules.includes(f.rule) && !f.waived) ?? []) : [];
   const sensors = useSensors(
     useSensor(PointerSensor, { activationConstraint: { distance: 5 } }),
     useSensor(KeyboardSensor),
@@ -52,6 +59,7 @@ export function HoldCard() {
                   job={job}
                   document={document}
                   view={view?.setups.find((v) => v.op === setup.op) ?? null}
+                  told={setup === setups[0] ? told : []}
                 />
               )}
             </div>

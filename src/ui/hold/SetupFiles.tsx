@@ -2,6 +2,7 @@
 import { Button } from "antd";
 import type { JobDocument, Setup } from "@/core/job";
 import { engine } from "../engine/engine";
+import { FileButton } from "../release/FileButton";
 import { useSetups } from "../store/setupsStore";
 
 /** Hands bytes to the browser as a file. */
@@ -18,6 +19,8 @@ function download(bytes: Uint8Array, name: string): void {
 export function SetupFiles({ setup, document }: { setup: Setup; document: JobDocument }) {
   const bodies = useSetups((s) => s.bodies);
   if (!bodies.length) return null;
+  const { hold } = setup;
+  const part = hold && "part" in hold ? hold.part : hold?.fixture === "chuck" ? hold.bored : undefined;
   const save = async (name: string | null) => {
     const bytes = await engine().setupStep(JSON.parse(JSON.stringify(document)) as JobDocument, setup.op, name);
     const what = name ?? `setup ${setup.op}`;
@@ -28,6 +31,13 @@ export function SetupFiles({ setup, document }: { setup: Setup; document: JobDoc
       <Button size="small" onClick={() => void save(null)}>
         as it stands: STEP
       </Button>
+      <FileButton small kind="pdf" label={`sheet of setup ${setup.op}: PDF`} of={`?setup=${setup.op}`} />
+      {part && (
+        <>
+          <FileButton small kind="pdf" label={`sheet of ${part}: PDF`} of={`?part=${encodeURIComponent(part)}`} />
+          <FileButton small kind="dxf" label="nest: DXF" of={`?part=${encodeURIComponent(part)}`} />
+        </>
+      )}
       {bodies
         .filter((b) => b.is === "holder")
         .map((b) => (

@@ -4,6 +4,7 @@ import { useState } from "react";
 import { readRowsText, rowsText } from "@/core/callout";
 import { rowNames, type Holding, type Job, type JobDocument, type Setup } from "@/core/job";
 import { showArea, showLength, toNumberText } from "@/core/number";
+import type { Finding } from "@/core/findings";
 import type { FixtureKind, SetupView } from "@/core/setups";
 import { NumberBox } from "../common/NumberBox";
 import { fieldsClass } from "../common/Section";
@@ -22,13 +23,16 @@ interface Props {
   job: Job;
   document: JobDocument;
   view: SetupView | null;
+  /** What the workpiece's own remarks say of how it is held: of its first setup. */
+  told: Finding[];
 }
 
 /** The setup that is open: what it is, what holds its piece, what that comes to, and the assistants that write what holds. */
-export function SetupPanel({ setup, job, document, view }: Props) {
+export function SetupPanel({ setup, job, document, view, told }: Props) {
   const put = (change: Partial<Setup>) => changeSetup(setup, change);
   const [asked, setAsked] = useState<FixtureKind | null>(null);
   const busy = useSetups((s) => s.busy);
+  const remarks = [...told, ...(view?.findings ?? [])];
   const names = rowNames(job.rows);
   const ups = upOptions(document);
   const isTyped = !ups.some((o) => o.value === upValue(setup.up));
@@ -81,13 +85,13 @@ export function SetupPanel({ setup, job, document, view }: Props) {
         )}
       </div>
       {asked && <Assistant kind={asked} setup={setup} document={document} job={job} done={() => setAsked(null)} />}
-      {view && view.findings.length > 0 && (
+      {remarks.length > 0 && (
         <div
           className={css.remarks}
           style={{ border: 0, padding: "7px 0 0" }}
           aria-label={`Remarks on setup ${setup.op}`}
         >
-          {view.findings.map((f, i) => (
+          {remarks.map((f, i) => (
             <Remark key={i} finding={f} wide />
           ))}
         </div>

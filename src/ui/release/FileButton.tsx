@@ -13,11 +13,16 @@ export function FileButton({
   label,
   title,
   main,
+  small,
+  of = "",
 }: {
   kind: ExportKind;
   label: string;
   title?: string;
   main?: boolean;
+  small?: boolean;
+  /** What of the job it is of, as the door asks it: `?setup=20`. */
+  of?: string;
 }) {
   const { id, save } = useJob(useShallow((s) => ({ id: s.id, save: s.save })));
   const [busy, setBusy] = useState(false);
@@ -33,7 +38,7 @@ export function FileButton({
         );
       if (useJob.getState().trial)
         throw new Error("a slip is being tried and would not be in the file: keep it or put it back first");
-      const r = await fetch(`/api/jobs/${id}/files/${kind}`);
+      const r = await fetch(`/api/jobs/${id}/files/${kind}${of}`);
       if (!r.ok) {
         const { problems } = (await r.json()) as { problems: Problem[] };
         throw new Error(problems.map((p) => p.message + (p.expected ? ` (expected: ${p.expected})` : "")).join("; "));
@@ -48,6 +53,7 @@ export function FileButton({
   };
   return (
     <Button
+      size={small ? "small" : undefined}
       type={main ? "primary" : "default"}
       title={title}
       disabled={busy || save === "away"}
