@@ -1,18 +1,21 @@
 import { prepare, solve, type KernelStep } from "@/core/engine";
 import { toNumberText } from "@/core/number";
 import { viewOf } from "@/core/engine/views";
-import { sideFrame, v3 } from "@/core/geometry/vec";
-import { circle, rectangleCorners, roundedLoop } from "@/core/outline";
+import { sideFrame, v2, v3 } from "@/core/geometry/vec";
+import { circle, rectangleCorners, roundedLoop, type Loop } from "@/core/outline";
 import { applyEdits } from "@/core/job";
 import { jobOf, mm } from "../../tests/helpers/card";
 import { loadEngine } from "./node";
+import type { OC } from "./oc";
 import { OpenCascadeKernel } from "./openCascade";
 import { cannotBe } from "./resultCheck";
 import { stepVolume } from "./stepFile";
 
 let kernel: OpenCascadeKernel;
+let oc: OC;
 beforeEach(async () => {
-  kernel = new OpenCascadeKernel((await loadEngine()).oc);
+  oc = (await loadEngine()).oc;
+  kernel = new OpenCascadeKernel(oc);
 });
 
 const block: KernelStep = {
@@ -34,6 +37,32 @@ const hole = (d: number, x = 0): KernelStep => ({
       { r: d / 2, z: 21 },
     ],
   },
+});
+
+describe("an island in a pocket", () => {
+  // A block whose left side is hollowed by a half circle: walked round, that arc runs the other way.
+  const hollowed: Loop = [
+    { kind: "line", from: v2(-8, -6), to: v2(8, -6) },
+    { kind: "line", from: v2(8, -6), to: v2(8, 6) },
+    { kind: "line", from: v2(8, 6), to: v2(-8, 6) },
+    { kind: "line", from: v2(-8, 6), to: v2(-8, 4) },
+    { kind: "arc", centre: v2(-8, 0), radius: 4, start: Math.PI / 2, sweep: -Math.PI },
+    { kind: "line", from: v2(-8, -4), to: v2(-8, -6) },
+  ];
+  const taken = (30 * 20 - (16 * 12 - 8 * Math.PI)) * 5;
+  it.each([0, 1, 2, 3, 4, 5])("stays, whichever of its steps comes first: %d", (first) => {
+    const island = [...hollowed.slice(first), ...hollowed.slice(0, first)];
+    const outline = { outer: roundedLoop(rectangleCorners(30, 20), 0)!, holes: [island] };
+    for (const inserts of [true, false]) {
+      const k = new OpenCascadeKernel(oc, { inserts });
+      k.apply("block", null, block);
+      const step: KernelStep = { ...hole(1), body: { body: "prism", outline, from: 0, to: 5 } } as KernelStep;
+      expect(k.apply("cut", "block", step)).toMatchObject({
+        ok: true,
+        value: { volume: expect.closeTo(48000 - taken, 6) },
+      });
+    }
+  });
 });
 
 describe("states under keys", () => {

@@ -32,7 +32,10 @@ export function wireOf(oc: OC, frame: Frame, loop: Loop, depth: number): TopoDS_
           edge = own(new oc.BRepBuilderAPI_MakeEdge(circle, from, to));
         }
       }
-      maker.Add(own(edge.Edge()));
+      // An arc is made the way its circle runs: walked the other way it has to say so, for the first edge turns the wire.
+      const made = own(edge.Edge());
+      const isBack = s.kind === "arc" && s.sweep < 0;
+      maker.Add(isBack ? own(oc.TopoDS.Edge(own(made.Reversed()))) : made);
     }
     return maker.Wire();
   });

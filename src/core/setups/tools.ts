@@ -46,7 +46,7 @@ function sweptRound(lying: Lying, row: SolvedRow, part: string, cutter: number):
   const shadow = shadowOfBand(kernel, part, frame, -max.z, -min.z);
   if (!shadow.ok) return [];
   const inside = onlyOuter(shadow.value);
-  const low = lowestOutside(lying, inside, min.z);
+  const low = lowestOutside(lying, offsetRegion(inside, SLIVER), min.z);
   if (low === null) return [];
   const band = combine(offsetRegion(inside, cutter), inside, "cutout");
   return [{ row, region: band, low, isThrough: false }];
@@ -61,6 +61,8 @@ function lowestOutside({ kernel, piece, frame, box }: Lying, inside: Region, lev
   }
   return null;
 }
+/** Less than this round the part is what the shadow of slanted walls leaves out, not stock, mm. */
+const SLIVER = 0.02;
 /** Areas under this are what arithmetic leaves, mm². */
 const MET = 1e-3;
 

@@ -8,7 +8,7 @@ import type { JobDocument, Setup } from "../../job/schema";
 import { inCallout, lengthText, unitOf, type LengthUnit } from "../../number";
 import { partName } from "../../job/parts";
 import type { EvaluatedPart } from "../../evaluate/parts";
-import { fixturePractice } from "../../tables";
+import { cribFor, fixturePractice } from "../../tables";
 import { onlyOuter, squareCorners } from "../corners";
 import { shadowOfBand } from "../../engine/shadow";
 import type { StandingSetup, Work } from "../setup";
@@ -151,7 +151,7 @@ export function nestLines(
   const own = work.part.name;
   const shadow = shadowOfBand(work.kernel, base.piece, lyingFrame(base, work), 0, wishes.grip);
   if (!shadow.ok) return shadow;
-  const relief = wishes.relief ?? practice.relief;
+  const relief = wishes.relief ?? Math.max(practice.relief, smallestFor(work, wishes.grip));
   const isSquare = squareCorners(onlyOuter(shadow.value)).length > 0 && relief > 0;
   return ok([
     `OUTLINE ${w.quoted(name)}`,
@@ -160,6 +160,12 @@ export function nestLines(
     ...(clearance > 0 ? [`OFFSET ${w.n(clearance)}`] : []),
     "END",
   ]);
+}
+
+/** The diameter of the smallest cutter of the crib that reaches so deep: no smaller relief can be cut. */
+function smallestFor({ part: { job } }: Work, depth: number): number {
+  const reaching = (job.crib ?? cribFor(job.unit)).filter((c) => c.reach >= depth - CONTACT).map((c) => c.diameter);
+  return reaching.length ? Math.min(...reaching) : 0;
 }
 
 /** The plane of a piece's underside, looked at from below. */
@@ -192,7 +198,8 @@ export const throughHoles = (base: Base, work: Work): ThroughHoles[] =>
     const { profile } = step.body;
     const mouth: PartItem = { item: "edges", edges: "mouthOf", row: row.row.id };
     const told = shapeOfPart(mouth, work.kernel, work.rows, work.nameOf);
-    return [{ row: row.number, radius: profile[profile.length - 1].r, isTold: told.ok }];
+    const isTold = told.ok && told.value.some((l) => l.length === 1 && l[0].kind === "arc");
+    return [{ row: row.number, radius: profile[profile.length - 1].r, isTold }];
   });
 
 /** The setups of a job with one held so. */

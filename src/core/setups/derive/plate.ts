@@ -91,8 +91,9 @@ function nestsOf(w: Writer, { bases, grip }: Layout, work: Work, wishes: Fixture
   }
   for (const { row, radius, isTold } of throughHoles(bases[0], work)) {
     const name = `"under ${row}"`;
-    const from = isTold ? `EDGES MOUTH OF ${own} ROW ${row}` : `FACE ${bases[0].up.toUpperCase()} OF ${own}`;
-    outlines.push(`OUTLINE ${name}`, from, "END");
+    // Where the mouths are no whole circles nothing is proposed: that it is missing is remarked.
+    if (!isTold) continue;
+    outlines.push(`OUTLINE ${name}`, `EDGES MOUTH OF ${own} ROW ${row}`, "END");
     cuts.push(`CUT "drop holes ${row}": ⌀${w.n(2 * radius + dropOver)} THRU PLACES ${name} CIRCLES`);
   }
   return ok({ outlines, cuts });
