@@ -67,6 +67,11 @@ try {
   await wait(600);
   await shot("stock");
   await key("4");
+  const second = page.getByRole("button", { name: "Setup 20", exact: true });
+  await second.click();
+  await page.getByText("goes in from above").waitFor({ timeout: 60_000 });
+  await page.getByRole("slider", { name: "How far the jaws are opened" }).focus();
+  for (let i = 0; i < 5; i++) await page.keyboard.press("ArrowRight");
   await wait(900);
   await shot("hold");
   await key("5");
@@ -83,6 +88,12 @@ try {
   await wait(1500);
   await shot("callout-ghost");
   await open("Gauge housing lid");
+  await key("4");
+  await second.click();
+  await page.getByText("goes in from above").waitFor({ timeout: 60_000 });
+  await wait(900);
+  await shot("plate");
+  await key("3");
   await page.getByRole("button", { name: "Section" }).click();
   await wait(2000);
   await shot("section");

@@ -91,7 +91,7 @@ export function sweptOver(lying: Lying, rows: SolvedRow[], part: string, cutter:
 /** Where a cutter would cut into the holder: area met, how far below its top, and a place; null where it passes. */
 export function metBy({ region, low }: Swept, lying: Lying): { area: number; below: number; at: Vec2 } | null {
   const { kernel, holder, holderBox } = lying;
-  if (low > holderBox.max.z - CONTACT) return null;
+  if (low > holderBox.max.z - SLIVER) return null;
   for (const level of [Math.max(low, holderBox.min.z) + 2 * CONTACT, holderBox.max.z - 2 * CONTACT]) {
     const solid = sectionAt(kernel, holder, TOP, -level);
     if (!solid.ok) continue;

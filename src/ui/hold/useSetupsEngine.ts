@@ -22,7 +22,7 @@ export function useSetupsEngine(document: JobDocument, open: number): void {
       .setups(plain, open)
       .then(
         ({ view, bodies }) => {
-          if (mine === turn) set({ view, bodies, busy: false, problem: "" });
+          if (mine === turn) set({ view, bodies, shown: open, busy: false, problem: "" });
         },
         (e) => {
           if (mine === turn)

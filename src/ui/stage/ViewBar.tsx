@@ -5,6 +5,7 @@ import { viewsFor } from "@/core/engine/views";
 import type { Job } from "@/core/job";
 import { sides, type Side } from "@/core/geometry/vec";
 import { useBench, type ViewName } from "../store/benchStore";
+import { useSetups } from "../store/setupsStore";
 import { stepRow } from "../bench/actions";
 import css from "./Stage.module.css";
 import { Bare } from "../fields/Bare";
@@ -26,6 +27,7 @@ export function ViewBar({ job, hasPrint }: { job: Job; hasPrint: boolean }) {
       traceOpacity: s.traceOpacity,
     })),
   );
+  const inSetup = useSetups((s) => (s.bodies.length > 0 && step === "hold" ? s.shown : null));
   const rows = useBench((s) => s.evaluated?.evaluation.solved.rows);
   const views = useMemo((): ViewName[] => ["pictorial", ...viewsFor(rows ?? []), "section"], [rows]);
   const at = showRow ? job.rows.findIndex((r) => r.id === showRow) + 1 : job.rows.length;
@@ -105,7 +107,8 @@ export function ViewBar({ job, hasPrint }: { job: Job; hasPrint: boolean }) {
             />
           </>
         )}
-        {job.rows.length > 0 && (
+        {inSetup !== null && <span>start of setup {inSetup}</span>}
+        {inSetup === null && job.rows.length > 0 && (
           <span>
             after row {at} of {job.rows.length}
             <Bare title="one row back: key [" aria-label="One row back" onClick={() => stepRow(-1)}>

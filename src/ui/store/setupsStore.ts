@@ -8,6 +8,8 @@ interface SetupsState {
   view: SetupsView | null;
   /** What stands in the setup that is looked at. */
   bodies: StandingBody[];
+  /** Op number of the setup they stand in. */
+  shown: number | null;
   /** The setup that is open; null for none. */
   open: number | null;
   /** How far the jaws are opened: 0 closed, 1 wide open. */
@@ -21,6 +23,7 @@ interface SetupsState {
 export const useSetups = create<SetupsState>((set) => ({
   view: null,
   bodies: [],
+  shown: null,
   open: null,
   opened: 0,
   busy: false,

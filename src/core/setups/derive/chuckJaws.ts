@@ -32,7 +32,7 @@ export function deriveChuckJaws(from: DeriveFrom, op: number, wishes: FixtureWis
   const { chuckOver, chuckGap, chuckFloor, chuckClearance, sizeStep } = fixturePractice[document.unit];
   const name = freeName(document, wishes.name ?? "bored jaws");
   const clearance = wishes.clearance ?? chuckClearance;
-  const nest = nestLines(w, "bore", base.value, work, { ...wishes, clearance, relief: 0, grip: grip.value });
+  const nest = nestLines(w, "bore", base.value, work, { ...wishes, clearance, grip: grip.value });
   if (!nest.ok) return nest;
   const body = Math.ceil((2 * round.radius + chuckOver) / sizeStep) * sizeStep;
   const high = Math.ceil((grip.value + chuckFloor) / sizeStep) * sizeStep;
