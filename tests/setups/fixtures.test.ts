@@ -158,6 +158,21 @@ describe("what a nest is held to", () => {
     expect(await remarks(plate(100), "stations-apart")).toEqual([]);
     expect((await remarks(plate(160), "nest-wall")).some((f) => f.severity === "stop")).toBe(true);
   });
+  it("stations that have the piece another way round", async () => {
+    const plate = (turn: string) =>
+      mm(
+        "LEAVE BLOCK 40 X 40 X 20",
+        "SETUP 10 MILL UP TOP ROWS 1",
+        'SETUP 20 MILL UP BOTTOM HOLD PLATE "plate" ROWS 1',
+        'PART "plate" PLATE',
+        "LEAVE BLOCK 200 X 80 X 30",
+        "CUT 2X POCKET 40.1 X 40.1 R.01 DEEP 5 LINE 2 BY 100 AT -50,0",
+        'PLACE "test" IN "plate" AT -50,0,25 UP BOTTOM MIDDLE AFTER SETUP 10',
+        `PLACE "test" IN "plate" AT 50,0,25 UP BOTTOM ${turn} MIDDLE AFTER SETUP 10`,
+      );
+    expect((await remarks(plate("TURN 90"), "datum-same")).length).toBe(1);
+    expect(await remarks(plate(""), "datum-same")).toEqual([]);
+  });
   it("a setup held in a part that is not there, or has no place for it", async () => {
     const gone = await remarks(
       mm("LEAVE BLOCK 60 X 40 X 20", 'SETUP 10 MILL UP TOP HOLD JAWS "x" GRIP 5 ACROSS Y ROWS 1'),

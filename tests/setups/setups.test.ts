@@ -1,5 +1,6 @@
 // Setups against what is worked out by hand beside each. Lengths mm.
 import { readCard, writeDocument } from "@/core/callout";
+import { applyEdits } from "@/core/job";
 import { mm } from "../helpers/card";
 import { derivedCard, documentOfCard, remarks, setUp } from "./helpers";
 
@@ -212,6 +213,34 @@ describe("grip", () => {
     const setup = "SETUP 10 LATHE UP TOP HOLD CHUCK GRIP 8 ROWS 1";
     expect((await remarks(mm(trips, setup), rule)).length).toBe(1);
     expect(await remarks(mm(inside, setup), rule)).toEqual([]);
+  });
+});
+
+describe("jaws on faces from the saw", () => {
+  const TWO = [
+    "SETUP 10 MILL UP TOP HOLD VISE GRIP 4 ACROSS Y ROWS 1",
+    "SETUP 20 MILL UP BOTTOM HOLD VISE GRIP 4 ACROSS Y ROWS 1",
+  ];
+  it("are noted where they are gripped, and not once they are milled", async () => {
+    const found = await remarks(mm("STOCK PLATE 64 X 44 X 28", "LEAVE BLOCK 60 X 40 X 20", ...TWO), "sawn-grip");
+    expect(found.map((f) => f.setup)).toEqual([10]);
+    expect(await remarks(mm("LEAVE BLOCK 60 X 40 X 20", ...TWO), "sawn-grip")).toEqual([]);
+  });
+});
+
+describe("a setup that would spare the turn-over", () => {
+  it("is offered where it sees both rows, and pressing it clears the mark", async () => {
+    const rows = ["#1 20 ±.02", "LEAVE BLOCK 60 X 40 X 20", "CUT ⌀5 THRU AT -10,0", "CUT ⌀6 THRU AT (#1 - 10),0"];
+    const card = (at: string) => mm(...rows, "SETUP 10 MILL UP TOP ROWS 1 2", `SETUP 20 MILL UP BOTTOM ROWS ${at}`);
+    const [mark] = await remarks(
+      mm(...rows, "SETUP 10 MILL UP TOP ROWS 1 2", "SETUP 20 MILL UP BOTTOM ROWS 1 3"),
+      "turn-over",
+    );
+    expect(mark?.fix?.label).toMatch(/in setup 10$/);
+    const { document } = await setUp(card("1 3"));
+    const edited = applyEdits(document, mark.fix!.edits);
+    if (!edited.ok) throw new Error(edited.problems[0].message);
+    expect(await remarks(writeDocument(edited.value.job), "turn-over")).toEqual([]);
   });
 });
 

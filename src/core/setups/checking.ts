@@ -11,7 +11,7 @@ import { boredRadius, chuckFindings } from "./chuckChecks";
 import type { CheckContext, Found, SetupFinding } from "./finding";
 import { cutterFindings, nestFindings, roomOf, standsFindings, type Held } from "./fixtureChecks";
 import { axisOfBox, gripArea, roundGrip } from "./grip";
-import { gripFindings, nestDepthFindings, stationFindings } from "./gripChecks";
+import { datumFindings, gripFindings, nestDepthFindings, sawnFindings, stationFindings } from "./gripChecks";
 import type { Lying } from "./lying";
 import type { Reach } from "./reach";
 import { directionOf, seenIn } from "./routing";
@@ -160,7 +160,8 @@ export class Checking {
     const all = gripFindings(c, standing, grip.value, area, (text) => ({ hold: { ...hold, grip: text } }));
     // Of the first setup's vise the workpiece's own remarks tell how deep it grips.
     const isTold = work.part.job.hold !== null && c.setups[0] === standing.setup;
-    const found = isTold ? all.filter((f) => f.rule === "grip-area") : all;
+    const sawn = sawnFindings(c, standing, hold.across, grip.value, work);
+    const found = [...(isTold ? all.filter((f) => f.rule === "grip-area") : all), ...sawn];
     return ok({ figures: this.figures(hold, null, grip.value, area), lying: [], found });
   }
 
@@ -179,6 +180,7 @@ export class Checking {
     const area = gripArea(work.kernel, standing.piece.before, this.band(hold.across, grip.value), true);
     const found = [
       ...gripFindings(c, standing, grip.value, area, (text) => ({ hold: { ...hold, grip: text } })),
+      ...sawnFindings(c, standing, hold.across, grip.value, work),
       ...nestDepthFindings(c, standing, hold, grip.value, stations.value),
       ...stations.value.flatMap((lying) => this.fixture(lying, hold.part)),
     ];
@@ -190,6 +192,7 @@ export class Checking {
     if (!stations.ok) return stations;
     const largest = Math.max(0, ...this.plans.map((p) => p.cutter?.diameter ?? 2 * p.drillRadius));
     const found = [
+      ...datumFindings(stations.value, hold.part),
       ...stations.value.flatMap((lying) => this.fixture(lying, hold.part)),
       ...stationFindings(this.c, allStations(this.parts, this.work, hold.part), hold.part, largest),
     ];

@@ -1,9 +1,9 @@
 import type { SetupFinding, CheckContext } from "./finding";
 import { Checking, refused, type EvaluatedSetup } from "./checking";
 import { defaultLimits } from "../tables";
-import { showLength } from "../number";
 import { Reach } from "./reach";
 import { accessOf, directionsOf, markedBalloons, proposeRouting, unassignedRows, type Routing } from "./routing";
+import { routingFindings } from "./routingFindings";
 import { standingSetups, workOf, type SetupsInput, type StandingSetup, type Work } from "./setup";
 
 export interface EvaluatedSetups {
@@ -58,45 +58,5 @@ function routingOf(work: Work, setups: StandingSetup[]) {
     proposed: proposeRouting(access, directions, reach, unmarked, work.rows),
     marked: markedBalloons(work.part, setups, work.rows),
   };
-  const findings = (c: CheckContext): SetupFinding[] => {
-    // A job that only says how it is held has no routing yet.
-    if (!c.setups.some((s) => s.rows)) return [];
-    const own = { setup: null, place: null, value: 0, limit: 0, source: "geometry: from where the row is seen" };
-    return routing.unassigned.map((row): SetupFinding => {
-      const a = access.find((x) => x.row === row)!;
-      const isIn = setups.some((s) => s.piece.rows.some((r) => r.number === row));
-      const from = [...new Set([...a.whole, ...a.some].map((d) => d.name))].slice(0, 4).join(", ") || "nowhere";
-      return {
-        ...own,
-        rule: isIn ? "row-unreachable" : "row-in-no-setup",
-        severity: isIn ? "stop" : "caution",
-        row,
-        rowId: a.rowId,
-        text: isIn
-          ? `row ${row} is not reached whole in its setups; it is seen from ${from}`
-          : `row ${row} is in no setup; it is seen from ${from}`,
-      };
-    });
-  };
-  const marks = (c: CheckContext): SetupFinding[] =>
-    routing.marked.map((m): SetupFinding => {
-      const l = work.part.evaluation.ledger.find((e) => e.number === m.number)!;
-      const width = l.low !== null && l.high !== null ? l.high - l.low : null;
-      const cost = c.limits.turnOver;
-      const isTight = width !== null && width < 2 * cost.value;
-      const row = work.rows[m.rows[0] - 1];
-      return {
-        rule: "turn-over",
-        setup: m.setups[m.setups.length - 1],
-        row: row.number,
-        rowId: row.row.id,
-        severity: isTight ? "caution" : "note",
-        value: width ?? 0,
-        limit: 2 * cost.value,
-        place: null,
-        text: `balloon ${m.number}${width === null ? "" : `, ${showLength(width, c.unit)} wide,`} lies between setups ${m.setups.join(" and ")}; a turn-over costs ±${showLength(cost.value, c.unit)} in this shop`,
-        source: cost.source,
-      };
-    });
-  return { reach, routing, findings: (c: CheckContext) => [...findings(c), ...marks(c)] };
+  return { reach, routing, findings: (c: CheckContext) => routingFindings(work, routing, setups, c) };
 }

@@ -1,9 +1,13 @@
 import { showArea } from "../number";
-import { CONTACT } from "../geometry/tolerance";
+import { sectionAt } from "../engine/shadow";
+import { CONTACT, PARALLEL } from "../geometry/tolerance";
+import { boxInFrame, dot, sideNormal } from "../geometry/vec";
+import { formOf } from "../job/stockForms";
+import { loopBox } from "../outline";
 import type { Holding } from "../job/schema";
 import { changed, say, typed, type CheckContext, type Found } from "./finding";
 import type { Lying } from "./lying";
-import type { StandingSetup } from "./setup";
+import type { StandingSetup, Work } from "./setup";
 
 /** The grip of jaws, and how it stands to the piece. */
 export function gripFindings(
@@ -90,6 +94,63 @@ export function stationFindings(
         });
     }
   return found;
+}
+
+/** Jaws that close on faces as they come from the saw hold what is not square. */
+export function sawnFindings(
+  c: CheckContext,
+  { frame, box, piece }: StandingSetup,
+  across: "x" | "y",
+  grip: number,
+  { kernel, part }: Work,
+): (Found & { rule: string })[] {
+  const stock = part.evaluation.stock?.placed;
+  // What is gripped: the piece as it is half way up the grip.
+  const held = stock && sectionAt(kernel, piece.before, frame, -(box.min.z + grip / 2));
+  if (!stock || !held?.ok || !held.value.length) return [];
+  const extent = loopBox(held.value.flat());
+  const { sawn } = formOf(stock);
+  const way = frame[across];
+  const gripped = sawn.filter((side) => {
+    const n = sideNormal(side);
+    if (Math.abs(dot(n, way)) < PARALLEL) return false;
+    const at = boxInFrame(frame, stock.box);
+    const end = dot(n, way) > 0 ? "max" : "min";
+    return Math.abs(at[end][across] - extent[end][across]) < CONTACT;
+  });
+  if (!gripped.length) return [];
+  return [
+    {
+      rule: "sawn-grip",
+      severity: "note",
+      value: gripped.length,
+      limit: 0,
+      place: null,
+      text: `the jaws close on the ${gripped.join(" and the ")} as the saw left it: face it first, or hold it the other way`,
+      source: c.limits.sawnAllowance.source,
+    },
+  ];
+}
+
+/** Every station of a plate has its piece the same way round: one datum serves them all. */
+export function datumFindings(stations: Lying[], part: string): (Found & { rule: string })[] {
+  const [first, ...more] = stations;
+  const turned = more.filter(
+    (s) => s.placement.setup === first.placement.setup && dot(s.frame.x, first.frame.x) < PARALLEL,
+  );
+  if (!turned.length) return [];
+  return [
+    {
+      rule: "datum-same",
+      severity: "caution",
+      value: turned.length,
+      limit: 0,
+      place: null,
+      part,
+      text: `${turned.length} of the ${stations.length} stations of "${part}" have the piece another way round: their datum is another one`,
+      source: "geometry: stations",
+    },
+  ];
 }
 
 /** A nest is as deep as the grip of its setup says. */
