@@ -1,5 +1,6 @@
 import { readFile, writeFile } from "node:fs/promises";
-import { evaluate } from "@/core/evaluate/evaluate";
+import { keyOf } from "@/core/base/key";
+import { evaluate, type Evaluation } from "@/core/evaluate/evaluate";
 import type { SolidKernel } from "@/core/engine/kernel";
 import { evaluateParts, type EvaluatedPart } from "@/core/evaluate/parts";
 import { errorReport, headlessReport } from "@/core/evaluate/report";
@@ -163,7 +164,9 @@ async function main(argv: string[]): Promise<number> {
     if (json) {
       const report = headlessReport(input.job, evaluation, [], input.places, input.outlineLines, parts);
       const findings = [...report.findings, ...setups.findings.map(setupFindingReport)];
-      console.log(JSON.stringify({ ...report, findings, ...setupsReport(setups) }));
+      console.log(
+        JSON.stringify({ ...report, findings, ...setupsReport(setups, (piece) => gougeOf(kernel, evaluation, piece)) }),
+      );
     } else
       console.log(
         [...parts.map((p) => readableReport(p.job, p.evaluation)), readableSetups(setups, input.job.unit)].join("\n"),
@@ -215,6 +218,14 @@ async function exported(
   }
   await writeFile(out, made.value);
   return parts.some(isFailed) ? 1 : 0;
+}
+
+/** How much of the finished part is missing from a piece, mm³; null where it cannot be told. */
+function gougeOf(kernel: SolidKernel, { solved }: Evaluation, piece: string): number | null {
+  const part = solved.finalKey;
+  if (part === null) return null;
+  const missing = kernel.without(keyOf(part, { missingFrom: piece }), part, piece);
+  return missing.ok ? missing.value.volume : null;
 }
 
 const isFailed = (p: EvaluatedPart): boolean => p.evaluation.solved.rows.some((r) => r.state === "failed");

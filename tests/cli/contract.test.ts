@@ -25,6 +25,53 @@ const run = (...args: string[]) => {
 const good =
   'JOB "lid" REV A\nUNIT in\nMATERIAL "aluminium 6061"\nSTOCK ROUND 2.25 X .875\n#1 ⌀2.000 ±.005\nLEAVE ROUND #1 X .7\nCUT POCKET 1 X 1 DEEP .4\nOFF CUT FACE DEEP .1\nCHECK SIZE Z .7\n';
 
+const clamp = [
+  'JOB "clamp"',
+  "UNIT mm",
+  "STOCK PLATE 64 X 44 X 28",
+  "LEAVE BLOCK 60 X 40 X 20",
+  "CUT POCKET 30 X 20 R5 DEEP 8",
+  "SETUP 10 MILL UP TOP DATUM CENTRE HOLD VISE GRIP 3 ACROSS Y ROWS 1-2",
+  "SETUP 20 MILL UP BOTTOM DATUM LEFT FRONT ROWS 1",
+].join("\n");
+
+describe("setups without a browser", () => {
+  it("are told as the contract names them", () => {
+    const j = JSON.parse(run("check", file("clamp.card", clamp), "--json").out);
+    const [first, second] = j.setups;
+    expect(first).toMatchObject({ op: 10, machine: "MILL", up: [0, 0, 1], datum: [0, 0, 20], rows: [1, 2], gouge: 0 });
+    expect(first.hold).toMatchObject({ kind: "vise", grip: 3, above: 25 });
+    expect(first.before).toBeCloseTo(64 * 44 * 28, 6);
+    expect(second.datum).toEqual([-30, 20, 0]);
+    expect(second.before).toBe(first.after);
+    expect(second.after / j.part.volume).toBeCloseTo(1, 9);
+    expect(first.operations.map((o: { row: number; kind: string }) => [o.row, o.kind])).toEqual([
+      [1, "outline"],
+      [2, "pocket"],
+    ]);
+    expect(j.routing).toMatchObject({ unassigned: [], marked: [] });
+    expect(j.routing.proposed.map((p: { op: number; rows: number[] }) => [p.op, p.rows])).toEqual([
+      [10, [1, 2]],
+      [20, [1]],
+    ]);
+  });
+
+  it("get what holds them from derive, and say why not", () => {
+    const out = path.join(dir, "held.card");
+    const made = run("derive", file("clamp.card", clamp), "--jaws", "--setup", "20", "--grip", "5", "--out", out);
+    expect([made.code, made.err]).toEqual([0, ""]);
+    const text = readFileSync(out, "utf8");
+    expect(text).toContain('HOLD JAWS "soft jaws" GRIP 5 ACROSS Y');
+    const step = path.join(dir, "held.step");
+    expect(run("export", out, "--to", "step", "--setup", "20", "--out", step).code).toBe(0);
+    const names = [...readFileSync(step, "utf8").matchAll(/PRODUCT\('([^']*)'/g)].map((m) => m[1]);
+    expect(names).toEqual(["clamp", "soft jaws, fixed jaw", "soft jaws, moving jaw"]);
+    const refused = run("derive", file("clamp.card", clamp), "--jaws", "--setup", "20", "--grip", "50", "--out", out);
+    expect(refused.code).toBe(1);
+    expect(refused.err).toContain("as deep as the piece is high");
+  });
+});
+
 describe("the headless command", () => {
   it("checks a card: one JSON object, exit 0, findings do not count", () => {
     const r = run("check", file("good.card", good), "--json");

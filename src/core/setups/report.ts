@@ -7,10 +7,13 @@ import type { SetupFinding } from "./finding";
 const list = (p: Vec3): [number, number, number] =>
   [p.x, p.y, p.z].map((v) => (Object.is(v, -0) ? 0 : v)) as [number, number, number];
 
-/** Setups and routing of the headless report, as the contract names them. mm, mm², mm³, minutes. */
-export function setupsReport({ setups, routing }: EvaluatedSetups) {
+/**
+ * Setups and routing of the headless report, as the contract names them. mm, mm², mm³, minutes.
+ * @param gougeOf how much of the finished part is missing from a piece
+ */
+export function setupsReport({ setups, routing }: EvaluatedSetups, gougeOf: (piece: string) => number | null) {
   return {
-    setups: setups.map(setupReport),
+    setups: setups.map((s) => ({ ...setupReport(s), gouge: s.standing && gougeOf(s.standing.piece.after) })),
     routing: routing && {
       unassigned: routing.unassigned,
       proposed: routing.proposed.map((p) => ({

@@ -17,12 +17,13 @@ export function useSetupsEngine(document: JobDocument, open: number): void {
     const mine = ++turn;
     const { set } = useSetups.getState();
     set({ busy: true });
+    const machine = document.setups.find((s) => s.op === open)?.machine ?? null;
     const plain = JSON.parse(JSON.stringify(document)) as JobDocument;
     engine()
       .setups(plain, open)
       .then(
         ({ view, bodies }) => {
-          if (mine === turn) set({ view, bodies, shown: open, busy: false, problem: "" });
+          if (mine === turn) set({ view, bodies, shown: open, machine, busy: false, problem: "" });
         },
         (e) => {
           if (mine === turn)

@@ -7,6 +7,7 @@ import css from "./Readout.module.css";
 import { Bare } from "../fields/Bare";
 import { useShallow } from "zustand/react/shallow";
 import { usePointer } from "../store/pointer";
+import { useSetups } from "../store/setupsStore";
 
 /** The strip under the stage, in the manner of a machine's digital readout. A tap switches inch and millimetre. */
 export function Readout({ job }: { job: Job }) {
@@ -26,7 +27,10 @@ export function Readout({ job }: { job: Job }) {
   const pointer = usePointer((s) => s.at);
   const unit = unitShown ?? job.unit;
   const e = evaluated?.evaluation;
-  const at = picked?.point ?? pointer;
+  // On a lathe X is read as a diameter about the axis.
+  const onLathe = useSetups((s) => s.bodies.length > 0 && s.machine === "lathe") && step === "hold";
+  const read = picked?.point ?? pointer;
+  const at = read && onLathe ? { ...read, x: 2 * Math.hypot(read.x, read.y), y: 0 } : read;
   const box = e?.part?.box ?? picture?.measure.box;
   // With nothing pointed at, the strip says how large the part is.
   const size = box && sub(box.max, box.min);
@@ -67,7 +71,7 @@ export function Readout({ job }: { job: Job }) {
     <section className={css.dro} aria-label="Readout">
       {(["x", "y", "z"] as const).map((k) => (
         <Bare key={k} onClick={() => set({ unitShown: otherUnit(unit) })} title="tap: inch or millimetre">
-          <span className="lab">{at || !size ? k : `size ${k}`}</span>
+          <span className="lab">{at || !size ? (onLathe && k === "x" ? "x ⌀" : k) : `size ${k}`}</span>
           <span className={css.big}>
             {len((at ?? size)?.[k])}
             {k === "z" && <small>{unit}</small>}

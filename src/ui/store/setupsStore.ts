@@ -1,5 +1,6 @@
 "use client";
 import { create } from "zustand";
+import type { Setup } from "@/core/job";
 import type { SetupsView } from "@/core/setups";
 import type { StandingBody } from "@/kernel/worker";
 
@@ -10,6 +11,7 @@ interface SetupsState {
   bodies: StandingBody[];
   /** Op number of the setup they stand in. */
   shown: number | null;
+  machine: Setup["machine"] | null;
   /** The setup that is open; null for none. */
   open: number | null;
   /** How far the jaws are opened: 0 closed, 1 wide open. */
@@ -24,6 +26,7 @@ export const useSetups = create<SetupsState>((set) => ({
   view: null,
   bodies: [],
   shown: null,
+  machine: null,
   open: null,
   opened: 0,
   busy: false,
