@@ -181,6 +181,9 @@ describe("what a nest is held to", () => {
     expect(gone[0].text).toContain('there is no part "x"');
     const unplaced = await remarks(jaws("LEAVE BLOCK 100 X 80 X 40"), "setup-refused");
     expect(unplaced[0].text).toContain("has no place for the piece");
+    // What can be told without a place is told all the same.
+    const { setups } = await setUp(jaws("LEAVE BLOCK 100 X 80 X 40"));
+    expect(setups[1].hold).toMatchObject({ grip: 5, above: 15 });
   });
   it("parts that follow each other in a circle are a failed row, and nothing else is lost", async () => {
     const { parts } = await setUp(

@@ -88,6 +88,14 @@ const sideAxes: Record<Side, { x: Vec3; y: Vec3; normal: Vec3 }> = {
 };
 
 /** The plane that looks to `side`, at `offset` along that direction; its coordinates count from the job's origin. */
+export const oppositeSide: Record<Side, Side> = {
+  top: "bottom",
+  bottom: "top",
+  front: "back",
+  back: "front",
+  left: "right",
+  right: "left",
+};
 export const sideFrame = (side: Side, offset: number): Frame => {
   const a = sideAxes[side];
   return { origin: scale(a.normal, offset), x: a.x, y: a.y, normal: a.normal };

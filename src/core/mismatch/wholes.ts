@@ -1,5 +1,6 @@
 import type { Prepared, PreparedRow } from "../engine/prepare";
 import { COINCIDENT } from "../geometry/tolerance";
+import { oppositeSide, sides, type Side } from "../geometry/vec";
 import { rowNames } from "../job/names";
 import type { Job } from "../job/schema";
 import { toNumberText } from "../number";
@@ -69,14 +70,8 @@ function doubled(job: Job, prepared: Prepared, r: PreparedRow, text: (r: Prepare
   ];
 }
 
-const opposite: Record<string, string> = {
-  top: "bottom",
-  bottom: "top",
-  front: "back",
-  back: "front",
-  left: "right",
-  right: "left",
-};
+const sideOpposite = (on: string): Side | undefined =>
+  sides.some((s) => s === on) ? oppositeSide[on as Side] : undefined;
 
 /** A row that belongs on the other side too. */
 function otherSide(job: Job, r: PreparedRow): Slip[] {
@@ -95,13 +90,13 @@ function otherSide(job: Job, r: PreparedRow): Slip[] {
           },
         ]
       : [];
-  const on = "plane" in body && body.plane ? opposite[body.plane.on] : undefined;
+  const on = "plane" in body && body.plane ? sideOpposite(body.plane.on) : undefined;
   const goesThrough = "depth" in body && body.depth === "thru";
   const facing =
     on && r.feature?.is !== "body" && !goesThrough && "plane" in body
       ? also(changedRow(body, { plane: { ...body.plane, on } }), `the same ${on === "top" ? "on top" : `on the ${on}`}`)
       : [];
-  const side = "side" in body && body.side && kindOf(body).traits?.sided ? opposite[body.side] : undefined;
+  const side = "side" in body && body.side && kindOf(body).traits?.sided ? sideOpposite(body.side) : undefined;
   return side ? [...facing, ...also(changedRow(body, { side }), `the same on the ${side}`)] : facing;
 }
 

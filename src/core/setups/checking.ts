@@ -174,32 +174,32 @@ export class Checking {
   private inJaws(hold: Extract<Holding, { fixture: "jaws" }>) {
     const grip = this.length(hold.grip, "grip");
     if (!grip.ok) return grip;
-    const stations = stationsFor(this.parts, this.work, this.standing, hold.part);
-    if (!stations.ok) return stations;
+    const { lying, missing } = this.laidIn(hold.part);
     const { standing, work, c } = this;
     const area = gripArea(work.kernel, standing.piece.before, this.band(hold.across, grip.value), true);
     const found = [
       ...gripFindings(c, standing, grip.value, area, (text) => ({ hold: { ...hold, grip: text } })),
       ...sawnFindings(c, standing, hold.across, grip.value, work),
-      ...nestDepthFindings(c, standing, hold, grip.value, stations.value),
-      ...stations.value.flatMap((lying) => this.fixture(lying, hold.part)),
+      ...nestDepthFindings(c, standing, hold, grip.value, lying),
+      ...lying.flatMap((l) => this.fixture(l, hold.part)),
+      ...missing,
     ];
-    return ok({ figures: this.figures(hold, hold.part, grip.value, area), lying: stations.value, found });
+    return ok({ figures: this.figures(hold, hold.part, grip.value, area), lying, found });
   }
 
   private onPlate(hold: Extract<Holding, { fixture: "plate" }>) {
-    const stations = stationsFor(this.parts, this.work, this.standing, hold.part);
-    if (!stations.ok) return stations;
+    const { lying, missing } = this.laidIn(hold.part);
     const largest = Math.max(0, ...this.plans.map((p) => p.cutter?.diameter ?? 2 * p.drillRadius));
     const found = [
-      ...datumFindings(stations.value, hold.part),
-      ...stations.value.flatMap((lying) => this.fixture(lying, hold.part)),
+      ...datumFindings(lying, hold.part),
+      ...lying.flatMap((l) => this.fixture(l, hold.part)),
       ...stationFindings(this.c, allStations(this.parts, this.work, hold.part), hold.part, largest),
+      ...missing,
     ];
-    const [first] = stations.value;
-    const depth = first.holderBox.max.z - first.box.min.z;
+    const [first] = lying;
+    const depth = first ? first.holderBox.max.z - first.box.min.z : null;
     const figures = { ...this.figures(hold, hold.part, depth, null), grip: null };
-    return ok({ figures, lying: stations.value, found });
+    return ok({ figures, lying, found });
   }
 
   private inChuck(hold: Extract<Holding, { fixture: "chuck" | "index" }>) {
@@ -218,17 +218,23 @@ export class Checking {
       ...this.figures(hold, hold.fixture === "chuck" ? (hold.bored ?? null) : null, grip.value, round?.area ?? null),
       diameter: round && 2 * round.radius,
     };
-    const bored =
-      hold.fixture === "chuck" && hold.bored
-        ? stationsFor(this.parts, this.work, this.standing, hold.bored)
-        : ok<Lying[]>([]);
-    if (!bored.ok) return bored;
-    const boredTo = bored.value.length ? boredRadius(work.kernel, bored.value[0].holder) : null;
+    const jaws = hold.fixture === "chuck" ? hold.bored : undefined;
+    const { lying, missing } = jaws ? this.laidIn(jaws) : { lying: [], missing: [] };
+    const boredTo = lying.length ? boredRadius(work.kernel, lying[0].holder) : null;
     const found = [
       ...chuckFindings(c, standing, work, hold, grip.value, round, boredTo),
-      ...bored.value.flatMap((lying) => this.fixture(lying, (hold as { bored: string }).bored)),
+      ...lying.flatMap((l) => this.fixture(l, jaws!)),
+      ...missing,
     ];
-    return ok({ figures, lying: bored.value, found });
+    return ok({ figures, lying, found });
+  }
+
+  /** How the piece lies in a part that holds it; where it has no place there, that is remarked and the rest is told. */
+  private laidIn(part: string): { lying: Lying[]; missing: (Found & { rule: string })[] } {
+    const stations = stationsFor(this.parts, this.work, this.standing, part);
+    return stations.ok
+      ? { lying: stations.value, missing: [] }
+      : { lying: [], missing: [refused(this.standing.setup, stations.problems[0])] };
   }
 
   private fixture(lying: Lying, part: string): (Found & { rule: string })[] {

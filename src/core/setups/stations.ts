@@ -10,13 +10,13 @@ import type { StandingSetup, Work } from "./setup";
 export function stationsFor(
   parts: EvaluatedPart[],
   work: Work,
-  { setup, frame }: StandingSetup,
+  { setup, frame, piece }: StandingSetup,
   name: string,
 ): Result<Lying[]> {
   const holder = holderNamed(parts, name);
   if (!holder.ok) return holder;
   const before = setupBefore(work, setup);
-  const own = allStations(parts, work, name).filter(
+  const own = allStations(parts, work, name, piece.before).filter(
     (l) => (l.placement.setup ?? before) === before && dot(l.frame.normal, frame.normal) > SAME_WAY,
   );
   return own.length
@@ -35,8 +35,11 @@ function setupBefore(work: Work, setup: Setup): number {
 }
 const upWords = ({ up }: Setup): string => (typeof up === "string" ? `UP ${up.toUpperCase()}` : "that side");
 
-/** Every station of a holder, each with the piece as it comes there. */
-export function allStations(parts: EvaluatedPart[], work: Work, name: string): Lying[] {
+/**
+ * Every station of a holder, each with the piece as it comes there.
+ * @param piece what lies where a station does not say after which setup
+ */
+export function allStations(parts: EvaluatedPart[], work: Work, name: string, piece = work.finalKey): Lying[] {
   const holder = holderNamed(parts, name);
   const states = pieceStates(work);
   if (!holder.ok || !states.ok) return [];
@@ -44,7 +47,7 @@ export function allStations(parts: EvaluatedPart[], work: Work, name: string): L
   return holder.value.part.places
     .filter((p) => p.part.toLowerCase() === own)
     .flatMap((p) => {
-      const key = p.setup === undefined ? work.finalKey : states.value.find((s) => s.op === p.setup)?.after;
+      const key = p.setup === undefined ? piece : states.value.find((s) => s.op === p.setup)?.after;
       const laid = key ? lay(work.kernel, p, key, holder.value.key, work.scope) : null;
       return laid?.ok ? [laid.value] : [];
     });

@@ -23,13 +23,15 @@ interface Props {
   own?: boolean;
   /** A number that stands on the print itself. */
   printed?: boolean;
+  /** What an empty optional number means, where it is not none. */
+  blank?: string;
 }
 
 /**
  * A number: the text as typed, its value, and where it comes from. Wrong text stays as it was typed and says what is
  * wrong.
  */
-export function NumberBox({ job, label, value, quantity, optional, commit, autoFocus, own, printed }: Props) {
+export function NumberBox({ job, label, value, quantity, optional, commit, autoFocus, own, printed, blank }: Props) {
   const [draft, setDraft] = useState<string | null>(null);
   const [at, setAt] = useState(0);
   const leaving = useRef(false);
@@ -167,7 +169,7 @@ export function NumberBox({ job, label, value, quantity, optional, commit, autoF
           <>{problem.message}</>
         ) : empty ? (
           optional ? (
-            "none"
+            (blank ?? "none")
           ) : (
             "? no value yet"
           )

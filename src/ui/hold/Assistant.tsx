@@ -127,6 +127,7 @@ export function Assistant({
             key={key}
             own
             optional
+            blank="proposed"
             job={job}
             label={labels[key]}
             value={typed[key]}

@@ -1,6 +1,6 @@
 import { fail, ok, type Result } from "../../base/result";
 import { boxOfState } from "../../engine/piece";
-import { dot, type Side } from "../../geometry/vec";
+import { dot, oppositeSide, type Side } from "../../geometry/vec";
 import type { PartItem } from "../../outline/fromPart";
 import { shapeOfPart } from "../../engine/partShapes";
 import { CONTACT, PARALLEL } from "../../geometry/tolerance";
@@ -44,15 +44,6 @@ export interface DeriveFrom {
   standing: StandingSetup[];
 }
 
-export const opposite: Record<Side, Side> = {
-  top: "bottom",
-  bottom: "top",
-  front: "back",
-  back: "front",
-  left: "right",
-  right: "left",
-};
-
 /** A setup with what it stands on: the side that looks down, and the setup that left it so (0: the stock). */
 export interface Base {
   standing: StandingSetup;
@@ -82,7 +73,7 @@ export function baseOf({ document, standing }: DeriveFrom, op: number): Result<B
   return ok({
     standing: found,
     up,
-    down: opposite[up],
+    down: oppositeSide[up],
     after: at > 0 ? document.setups[at - 1].op : 0,
     piece: found.piece.before,
     height: box.max.z - box.min.z,
