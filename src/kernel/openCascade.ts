@@ -27,6 +27,7 @@ import { kernelMessage, scope, type OC } from "./oc";
 import { cannotBe } from "./resultCheck";
 import { boxBefore } from "./sectionBox";
 import { State } from "./state";
+import { edgesInOrder } from "./solids";
 import { laidAt, writeStep } from "./stepFile";
 import {
   boxOfShape,
@@ -345,6 +346,16 @@ export class OpenCascadeKernel implements SolidKernel {
         area: sectionFaces.reduce((sum, i) => sum + this.library.faces.info(faces[i]).area, 0),
         sectionFaces,
       };
+    });
+  }
+  crossing(key: string, origin: Vec3, normal: Vec3): MeasuredEdge[] {
+    const { oc } = this;
+    return scope((own) => {
+      const at = own(new oc.gp_Pnt(origin.x, origin.y, origin.z));
+      const plane = own(new oc.gp_Pln(at, own(new oc.gp_Dir(normal.x, normal.y, normal.z))));
+      const section = own(new oc.BRepAlgoAPI_Section(this.state(key).shape, plane, false));
+      section.Build(own(new oc.Message_ProgressRange()));
+      return edgesInOrder(oc, own(section.Shape()), own).map((e) => measureCurve(oc, own(oc.TopoDS.Edge(e))));
     });
   }
   sectionEdges(key: string, origin: Vec3, normal: Vec3): MeasuredEdge[] {

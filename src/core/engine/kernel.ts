@@ -184,6 +184,8 @@ export interface SolidKernel {
   closedMesh(key: string): Mesh;
   /** The part of a state behind a plane, its cut faces tagged `section`. */
   section(key: string, origin: Vec3, normal: Vec3): { mesh: Mesh; area: number; sectionFaces: number[] };
+  /** Where a plane runs through the faces of a state, measured: quick, for planes that no face lies in. */
+  crossing(key: string, origin: Vec3, normal: Vec3): MeasuredEdge[];
   /** Edges of the faces a plane cuts out of a state, measured. */
   sectionEdges(key: string, origin: Vec3, normal: Vec3): MeasuredEdge[];
   /** Mesh of a tool solid alone, for the ghost of a row being typed. */

@@ -38,8 +38,31 @@ export function levelsBetween(kernel: SolidKernel, key: string, frame: Frame, fr
   return sorted.filter((d, i) => i === 0 || d - sorted[i - 1] > 4 * BESIDE || d === to);
 }
 
+/** Sections that were asked for last: a nest is looked at many times over. */
+const sections = new WeakMap<SolidKernel, Map<string, Result<Region>>>();
+/** More than this are forgotten, all at once. */
+const MOST_SECTIONS = 3000;
+
 /** The section of a state at a depth below a plane; empty where there is nothing. */
 export function sectionAt(kernel: SolidKernel, key: string, frame: Frame, depth: number): Result<Region> {
-  const edges = kernel.sectionEdges(key, fromFrame(frame, v2(0, 0), depth), frame.normal);
+  const known = sections.get(kernel) ?? new Map<string, Result<Region>>();
+  sections.set(kernel, known);
+  if (known.size > MOST_SECTIONS) known.clear();
+  const { origin, normal, x } = frame;
+  const way = [origin, normal, x].flatMap((v) => [v.x, v.y, v.z]).map((n) => n.toFixed(7));
+  const name = `${key}/${way.join()}/${depth.toFixed(7)}`;
+  const made = known.get(name) ?? sectionMade(kernel, key, frame, depth);
+  known.set(name, made);
+  return made;
+}
+
+function sectionMade(kernel: SolidKernel, key: string, frame: Frame, depth: number): Result<Region> {
+  const at = fromFrame(frame, v2(0, 0), depth);
+  const crossed = kernel.crossing(key, at, frame.normal);
+  if (!crossed.length) return ok([]);
+  const quick = loopsOfEdges(crossed, frame);
+  if (quick.ok) return quick;
+  // A plane some face lies in, or that runs along an edge: cut for good.
+  const edges = kernel.sectionEdges(key, at, frame.normal);
   return edges.length ? loopsOfEdges(edges, frame) : ok([]);
 }
