@@ -89,6 +89,14 @@ describe("what a nest is held to", () => {
     expect((await remarks(trips, rule)).length).toBe(1);
     expect(await remarks(inside, rule)).toEqual([]);
   });
+  it("says where it cannot tell whether corners clear: deeper than any cutter of the crib", async () => {
+    const deep = pair(["RECTANGLE 60.1 X 40.1"], 140, 100)
+      .replace("60 X 40 X 20", "60 X 40 X 120")
+      .replace("GRIP 5", "GRIP 100");
+    const [found] = await remarks(deep, "relief-clears-corner");
+    expect(found).toMatchObject({ severity: "caution", value: 0, limit: 4 });
+    expect(found.text).toContain("cannot be told");
+  });
   it("tells the fix of a nest that is deeper than the grip, which clears it", async () => {
     const [found] = await remarks(pair(["RECTANGLE 60.1 X 40.1"], 40, 6), "nest-depth");
     expect(found.fix!.label).toBe("grip 6");

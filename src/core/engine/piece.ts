@@ -20,6 +20,8 @@ export interface PieceState {
   after: string;
   /** Rows it cuts, in order, those that can be made alone. */
   rows: SolvedRow[];
+  /** Rows of it that could not be taken off the piece, and why. */
+  missed: { row: SolvedRow; why: string }[];
 }
 
 /** What the piece is worked out from. */
@@ -185,22 +187,24 @@ export function pieceStates(input: PieceInput): Result<PieceState[]> {
   if (!body.ok) return body;
   const stock = piece.stock(body.value);
   if (!stock.ok) return stock;
-  const states: PieceState[] = [{ op: 0, before: stock.value, after: stock.value, rows: [] }];
+  const states: PieceState[] = [{ op: 0, before: stock.value, after: stock.value, rows: [], missed: [] }];
   const setups = input.job.setups ?? [];
   let now = stock.value;
   for (const setup of setups) {
     const before = now;
     const rows = rowsOfSetup(setup, setups, input.rows);
+    const missed: PieceState["missed"] = [];
     const up = upFrame(setup.up, input);
     if (up.ok)
       for (const row of rows) {
         const made = leaves(row)
           ? piece.surplus(now, body.value, up.value)
           : piece.cut(now, row, keyBefore(row, input.rows));
-        // What cannot be worked out is left standing.
+        // What cannot be worked out is left standing, and said.
         if (made.ok) now = made.value;
+        else missed.push({ row, why: made.problems[0].message });
       }
-    states.push({ op: setup.op, before, after: now, rows });
+    states.push({ op: setup.op, before, after: now, rows, missed });
   }
   return ok(states);
 }

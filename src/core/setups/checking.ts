@@ -78,7 +78,7 @@ export class Checking {
     const { setup } = standing;
     const held = this.holding(setup.hold);
     const base = { setup, standing, problem: null, plans };
-    const unseen = this.unreachable();
+    const unseen = [...this.unreachable(), ...this.notTaken()];
     if (!held.ok)
       return {
         ...base,
@@ -88,8 +88,25 @@ export class Checking {
         findings: [refused(setup, held.problems[0]), ...this.own(unseen)],
       };
     const { figures, lying, found } = held.value;
-    const room = lying.length ? Math.min(...lying.map(roomOf)) : null;
+    const rooms = lying.map(roomOf);
+    const isTold = rooms.length > 0 && rooms.every((r) => r !== null);
+    const room = isTold ? Math.min(...rooms.filter((r) => r !== null)) : null;
     return { ...base, hold: figures, lying, room, findings: this.own([...found, ...unseen]) };
+  }
+
+  /** Rows that could not be taken off the piece as it stands here: its volume is without them. */
+  private notTaken(): (Found & { rule: string })[] {
+    return this.standing.piece.missed.map(({ row, why }) => ({
+      rule: "row-not-taken",
+      severity: "caution",
+      row: row.number,
+      rowId: row.row.id,
+      value: 0,
+      limit: 0,
+      place: null,
+      text: `row ${row.number} could not be taken off the piece as it stands in this setup: what follows is without it (${why})`,
+      source: "geometry: piece and cut",
+    }));
   }
 
   private own(found: (Found & { rule: string })[]): SetupFinding[] {

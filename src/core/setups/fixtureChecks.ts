@@ -37,10 +37,11 @@ function fitFor(lying: Lying): ReturnType<typeof fitOf> {
   fits.set(lying, known);
   return known;
 }
-/** The least room round a piece in its holder, mm; nothing where it does not go in. */
-export function roomOf(lying: Lying): number {
+/** The least room round a piece in its holder, mm: 0 where it does not go in, null where that cannot be told. */
+export function roomOf(lying: Lying): number | null {
   const fit = fitFor(lying);
-  return fit.ok && fit.value.meets === 0 ? fit.value.room : 0;
+  if (!fit.ok || fit.value.room === Infinity) return null;
+  return fit.value.meets === 0 ? fit.value.room : 0;
 }
 
 /** Goes in from above, with room all round and corners that clear. */
@@ -105,10 +106,25 @@ export function nestFindings(c: CheckContext, held: Held): (Found & { rule: stri
 function cornerFindings(c: CheckContext, held: Held, shadow: Region, solid: Region): (Found & { rule: string })[] {
   const depth = held.lying.holderBox.max.z - held.lying.box.min.z;
   const reaching = held.crib.filter((t) => t.reach >= depth - CONTACT).map((t) => t.diameter / 2);
-  if (!shadow.length || !solid.length || !reaching.length) return [];
+  if (!shadow.length || !solid.length) return [];
+  const corners = squareCorners(shadow);
+  if (!reaching.length)
+    return corners.length
+      ? [
+          {
+            rule: "relief-clears-corner",
+            severity: "caution",
+            value: 0,
+            limit: corners.length,
+            place: null,
+            part: held.part,
+            text: `no cutter of the crib reaches ${say(c, depth)} deep: whether the corners clear cannot be told`,
+            source: "the crib: reach of its cutters",
+          },
+        ]
+      : [];
   const r = Math.min(...reaching);
   const made = offsetRegion(offsetRegion(solid, r), -r);
-  const corners = squareCorners(shadow);
   const met = corners.filter((p) => insideRegion(made, p));
   if (!met.length) return [];
   return [

@@ -131,8 +131,3 @@ function axisSpot(row: SolvedRow | undefined): Vec3 | null {
   const { frame, places } = shape;
   return add(frame.origin, add(scale(frame.x, places[0].x), scale(frame.y, places[0].y)));
 }
-
-/** How high a setup's piece stands. */
-export const heightOf = ({ box }: Pick<StandingSetup, "box">): number => box.max.z - box.min.z;
-/** A direction of a setup along which its jaws close. */
-export const acrossOf = ({ frame }: Pick<StandingSetup, "frame">, across: "x" | "y"): Vec3 => frame[across];

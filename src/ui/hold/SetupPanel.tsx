@@ -162,6 +162,8 @@ function HoldFields({ job, hold, put }: { job: Job; hold: Holding | null; put: (
   );
 }
 
+const cornersWords = (f: Finding): string => (f.severity === "stop" ? `${f.value} of ${f.limit}` : "not told");
+
 /** What the setup comes to. */
 function Figures({ view, unit }: { view: SetupView; unit: Job["unit"] }) {
   const { hold, height, room, findings } = view;
@@ -170,7 +172,7 @@ function Figures({ view, unit }: { view: SetupView; unit: Job["unit"] }) {
   if (room !== null) {
     rows.push(["goes in from above", findings.some((f) => f.rule === "goes-in-from-above") ? "no" : "✓"]);
     rows.push(["room round it", showLength(room, unit)]);
-    rows.push(["relief clears", corners ? `${corners.value} of ${corners.limit}` : "every corner"]);
+    rows.push(["relief clears", corners ? cornersWords(corners) : "every corner"]);
   }
   if (hold?.gripArea != null) rows.push(["grip area", showArea(hold.gripArea, unit)]);
   if (hold?.above != null && hold.grip) rows.push(["above : grip", `${(hold.above / hold.grip).toFixed(1)} : 1`]);
