@@ -406,6 +406,11 @@ export class OpenCascadeKernel implements SolidKernel {
     );
   }
 
+  private pinned = new Set<string>();
+  pin(keys: string[]): void {
+    this.pinned = new Set(keys);
+  }
+
   trim(keep: Set<string>): void {
     this.library.grooves.trim();
     this.library.insertTools.trim();
@@ -414,7 +419,7 @@ export class OpenCascadeKernel implements SolidKernel {
     this.library.edges.atHand = last?.edgeInfo?.length ?? 0;
     for (const [key, s] of this.states) {
       if (this.states.size <= keep.size + SPARE_STATES) return;
-      if (keep.has(key)) continue;
+      if (keep.has(key) || this.pinned.has(key)) continue;
       s.free();
       this.states.delete(key);
     }

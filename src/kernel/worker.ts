@@ -96,13 +96,17 @@ export interface SetupsTold {
 }
 
 /** The setups of the document that was asked for last: looked at one after the other they are worked out once. */
-let lastSetups: { of: string; parts: EvaluatedPart[]; evaluated: EvaluatedSetups } | null = null;
+let lastSetups: { of: string; by: OpenCascadeKernel; parts: EvaluatedPart[]; evaluated: EvaluatedSetups } | null = null;
 async function setupsOf(document: JobDocument, k: OpenCascadeKernel) {
   const of = JSON.stringify(document);
-  if (lastSetups?.of === of) return lastSetups;
+  if (lastSetups?.of === of && lastSetups.by === k && isStillThere(lastSetups.evaluated, k)) return lastSetups;
   const parts = await evaluateParts(document, await evaluate(jobOf(document), k), k);
-  return (lastSetups = { of, parts, evaluated: evaluateSetups({ document, parts, kernel: k }) });
+  return (lastSetups = { of, by: k, parts, evaluated: evaluateSetups({ document, parts, kernel: k }) });
 }
+
+/** Whether the solids of setups that were worked out are still kept. */
+const isStillThere = ({ setups }: EvaluatedSetups, k: OpenCascadeKernel): boolean =>
+  setups.every((s) => (!s.standing || k.has(s.standing.piece.before)) && s.lying.every((l) => k.has(l.holder)));
 
 /** A job as it comes: whole, or as what became of the one of an earlier turn. */
 export type Told = { whole: Job } | { from: number; patches: Patches };

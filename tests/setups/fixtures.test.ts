@@ -303,3 +303,26 @@ describe("on pieces of many kinds", () => {
     expect(setups.flatMap((s) => s.findings.filter((f) => f.severity === "stop")).map((f) => f.text)).toEqual([]);
   });
 });
+
+describe("a job of many rows beside a part of many rows", () => {
+  it("has its setups told: what is looked at together is not forgotten", async () => {
+    const holes = (n: number, wide: number) =>
+      Array.from(
+        { length: n },
+        (_, i) => `CUT ⌀3 DEEP 5 FLAT AT ${(i % 20) * 9 - 86},${Math.floor(i / 20) * 9 - wide}`,
+      );
+    const { setups } = await setUp(
+      mm(
+        "LEAVE BLOCK 200 X 100 X 20",
+        ...holes(200, 45),
+        'SETUP 10 MILL UP TOP HOLD PLATE "plate" ROWS 1-100',
+        'PART "plate" PLATE',
+        "LEAVE BLOCK 300 X 200 X 30",
+        ...holes(140, 60),
+        'PLACE "test" IN "plate" AT 0,0,30',
+      ),
+    );
+    expect(setups[0].lying).toHaveLength(1);
+    expect(setups[0].standing!.after).toBeCloseTo(400_000 - 99 * PI * 2.25 * 5, 3);
+  });
+});

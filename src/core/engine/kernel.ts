@@ -193,6 +193,8 @@ export interface SolidKernel {
   drawing(key: string, view: View, hidden: boolean): DrawnLine[];
   /** States as the solids of one STEP file, each under its name; `place`: where its own X Y Z come to lie. */
   step(solids: { key: string; name: string; place?: Frame }[]): Uint8Array;
+  /** States that are needed together, of several parts: not forgotten until others are named. */
+  pin(keys: string[]): void;
   /** Forgets the states that are not in `keep` when there are many. */
   trim(keep: Set<string>): void;
 }

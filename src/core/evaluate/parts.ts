@@ -23,6 +23,8 @@ export async function evaluateParts(
   const parts: EvaluatedPart[] = [];
   for (const part of document.parts) {
     const job = jobOf(document, part.id);
+    // The kernel forgets what it was asked for long ago: what is looked at together stays.
+    kernel.pin([work, ...parts.map((p) => p.evaluation)].flatMap(statesOf));
     const evaluation = parts.length ? await evaluate(job, kernel) : work;
     parts.push({
       id: part.id,
@@ -35,3 +37,5 @@ export async function evaluateParts(
   }
   return parts;
 }
+
+const statesOf = ({ solved }: Evaluation): string[] => solved.rows.flatMap((r) => (r.key ? [r.key] : []));
