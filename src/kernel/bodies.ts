@@ -7,7 +7,8 @@ import { prismSolid, ribSolid } from "./prismBodies";
 import { tubeSolid } from "./tubeBody";
 import { helixSolid } from "./helixBody";
 import { wrappedSolid } from "./wrappedBody";
-import { turnedSolid, veePieces } from "./turnedBodies";
+import { turnedSolid } from "./turnedBodies";
+import { veePieces } from "./veeBody";
 import { facesOf, ShapeMap } from "./topology";
 
 /** A solid with a tag for each of its faces, in the order facesOf gives them. */

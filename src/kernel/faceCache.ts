@@ -4,7 +4,7 @@ import type { FaceInfo } from "@/core/engine/kernel";
 import { flatMesh, flatMeshLess, ringsOfWires } from "./flatMesh";
 import { extractMesh, type FaceMesh } from "./meshing";
 import type { OC } from "./oc";
-import { boundedByOtherCurves, boxOfShape, describeFace, describeFlat } from "./topology";
+import { boundedByOtherCurves, boxOfShape, describeFace, describeFlat, turnedBetween, type Turned } from "./topology";
 
 /** Normal and a point of a flat face. */
 export interface Flat {
@@ -21,6 +21,7 @@ interface Entry {
   box?: Box;
   /** Normal and a point of a flat face; null for a curved one. */
   flat?: Flat | null;
+  turned?: Turned | null;
   /** The flat it was made from by putting ways round into it: its triangles need not all be made anew. */
   grown?: { from: Entry; wires: TopoDS_Wire[] };
 }
@@ -94,6 +95,11 @@ export class FaceCache {
   isIntricate(face: TopoDS_Face): boolean {
     const e = this.entry(face);
     return (e.intricate ??= boundedByOtherCurves(this.oc, face));
+  }
+  /** Between which radii a cone or a round along a round edge lies; null for other faces. */
+  turned(face: TopoDS_Face): Turned | null {
+    const e = this.entry(face);
+    return e.turned === undefined ? (e.turned = turnedBetween(this.oc, face, this.info(face))) : e.turned;
   }
   flat(face: TopoDS_Face): Flat | null {
     const e = this.entry(face);

@@ -187,6 +187,41 @@ export function describeFace(oc: OC, face: TopoDS_Face): FaceInfo {
   });
 }
 
+/** Between which radii about which axis a cone or a round along a round edge lies. */
+export interface Turned {
+  centre: Vec3;
+  axis: Vec3;
+  inner: number;
+  outer: number;
+}
+
+/** @returns null for other faces, and where the axis cannot be told */
+export function turnedBetween(oc: OC, face: TopoDS_Face, info: FaceInfo): Turned | null {
+  if (info.surface !== "cone" && info.surface !== "torus") return null;
+  return scope((own) => {
+    const surface = own(new oc.BRepAdaptor_Surface(face, true));
+    const [u0, u1] = [surface.FirstUParameter(), surface.LastUParameter()];
+    const [v0, v1] = [surface.FirstVParameter(), surface.LastVParameter()];
+    const round = (v: number) => {
+      const at = [0, 1 / 3, 2 / 3].map((t) => normalAt(oc, face, surface, u0 + (u1 - u0) * t, v).point);
+      const circle = circleOf(at[0], at[1], at[2]);
+      const n = cross(sub(at[1], at[0]), sub(at[2], at[0]));
+      return circle && length(n) > ROUNDING ? { ...circle, axis: unit(n) } : null;
+    };
+    // At its tip a cone has no circle.
+    const ends = [v0, v1].map(round);
+    const known = ends.find((e) => e !== null);
+    if (!known) return null;
+    const radii = ends.map((e) => e?.radius ?? 0);
+    if (info.surface === "cone")
+      return { centre: known.centre, axis: known.axis, inner: Math.min(...radii), outer: Math.max(...radii) };
+    if (!info.tube || info.radius === undefined) return null;
+    const off = sub(info.tube, known.centre);
+    const far = length(sub(off, scale(known.axis, dot(off, known.axis))));
+    return { centre: known.centre, axis: known.axis, inner: Math.max(0, far - info.radius), outer: far + info.radius };
+  });
+}
+
 /** The circle through three points; null where they lie in a line. */
 function circleOf(a: Vec3, b: Vec3, c: Vec3): { centre: Vec3; radius: number } | null {
   const ab = sub(b, a);

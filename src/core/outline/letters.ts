@@ -2,8 +2,10 @@ import { fail, ok, type Result } from "../base/result";
 import { distance2, v2, type Vec2 } from "../geometry/vec";
 import { fonts } from "../tables/glyphs";
 import { oriented, type Region } from "./boolean";
-import { moveLoop, type Loop, type Segment } from "./outline";
-import { COINCIDENT, CONTACT, ROUNDING } from "../geometry/tolerance";
+import { carriers, directionAt } from "./meet";
+import { endOf, moveLoop, segmentLength, startOf, type Line, type Loop, type Segment } from "./outline";
+import { COINCIDENT, CONTACT, MEET, ROUNDING } from "../geometry/tolerance";
+import { placeOn, shifted } from "./veeFront";
 
 type FontName = keyof typeof fonts;
 interface Lettering {
@@ -17,7 +19,7 @@ interface Lettering {
 /** How far the arcs of a letter may leave its curve: a share of the letter height (5 µm on 10 mm). */
 const NEAR = 1 / 2000;
 /** Chord of the rounds at a letter's corners, as a share of the height: these become true rounds. */
-const CORNER = 0.03;
+const CORNER = 0.035;
 /** Letters the fonts write otherwise. */
 const standsFor: Record<string, string> = { "⌀": "Ø", "×": "×", "−": "-" };
 
@@ -59,14 +61,109 @@ export function lettering(t: Lettering): Result<Region> {
   return out.length ? ok(out) : fail("the text has no letters", { path: "text", expected: "at least one letter" });
 }
 
+/**
+ * A letter's way round with the small bends at its corners made true rounds: fonts put each together from several
+ * curves and stubs, meant as one arc that touches the two longer pieces beside it.
+ */
+function trueRounds(loop: Loop, corner: number): Loop {
+  const isStub = (s: Segment) => segmentLength(s) < corner * STUB;
+  const first = loop.findIndex((s, i) => !isStub(s) && isStub(loop[(i + 1) % loop.length]));
+  if (first < 0) return loop;
+  const out: Loop = [loop[first]];
+  let bend: Segment[] = [];
+  for (let k = 1; k <= loop.length; k++) {
+    const s = loop[(first + k) % loop.length];
+    if (isStub(s)) {
+      bend.push(s);
+      continue;
+    }
+    const isLast = k === loop.length;
+    // The first piece came already, with one of its ends as it is to be.
+    const next = isLast ? out[0] : s;
+    const whole = [out[out.length - 1], ...bend, next];
+    const isRound = bend.length < 2 && whole.slice(1).every((b, i) => runsOn(whole[i], b));
+    const rounded = bend.length && !isRound ? roundBetween(whole[0], bend, next, corner) : null;
+    if (rounded) out.splice(-1, 1, rounded[0], rounded[1]);
+    else out.push(...bend);
+    const end = rounded ? rounded[2] : next;
+    if (isLast) out[0] = end;
+    else out.push(end);
+    bend = [];
+  }
+  return out;
+}
+
+const runsOn = (a: Segment, b: Segment) => distance2(directionAt(a, 1), directionAt(b, 0)) < MEET;
+
+/** The longest stub of a bend, as a share of the longest chord of a corner's round. */
+const STUB = 0.8;
+/** What turns by less is no corner, rad. */
+const TURNS = 0.35;
+
+/** Two pieces and the one round between them; null where the bend is wide, hardly turns, or no round fits. */
+function roundBetween(a: Segment, bend: Segment[], b: Segment, corner: number): [Segment, Segment, Segment] | null {
+  const [from, to] = [startOf(bend[0]), endOf(bend[bend.length - 1])];
+  const [u, v] = [directionAt(a, 1), directionAt(b, 0)];
+  const turn = Math.atan2(u.x * v.y - u.y * v.x, u.x * v.x + u.y * v.y);
+  const chord = distance2(from, to);
+  if (chord > corner || Math.abs(turn) < TURNS) return null;
+  const side = turn > 0 ? 1 : -1;
+  const [p, q] = [a, b].map((s) => shifted(s, side, chord / (2 * Math.sin(Math.abs(turn) / 2))));
+  const middle = mix(from, to, 0.5);
+  const near = (x: Vec2) => distance2(x, middle);
+  const [centre] = p && q ? carriers(p, q).sort((x, y) => near(x) - near(y)) : [];
+  if (!centre) return null;
+  const [start, end] = [footOn(a, centre), footOn(b, centre)];
+  if (distance2(start, from) > corner / 2 || distance2(end, to) > corner / 2) return null;
+  const [before, after] = [cutTo(a, startOf(a), start), cutTo(b, end, endOf(b))];
+  return before && after ? [before, arcBy(start, directionAt(before, 1), end), after] : null;
+}
+
+/** The point of a segment's line or circle that is nearest to a point. */
+function footOn(s: Segment, p: Vec2): Vec2 {
+  if (s.kind === "line") {
+    const u = directionAt(s, 0);
+    const along = (p.x - s.from.x) * u.x + (p.y - s.from.y) * u.y;
+    return v2(s.from.x + u.x * along, s.from.y + u.y * along);
+  }
+  const far = distance2(p, s.centre);
+  return mix(s.centre, p, s.radius / far);
+}
+
+/** A segment cut or made longer to other ends on its line or circle; null where nothing of it is left. */
+function cutTo(s: Segment, from: Vec2, to: Vec2): Segment | null {
+  const [begin, end] = [placeOn(s, from), placeOn(s, to)];
+  const whole = s.kind === "line" ? segmentLength(s) : Math.abs(s.sweep);
+  if (end - begin < whole * 0.1) return null;
+  if (s.kind === "line") return { kind: "line", from, to };
+  const sense = Math.sign(s.sweep);
+  return { ...s, start: s.start + sense * begin, sweep: sense * (end - begin) };
+}
+
 type Cubic = [Vec2, Vec2, Vec2, Vec2];
+
+/** A letter's way round as the font has it: straight pieces and cubic curves. */
+type Piece = Line | { kind: "curve"; cubic: Cubic };
 
 /** Loops of one letter at scale k. */
 function glyphLoops(path: string, k: number, near: number, corner: number): Loop[] {
-  const loops: Loop[] = [];
-  let loop: Loop = [],
-    at = v2(0, 0),
-    start = at;
+  return piecesOf(path, k).map((pieces) => {
+    const n = pieces.length;
+    const loop = pieces.flatMap((p, i): Segment[] => {
+      if (p.kind === "line") return [p];
+      const from = sharedTangent(pieces[(i + n - 1) % n], p, near);
+      const to = sharedTangent(p, pieces[(i + 1) % n], near);
+      return arcsOf(p.cubic, near, { corner, from, to });
+    });
+    return trueRounds(loop, corner);
+  });
+}
+
+function piecesOf(path: string, k: number): Piece[][] {
+  const loops: Piece[][] = [];
+  let loop: Piece[] = [];
+  let at = v2(0, 0);
+  let start = at;
   const straight = (to: Vec2) => {
     if (distance2(at, to) > COINCIDENT) loop.push({ kind: "line", from: at, to });
     at = to;
@@ -76,37 +173,55 @@ function glyphLoops(path: string, k: number, near: number, corner: number): Loop
     if (loop.length) loops.push(loop);
     loop = [];
   };
-  for (const m of path.matchAll(/([MLQCZ])([^MLQCZ]*)/g)) {
-    const n = m[2]
-        .trim()
-        .split(/\s+/)
-        .map((s) => Number(s) * k),
-      p = (i: number) => v2(n[i], n[i + 1]);
-    if (m[1] === "Z") close();
-    else if (m[1] === "M") {
+  for (const [, command, figures] of path.matchAll(/([MLQCZ])([^MLQCZ]*)/g)) {
+    const n = figures
+      .trim()
+      .split(/\s+/)
+      .map((s) => Number(s) * k);
+    const points = Array.from({ length: Math.floor(n.length / 2) }, (_, i) => v2(n[2 * i], n[2 * i + 1]));
+    if (command === "Z") close();
+    else if (command === "M") {
       if (loop.length) close();
-      at = start = p(0);
-    } else if (m[1] === "L") straight(p(0));
+      at = start = points[0];
+    } else if (command === "L") straight(points[0]);
     else {
-      const a = at,
-        to = p(n.length - 2);
-      // A quadratic curve is the cubic whose handles lie two thirds of the way to its own.
       const cubic: Cubic =
-        n.length === 4
-          ? [
-              a,
-              v2(a.x + (2 * (n[0] - a.x)) / 3, a.y + (2 * (n[1] - a.y)) / 3),
-              v2(to.x + (2 * (n[0] - to.x)) / 3, to.y + (2 * (n[1] - to.y)) / 3),
-              to,
-            ]
-          : [a, p(0), p(2), to];
-      loop.push(...arcsOf(cubic, near, corner));
-      at = to;
+        points.length === 2 ? raised(at, points[0], points[1]) : [at, points[0], points[1], points[2]];
+      loop.push({ kind: "curve", cubic });
+      at = cubic[3];
     }
   }
   if (loop.length) close();
   return loops;
 }
+
+/** A quadratic curve as the cubic whose handles lie two thirds of the way to its own. */
+const raised = (from: Vec2, handle: Vec2, to: Vec2): Cubic => [
+  from,
+  mix(from, handle, 2 / 3),
+  mix(to, handle, 2 / 3),
+  to,
+];
+
+/** Fonts round their points: where two pieces bend by less than this they are meant to run on smoothly. */
+const MEANT_SMOOTH = 0.03;
+
+/**
+ * The direction in which two pieces of a letter meet, where they are meant to meet smoothly: a line keeps its own. A
+ * short piece may bend by more, as far as its end moves by no more than `near`.
+ */
+function sharedTangent(a: Piece, b: Piece, near: number): Vec2 | null {
+  const u = a.kind === "line" ? unit(a.from, a.to) : tangentsOf(a.cubic)[1];
+  const v = b.kind === "line" ? unit(b.from, b.to) : tangentsOf(b.cubic)[0];
+  if (!u || !v) return null;
+  const bend = Math.abs(Math.atan2(u.x * v.y - u.y * v.x, u.x * v.x + u.y * v.y));
+  const short = Math.min(...[a, b].filter((p) => p.kind === "curve").map((p) => chordOf(p)));
+  if (bend > Math.max(MEANT_SMOOTH, near / short)) return null;
+  if (a.kind === "line") return u;
+  if (b.kind === "line") return v;
+  return unit(v2(0, 0), v2(u.x + v.x, u.y + v.y));
+}
+const chordOf = (p: Piece): number => (p.kind === "line" ? distance2(p.from, p.to) : distance2(p.cubic[0], p.cubic[3]));
 
 const mix = (a: Vec2, b: Vec2, t: number): Vec2 => v2(a.x + (b.x - a.x) * t, a.y + (b.y - a.y) * t);
 function halves([a, b, c, d]: Cubic, t: number): [Cubic, Cubic] {
@@ -127,13 +242,23 @@ const unit = (a: Vec2, b: Vec2): Vec2 | null => {
   return l > ROUNDING ? v2((b.x - a.x) / l, (b.y - a.y) / l) : null;
 };
 
+interface Ends {
+  /** Even bends with no longer chord than this are one arc. */
+  corner?: number;
+  /** Directions to leave and arrive in, where they are not the curve's own. */
+  from?: Vec2 | null;
+  to?: Vec2 | null;
+}
+
 /**
  * A cubic curve as pairs of arcs that share its tangents at both ends; halved until they keep within `near` of it;
  * one arc where it will do, and for an even bend no wider than `corner`.
  */
-export function arcsOf(c: Cubic, near: number, corner = 0, depth = 0): Segment[] {
-  const t0 = unit(c[0], c[1]) ?? unit(c[0], c[2]) ?? unit(c[0], c[3]),
-    t1 = unit(c[2], c[3]) ?? unit(c[1], c[3]) ?? unit(c[0], c[3]);
+export function arcsOf(c: Cubic, near: number, ends: Ends = {}, depth = 0): Segment[] {
+  const { corner = 0 } = ends;
+  const own = tangentsOf(c);
+  const t0 = ends.from ?? own[0];
+  const t1 = ends.to ?? own[1];
   if (!t0 || !t1) return [];
   // The same angle to the chord at both ends: one arc has both tangents. The small rounds of a font's corners are
   // meant as rounds.
@@ -143,7 +268,19 @@ export function arcsOf(c: Cubic, near: number, corner = 0, depth = 0): Segment[]
   const far = pair ? furthest(c, pair) : Infinity;
   if ((pair && far <= near) || depth > 10) return pair ?? [{ kind: "line", from: c[0], to: c[3] }];
   const [left, right] = halves(c, 0.5);
-  return [...arcsOf(left, near, 0, depth + 1), ...arcsOf(right, near, 0, depth + 1)];
+  const middle = tangentsOf(left)[1];
+  return [
+    ...arcsOf(left, near, { from: t0, to: middle }, depth + 1),
+    ...arcsOf(right, near, { from: middle, to: t1 }, depth + 1),
+  ];
+}
+
+/** Directions of a curve at both ends. */
+function tangentsOf(c: Cubic): [Vec2 | null, Vec2 | null] {
+  return [
+    unit(c[0], c[1]) ?? unit(c[0], c[2]) ?? unit(c[0], c[3]),
+    unit(c[2], c[3]) ?? unit(c[1], c[3]) ?? unit(c[0], c[3]),
+  ];
 }
 
 const furthest = (c: Cubic, of: Segment[]): number =>

@@ -1,127 +1,119 @@
 import { distance2, type Vec2 } from "../geometry/vec";
 import { band, offsetRegion } from "./boolean";
-import { directionAt, splitAt, pointAt } from "./meet";
+import { splitAt, pointAt } from "./meet";
 import { endOf, loopArea, perimeter, startOf, type Segment } from "./outline";
-import { CONTACT, DISPLAY, MEET } from "../geometry/tolerance";
-
-/** A stretch of a chain whose groove is one solid, and whether it comes back to its own start. */
-interface VeeRun {
-  segments: Segment[];
-  closed: boolean;
-}
+import { CONTACT } from "../geometry/tolerance";
+import { veeCells, withCorners, type VeeCells, type VeeRun } from "./veeCells";
+import { isCorner, type Element } from "./veeFront";
 
 /**
- * Chains of a groove of half width w, parted into stretches that run on smoothly and never lap over themselves;
- * `cones` are the sharp corners and ends.
- * An arc tighter than the groove is wide laps over itself at its axis: it stays alone.
+ * Chains of a groove of half width w, parted into stretches whose walls meet one another in lines and never lap over
+ * themselves; `cones` are the sharp corners between two stretches.
+ * An arc tighter than the groove is wide is used up on its inner side: between two lines their walls meet there, else
+ * it stays alone.
  */
 export function veeRuns(chains: Segment[][], w: number): { runs: VeeRun[]; cones: Vec2[] } {
-  const runs: VeeRun[] = [],
-    cones: Vec2[] = [];
-  for (const chain of chains) {
-    const n = chain.length,
-      closed = distance2(startOf(chain[0]), endOf(chain[n - 1])) < CONTACT;
-    const tight = (s: Segment) => s.kind === "arc" && s.radius < w * 1.001;
-    const sharp = (a: Segment, b: Segment) => {
-      const u = directionAt(a, 1),
-        v = directionAt(b, 0);
-      return Math.abs(u.x * v.y - u.y * v.x) > DISPLAY || u.x * v.x + u.y * v.y < 0;
-    };
-    // Whether the chain is parted after segment i.
-    const parted = chain.map((s, i) => {
-      const next = chain[(i + 1) % n];
-      if (i === n - 1 && !closed) {
-        cones.push(endOf(s));
-        return true;
-      }
-      if (sharp(s, next)) {
-        cones.push(endOf(s));
-        return true;
-      }
-      return tight(s) || tight(next);
-    });
-    if (!closed) cones.push(startOf(chain[0]));
-    const first = parted.lastIndexOf(true);
-    if (first < 0 || (n === 1 && closed)) {
-      runs.push(...unlapped({ segments: chain, closed: true }, w));
-      continue;
-    }
-    let run: Segment[] = [];
-    for (let k = 1; k <= n; k++) {
-      const i = (first + k) % n;
-      run.push(chain[i]);
-      if (parted[i]) {
-        runs.push(...unlapped({ segments: run, closed: false }, w));
-        run = [];
-      }
-    }
-  }
+  const cones: Vec2[] = [];
+  const runs = chains.flatMap((chain) => {
+    const closed = distance2(startOf(chain[0]), endOf(chain[chain.length - 1])) < CONTACT;
+    const whole = { elements: withCorners(chain, closed), closed, caps: { start: !closed, end: !closed } };
+    return unlapped(whole, w, cones);
+  });
   return { runs, cones };
 }
 
-/**
- * A run as it is where its groove does not lap over itself, else in two: parted in a line where there is one, as
- * planes part cleanly.
- */
-function unlapped(run: VeeRun, w: number): VeeRun[] {
-  const { segments, closed } = run;
-  // An arc alone laps, if at all, over its own axis, which its wedge is cut off at.
-  if ((segments.length === 1 && !closed) || !laps(run, w)) return [run];
-  if (closed) {
-    const i = Math.max(
-      0,
-      segments.findIndex((s) => s.kind === "line"),
-    );
-    const [a, b] = halves(segments[i]);
-    return unlapped({ segments: [b, ...segments.slice(i + 1), ...segments.slice(0, i), a], closed: false }, w);
-  }
-  // The line nearest to the middle.
-  const half = perimeter(segments) / 2;
-  let best = -1,
-    near = Infinity,
-    way = 0;
-  segments.forEach((s, i) => {
-    const l = perimeter([s]),
-      off = Math.abs(way + l / 2 - half);
-    if (s.kind === "line" && l > 1e-3 && off < near) [best, near] = [i, off];
-    way += l;
+/** The pieces of a run, in order: the first and the last have its ends, between them they end flat. */
+function cutInto({ caps }: VeeRun, pieces: Element[][]): VeeRun[] {
+  const last = pieces.length - 1;
+  return pieces.flatMap((elements, i) => {
+    const ends = { start: i === 0 && caps.start, end: i === last && caps.end };
+    return elements.length ? [{ elements, closed: false, caps: ends }] : [];
   });
-  if (best >= 0 && near < half * 0.9) {
-    const [a, b] = halves(segments[best]);
-    return [
-      ...unlapped({ segments: [...segments.slice(0, best), a], closed: false }, w),
-      ...unlapped({ segments: [b, ...segments.slice(best + 1)], closed: false }, w),
-    ];
+}
+
+/**
+ * A run as it is where its groove does not lap over itself, else in two: parted where walls cannot be made, or in a
+ * line, as planes part cleanly.
+ */
+function unlapped(run: VeeRun, w: number, cones: Vec2[]): VeeRun[] {
+  const { elements, closed, caps } = run;
+  const cells = veeCells(run, w);
+  const culprit = "element" in cells ? cells.element : null;
+  if (!("element" in cells) && !laps(run, cells, w)) return [run];
+  if (elements.length === 1 && !closed) {
+    // Alone it laps, if at all, over its own axis, which its wedge is cut off at, or with its round ends over itself.
+    const [only] = elements;
+    cones.push(...(caps.start ? [startOf(only)] : []), ...(caps.end ? [endOf(only)] : []));
+    return [{ ...run, caps: { start: false, end: false } }];
   }
-  const m = Math.ceil(segments.length / 2);
+  const opened = closed ? openedAt(run, culprit) : run;
+  const pieces =
+    culprit === null ? (closed ? [opened.elements] : inTwo(elements)) : partedAt(opened, elements[culprit]);
+  const flat = pieces.map((p) => p.filter((e, i) => !(isCorner(e) && (i === 0 || i === p.length - 1))));
+  // A corner at a cut is a cone of its own.
+  const [before, after] = [pieces.flat(), flat.flat()];
+  cones.push(...before.filter((e) => isCorner(e) && !after.includes(e)).map(startOf));
+  return cutInto(opened, flat).flatMap((r) => unlapped(r, w, cones));
+}
+
+/** A closed run opened before an element, or else in the middle of its first line. */
+function openedAt({ elements, caps }: VeeRun, at: number | null): VeeRun {
+  if (at !== null) {
+    return { elements: [...elements.slice(at), ...elements.slice(0, at)], closed: false, caps };
+  }
+  const i = Math.max(
+    0,
+    elements.findIndex((s) => s.kind === "line"),
+  );
+  const [a, b] = halves(elements[i]);
+  return { elements: [b, ...elements.slice(i + 1), ...elements.slice(0, i), a], closed: false, caps };
+}
+
+/** A run parted before and after an element. */
+function partedAt({ elements }: VeeRun, element: Element): Element[][] {
+  const i = elements.indexOf(element);
+  return [elements.slice(0, i), [element], elements.slice(i + 1)];
+}
+
+function inTwo(elements: Element[]): Element[][] {
+  const best = lineNearMiddle(elements);
+  if (best === null) {
+    const m = Math.ceil(elements.length / 2);
+    return [elements.slice(0, m), elements.slice(m)];
+  }
+  const [a, b] = halves(elements[best]);
   return [
-    ...unlapped({ segments: segments.slice(0, m), closed: false }, w),
-    ...unlapped({ segments: segments.slice(m), closed: false }, w),
+    [...elements.slice(0, best), a],
+    [b, ...elements.slice(best + 1)],
   ];
 }
 const halves = (s: Segment): [Segment, Segment] => splitAt(s, [pointAt(s, 0.5)]) as [Segment, Segment];
 
-/**
- * Whether a groove laps over itself: then its outline is shorter than Steiner's formula says.
- * A loop offset by w to one side and the other is longer and shorter by 2πw; the band of an open run has the area
- * 2wL + πw².
- */
-function laps({ segments, closed }: VeeRun, w: number): boolean {
-  const l = perimeter(segments);
-  if (closed) {
-    const out = offsetRegion([segments], w),
-      into = offsetRegion([segments], -w),
-      p = (r: Segment[][]) => r.reduce((s, x) => s + perimeter(x), 0);
-    const turn = Math.sign(loopArea(segments));
-    return (
-      out.length !== 1 ||
-      into.length !== 1 ||
-      Math.abs(p(out) - l - turn * 2 * Math.PI * w) > MEET * l ||
-      Math.abs(p(into) - l + turn * 2 * Math.PI * w) > MEET * l
-    );
+/** The line nearest to the middle of a run, if one lies anywhere near. */
+function lineNearMiddle(elements: Element[]): number | null {
+  const half = perimeter(elements) / 2;
+  let best = null;
+  let near = half * 0.9;
+  let way = 0;
+  elements.forEach((s, i) => {
+    const l = perimeter([s]);
+    const off = Math.abs(way + l / 2 - half);
+    if (s.kind === "line" && l > 1e-3 && off < near) [best, near] = [i, off];
+    way += l;
+  });
+  return best;
+}
+
+/** Whether a groove laps over itself: then what it covers on top is less than its walls say one by one. */
+function laps(run: VeeRun, cells: VeeCells, w: number): boolean {
+  const segments = run.elements.filter((e) => !isCorner(e));
+  const sum = (r: Segment[][]) => r.reduce((s, x) => s + loopArea(x), 0);
+  if (run.closed) {
+    const [out, into] = [offsetRegion([segments], w), offsetRegion([segments], -w)];
+    if (out.length !== 1 || into.length !== 1) return true;
+    return Math.abs(Math.abs(sum(out) - sum(into)) - cells.area) > CONTACT * cells.area;
   }
-  const b = band(segments, w),
-    area = b.reduce((s, x) => s + loopArea(x), 0),
-    whole = 2 * w * l + Math.PI * w * w;
-  return Math.abs(area - whole) > CONTACT * whole;
+  const flatEnds = cells.ends.length;
+  const whole = cells.area + (flatEnds * Math.PI * w * w) / 2;
+  return Math.abs(sum(band(segments, w)) - whole) > CONTACT * whole;
 }

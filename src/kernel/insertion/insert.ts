@@ -7,7 +7,8 @@ import type { FaceCache } from "../faceCache";
 import { scope, type OC } from "../oc";
 import type { Library } from "../library";
 import type { ToolFace } from "./tools";
-import { allApart, silhouette, type Silhouette } from "./silhouette";
+import { insertLapping } from "./lapping";
+import { allApart, apart2, silhouette, type Silhouette } from "./silhouette";
 import {
   borderOf,
   flatten,
@@ -126,6 +127,7 @@ export function liesOf(
       continue;
     }
     const { face, up } = o.flat;
+    if (apart2(o.box, s.box)) continue;
     const lie = lieOf(region(face), s);
     if (lie === "out") continue;
     if (lie === "across") return null;
@@ -160,8 +162,6 @@ export function insertCut(library: Library, host: Host, step: BodyStep): Inserte
   const region = (face: number) => regionAt(oc, host, around, face);
   const top = dot(step.frame.origin, step.frame.normal);
   const copies = step.places.map((p) => silhouetteOf(moveLoop(shape.loop, p), step.frame, around));
-  // Copies in one place lie within each other and are left to the boolean.
-  if (!allApart(copies)) return null;
   const lies: Lies[] = [];
   for (const s of copies) {
     const lie = liesOf(around, region, s, top, top - shape.depth);
@@ -173,11 +173,13 @@ export function insertCut(library: Library, host: Host, step: BodyStep): Inserte
   const depth = lies[0]?.exit?.depth;
   const body = depth === undefined ? step.body : cutOff(step.body, depth);
   if (!body || !lies.length) return null;
+  const tool = { ...step, body };
+  if (!(library.insertTools.volumeOf(tool) > 0)) return null;
   // Where it comes out it may be narrower than where it goes in: the flat there has only that border.
   const way = body.body === "revolved" ? circle(body.profile[body.profile.length - 1].r) : shape.loop;
   const ends = step.places.map((p) => silhouetteOf(moveLoop(way, p), step.frame, around));
-  const tool = { ...step, body };
-  if (!(library.insertTools.volumeOf(tool) > 0)) return null;
+  if (!allApart(copies))
+    return insertLapping(library, host, tool, { copies, depth: shape.depth, out: depth && top - depth });
   return scope((own) => putIn(library, own, host, around, { tool, lies, copies, ends, top, deep: shape.depth }));
 }
 

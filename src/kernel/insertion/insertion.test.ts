@@ -122,6 +122,32 @@ test("the same on floors, and through the mouths of what was cut before", async 
   );
 }, 240_000);
 
+/** Patterns whose copies lap over one another, in rows, in rings that leave something standing, and one on another. */
+const lapping = fc
+  .tuple(
+    fc.constantFrom("⌀5 THRU", "⌀7 DEEP 5 FLAT", "⌀4 THRU CBORE ⌀9 DEEP 4", "⌀4 DEEP 9 CSK ⌀8 X 90", "⌀6 DEEP 7"),
+    fc.constantFrom("GRID 3 2 BY", "GRID 2 2 BY", "ON BC", "PLACES"),
+    fc.integer({ min: 3, max: 12 }),
+    fc.integer({ min: 3, max: 12 }),
+    at,
+    plane,
+  )
+  .map(([what, pattern, dx, dy, [x, y], p]) => {
+    if (pattern === "ON BC") return `CUT 8X ${what} ON BC ${dx + dy} AT ${x},${y}${p}`;
+    if (pattern === "PLACES") return `CUT 3X ${what} AT ${x},${y} ${x + dx},${y} ${x},${y}${p}`;
+    const [n, m] = pattern.split(" ").slice(1, 3).map(Number);
+    return `CUT ${n * m}X ${what} ${pattern} ${dx} ${dy} AT ${x},${y}${p}`;
+  });
+
+test("the same where copies of one row lap over one another", async () => {
+  await fc.assert(
+    fc.asyncProperty(base, fc.array(lapping, { minLength: 1, maxLength: 3 }), async (first, cuts) => {
+      await sameBothWays([first, ...cuts, "CUT STEP LEFT 3 DEEP 2"]);
+    }),
+    { numRuns: 25, seed: 20261127 },
+  );
+}, 240_000);
+
 test.each([
   [
     "on a floor",
@@ -145,6 +171,21 @@ test.each([
   [
     "a blind hole after drillings that run out of the round",
     ["LEAVE ROUND ⌀120 X 20", "CUT 4X ⌀3 DEEP 6 GRID 2 2 BY 12 10 AT -50,27", "CUT ⌀4 DEEP 20 FLAT AT 0,0"],
+  ],
+  [
+    "letters and holes on a face whose rim is broken or rounded",
+    [
+      "LEAVE ROUND ⌀60 X 20",
+      "CUT BREAK 1 OUTER TOP",
+      "CUT ROUND 2 OUTER BOTTOM",
+      'OUTLINE "t"',
+      'TEXT "TG" HEIGHT 6 MIDDLE',
+      "END",
+      'CUT ENGRAVE "t" V 60 DEEP .2',
+      "CUT ⌀4 DEEP 6 FLAT AT 26.5,0",
+      "CUT ⌀4 DEEP 6 FLAT AT 0,27.5",
+      "CUT 3X ⌀5 DEEP 8 ON BC 40 ON BOTTOM",
+    ],
   ],
   [
     "letters, one inside the other",

@@ -89,6 +89,24 @@ function silhouettesApart(a: Silhouette, b: Silhouette): boolean {
   );
 }
 
+/** Silhouettes in groups that meet one another, by their places in the list. */
+export function groupsThatMeet(list: Silhouette[]): number[][] {
+  const left = new Set(list.keys());
+  const groups: number[][] = [];
+  for (const first of list.keys()) {
+    if (!left.delete(first)) continue;
+    const group = [first];
+    for (let k = 0; k < group.length; k++)
+      for (const other of [...left])
+        if (!silhouettesApart(list[group[k]], list[other])) {
+          left.delete(other);
+          group.push(other);
+        }
+    groups.push(group);
+  }
+  return groups;
+}
+
 /** Whether all silhouettes are apart from each other: sorted along x, each against those it could touch. */
 export function allApart(list: Silhouette[]): boolean {
   const sorted = [...list].sort((a, b) => a.box.min.x - b.box.min.x);

@@ -3,7 +3,7 @@ import { cross, dot, unit, v2, v3, type Box, type Vec2, type Vec3 } from "@/core
 import type { FaceInfo } from "@/core/engine/kernel";
 import type { FaceCache } from "../faceCache";
 import type { OC } from "../oc";
-import { edgesOf, freeEdges, samples } from "../topology";
+import { edgesOf, freeEdges, samples, type Turned } from "../topology";
 import {
   ahead,
   apart2,
@@ -54,7 +54,7 @@ export interface Obstacle {
   ring?: { centre: Vec2; inner: number; outer: number };
   /** The mouth of the cut the face belongs to: all of it lies under that. */
   under?: Region;
-  /** The face itself, measured when its cut's mouth does not settle it. */
+  /** The face itself, measured when its box and its cut's mouth do not settle it. */
   precise?: () => Obstacle;
 }
 
@@ -80,7 +80,9 @@ function spread(sight: Sight, box: Box): { low: number; high: number; box: Box2 
   };
 }
 
-function ringOf(sight: Sight, info: FaceInfo): Obstacle["ring"] {
+function ringOf(sight: Sight, info: FaceInfo, turned: Turned | null): Obstacle["ring"] {
+  if (turned && along(turned.axis, sight.normal))
+    return { centre: flatten(sight, turned.centre), inner: turned.inner, outer: turned.outer };
   if (info.surface !== "cylinder" || !info.axis || !along(info.axis.direction, sight.normal)) return undefined;
   const radius = info.radius as number;
   return { centre: flatten(sight, info.axis.origin), inner: radius, outer: radius };
@@ -111,9 +113,14 @@ export function obstacleOf(cache: FaceCache, face: TopoDS_Face, index: number, s
     const { box } = spread(sight, cache.box(face));
     return { low: height, high: height, box, flat: { face: index, up: dot(flat.normal, sight.normal) > 0 } };
   }
-  const info = cache.info(face);
-  const s = spread(sight, info.box);
-  return { ...s, wall: wallOf(sight, info, s.box), ring: ringOf(sight, info) };
+  // Most faces are told apart by their boxes: what one is more closely is asked of those that are near.
+  const s = spread(sight, cache.box(face));
+  let known: Obstacle | null = null;
+  const read = (): Obstacle => {
+    const info = cache.info(face);
+    return { ...s, wall: wallOf(sight, info, s.box), ring: ringOf(sight, info, cache.turned(face)) };
+  };
+  return { ...s, precise: () => (known ??= read()) };
 }
 
 /** The borders of a flat face. */

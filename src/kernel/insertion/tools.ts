@@ -1,8 +1,9 @@
 import type { TopoDS_Face } from "replicad-opencascadejs";
 import { keyOf } from "@/core/base/key";
 import type { BodyStep, FaceTag } from "@/core/engine/kernel";
-import { add, scale } from "@/core/geometry/vec";
-import { copyAt, wayTo, type BaseSolid } from "../bodies";
+import { add, scale, v2 } from "@/core/geometry/vec";
+import { copyAt, wayTo, type BaseSolid, type Tagged } from "../bodies";
+import { boolean } from "../booleans";
 import type { FaceCache, Flat } from "../faceCache";
 import { scope, type OC } from "../oc";
 import { solidOf } from "../solids";
@@ -33,6 +34,7 @@ const MOST_KEPT = 120;
  */
 export class InsertTools {
   private kept = new Map<string, Tool>();
+  private joinedKept = new Map<string, Tagged>();
   constructor(
     private oc: OC,
     private faces: FaceCache,
@@ -57,6 +59,39 @@ export class InsertTools {
         tag: copy.tags[k],
       };
     });
+  }
+
+  /**
+   * Copies of a step's tool joined into one; null where they do not join. Groups whose copies lie alike are one solid
+   * moved. The caller frees it.
+   */
+  joinedAt(step: BodyStep, group: number[]): Tagged | null {
+    const [first] = group;
+    const from = step.places[first];
+    const ways = group.map((i) => v2(step.places[i].x - from.x, step.places[i].y - from.y));
+    const rounded = ways.map((w) => [Math.round(w.x * 1e9), Math.round(w.y * 1e9)]);
+    const key = keyOf(null, { body: step.body, frame: step.frame, ways: rounded });
+    let joined = this.joinedKept.get(key);
+    if (!joined) {
+      const made = this.join({ ...step, row: "", places: ways, instances: undefined });
+      if (!made) return null;
+      this.joinedKept.set(key, (joined = made));
+    }
+    const shape = copyAt(this.oc, step, { shape: joined.shape, roles: [] }, first).shape;
+    const tags = joined.tags.map((t) => {
+      const place = t && group[t.instance];
+      return t && place !== null ? { ...t, row: step.row, instance: step.instances?.[place] ?? place } : null;
+    });
+    return { shape, tags };
+  }
+
+  private join(step: BodyStep): Tagged | null {
+    const tool = this.toolOf(step);
+    const [head, ...rest] = step.places.map((_, i) => copyAt(this.oc, step, tool, i));
+    if (!rest.length) return head;
+    const made = boolean(this.oc, "join", head, rest);
+    for (const t of [head, ...rest]) t.shape.delete();
+    return made.ok ? made.value : null;
   }
 
   /** A tool's face turned inside out, as a wall of the part. The caller frees it. */
@@ -85,10 +120,11 @@ export class InsertTools {
 
   /** Forgets the oldest beyond what is kept. Not called while tools are in use. */
   trim(): void {
-    for (const [key, tool] of this.kept) {
-      if (this.kept.size <= MOST_KEPT) return;
-      tool.shape.delete();
-      this.kept.delete(key);
-    }
+    for (const map of [this.kept, this.joinedKept])
+      for (const [key, tool] of map) {
+        if (map.size <= MOST_KEPT) break;
+        tool.shape.delete();
+        map.delete(key);
+      }
   }
 }

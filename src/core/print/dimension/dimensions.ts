@@ -1,20 +1,17 @@
 import { dot, length, sub, type Frame, type Vec3 } from "../../geometry/vec";
-import { numberScope, reportNumbers, resolveBody, type NumberReport } from "../../engine/numbers";
-import { planeSource } from "../../engine/namedPlanes";
+import { numberScope, reportNumbers } from "../../engine/numbers";
 import type { EdgeInfo, FaceInfo } from "../../engine/kernel";
 import type { Solved, SolvedRow } from "../../engine/solve";
 import type { Balloon, Job } from "../../job/schema";
-import { unitOf } from "../../number";
-import { ok, fail } from "../../base/result";
-import { evaluateOutlines, type EvaluatedOutline } from "../../outline/evaluateOutline";
-import { kindOf, type Recipe } from "../../rows";
 import { drivingValue } from "../../balloons/tolerance";
 import { edgeDimensions, type NumberSlope } from "./edgeDimensions";
 import { circleThrough, waysOfOne, waysOfTwo, type Family } from "./measure";
-import { modelOf, movedModel, type PartModel } from "./model";
+import { modelOf, type PartModel } from "./model";
+import { Mouths } from "./mouths";
+import { Moves, stepOf, type Use } from "./moves";
 import { realOf, Solid } from "./real";
 import type { Shape, Surface } from "./surfaces";
-import { COINCIDENT, CONTACT, DISPLAY, PARALLEL, ROUNDING } from "../../geometry/tolerance";
+import { COINCIDENT, CONTACT, PARALLEL } from "../../geometry/tolerance";
 
 /** Something on the solid that was measured, and how it answers to one balloon. */
 export interface Dimension {
@@ -35,15 +32,6 @@ export interface Dimension {
   alone(): boolean;
 }
 
-/**
- * A number that a balloon alone makes: its row, and the surfaces it moves; null for a broken edge, which is measured
- * by itself.
- */
-export interface Use {
-  row: string;
-  ids: Set<string> | null;
-}
-
 /** Asks the shapes, moved or not, for one figure. */
 interface Measure {
   family: Dimension["family"];
@@ -52,11 +40,6 @@ interface Measure {
   of: (get: (id: string) => Shape) => number | null;
 }
 
-/**
- * How far a balloon is moved to see what answers: mm, or radians. Small against any dimension, large against the
- * solver's arithmetic.
- */
-const STEP = { length: DISPLAY, angle: 2e-5 };
 const MOST_COPIES = 16;
 const zero: Surface[] = (["X", "Y", "Z"] as const).map((k) => ({
   id: `zero/${k}`,
@@ -78,14 +61,16 @@ export class Dimensions {
   private readonly model: PartModel;
   private readonly solid: Solid;
   private readonly real = new Map<string, { shape: Shape; whole: boolean } | null>();
-  private readonly moved = new Map<number, { shapes: Map<string, Shape>; step: number } | null>();
   private readonly inModel = new Map<number, boolean>();
   private readonly usable: Surface[];
-  private readonly solvedOutlines: Map<string, EvaluatedOutline>;
+  private readonly moves: Moves;
+  private readonly mouths: Mouths;
+  private readonly driving = new Map<number, number | null>();
+  private readonly rowIds = new Map<number, Set<string>>();
 
   constructor(
     private readonly job: Job,
-    private readonly solved: Solved,
+    solved: Solved,
     faces: FaceInfo[],
     edges: EdgeInfo[],
     private readonly citing: Map<number, SolvedRow[]>,
@@ -93,15 +78,19 @@ export class Dimensions {
   ) {
     this.model = modelOf(solved.rows);
     this.solid = new Solid(faces, edges);
-    this.solvedOutlines = new Map(solved.outlines.map((o) => [o.id, o]));
+    this.moves = new Moves(job, solved, this.model, citing);
+    this.mouths = new Mouths(this.model, this.solid);
     this.usable = [...this.model.surfaces.values()].filter(
       (s) => s.instance < MOST_COPIES && this.standing(s.id) !== null,
     );
   }
 
+  /** The numbers that a balloon alone makes. */
+  uses = (balloon: Balloon, rows: SolvedRow[]): Use[] => this.moves.uses(balloon, rows);
+
   /** All that answers to a balloon: surfaces its number moves, measured alone and against all others. */
   of(balloon: Balloon): Dimension[] {
-    const move = this.move(balloon);
+    const move = this.moves.move(balloon);
     if (!move) return [];
     const moving = this.usable.filter((s) => move.shapes.has(s.id));
     const movingIds = new Set(moving.map((s) => s.id));
@@ -110,7 +99,7 @@ export class Dimensions {
       for (const w of waysOfOne(s.shape))
         measures.push({ family: w.family, words: w.words, ids: [s.id], of: (get) => w.of(get(s.id), get(s.id)) });
       for (const t of [...this.usable, ...zero]) {
-        if (t === s || (movingIds.has(t.id) && t.id < s.id) || !this.mayPair(s, t)) continue;
+        if (t === s || (movingIds.has(t.id) && t.id < s.id) || !this.mouths.mayPair(s, t)) continue;
         for (const w of waysOfTwo(s.shape, t.shape))
           measures.push({
             family: w.family,
@@ -123,52 +112,6 @@ export class Dimensions {
     measures.push(...this.circles(movingIds), ...this.depths(moving));
     const found = measures.flatMap((m) => this.dimension(m, balloon, move.step, move.shapes));
     return [...found, ...this.ofEdges(balloon)];
-  }
-
-  /**
-   * The numbers that a balloon alone makes, each with the surfaces it moves by itself: every one of them has to come
-   * out as the balloon says.
-   * An outline's numbers count together, as do those of a broken edge, which moves nothing.
-   */
-  uses(balloon: Balloon, rows: SolvedRow[]): Use[] {
-    const { by } = stepOf(balloon, this.job);
-    const scope = numberScope(this.job, { balloon: balloon.number, by });
-    const alone = (n: NumberReport) =>
-      n.value?.cites.length === 1 && n.value.cites[0] === balloon.number && n.quantity !== "count";
-    return rows.flatMap((r): Use[] => {
-      if (r.recipe?.op === "edges") return r.numbers.some(alone) ? [{ row: r.row.id, ids: null }] : [];
-      const moved = reportNumbers(r.row.body, scope);
-      const own = r.numbers
-        .filter(alone)
-        .map((n) => ({ row: r.row.id, ids: this.movedBy(r, [moved.find((m) => m.path === n.path)!]) }));
-      const drawn = r.outlineNumbers.some(alone)
-        ? [
-            {
-              row: r.row.id,
-              ids: new Set(
-                [...(this.move(balloon)?.shapes.keys() ?? [])].filter((id) => id.startsWith(`${r.row.id}/`)),
-              ),
-            },
-          ]
-        : [];
-      return [...own, ...drawn].filter((u) => u.ids.size > 0);
-    });
-  }
-
-  /** Surfaces of any row that move when some numbers of one row come out otherwise. */
-  private movedBy(r: SolvedRow, changed: NumberReport[]): Set<string> {
-    const numbers = r.numbers.map((n) => changed.find((m) => m.path === n.path) ?? n);
-    const planes = planeSource(this.job, numberScope(this.job));
-    const resolved = resolveBody(r.row.body, numbers, this.job.balloons, planes);
-    const recipe = resolved.ok
-      ? kindOf(r.row.body).recipe(resolved.value, r.row.body, this.source(this.solvedOutlines))
-      : resolved;
-    if (!recipe.ok) return new Set();
-    return new Set(
-      [...movedModel(this.model, new Map([[r.row.id, recipe.value]]))].flatMap(([id, s]) =>
-        differs(s.shape, this.model.surfaces.get(id)?.shape) ? [id] : [],
-      ),
-    );
   }
 
   private dimension(m: Measure, balloon: Balloon, step: number, shapes: Map<string, Shape>): Dimension[] {
@@ -225,17 +168,27 @@ export class Dimensions {
     return others.every((id) => this.replacesOwn(this.model.surfaces.get(id), own));
   }
 
-  private rowsOf = (balloon: Balloon) => new Set((this.citing.get(balloon.number) ?? []).map((r) => r.row.id));
+  private rowsOf(balloon: Balloon): Set<string> {
+    const known = this.rowIds.get(balloon.number);
+    if (known) return known;
+    const made = new Set((this.citing.get(balloon.number) ?? []).map((r) => r.row.id));
+    this.rowIds.set(balloon.number, made);
+    return made;
+  }
   private isDriven(figure: number, balloon: Balloon): boolean {
-    const driven = drivingValue(balloon, this.job, numberScope(this.job));
-    return driven.ok && Math.abs(figure - driven.value) < CONTACT;
+    if (!this.driving.has(balloon.number)) {
+      const made = drivingValue(balloon, this.job, numberScope(this.job));
+      this.driving.set(balloon.number, made.ok ? made.value : null);
+    }
+    const driven = this.driving.get(balloon.number);
+    return driven !== null && driven !== undefined && Math.abs(figure - driven) < CONTACT;
   }
 
   /** Whether the rows made from a balloon have its figure somewhere in the model, on the solid or cut away since. */
   private standsInModel(balloon: Balloon): boolean {
     const known = this.inModel.get(balloon.number);
     if (known !== undefined) return known;
-    const move = this.move(balloon)!;
+    const move = this.moves.move(balloon)!;
     const own = this.rowsOf(balloon);
     const mine = [...this.model.surfaces.values()].filter((s) => own.has(s.row) && s.instance < MOST_COPIES);
     const ways = mine
@@ -276,8 +229,22 @@ export class Dimensions {
   }
 
   private rowWords(ids: string[], fromZero: boolean): string {
-    const numbers = [...new Set(ids)].map((id) => this.rowOf(id)?.row.number ?? 0).sort((a, b) => a - b);
+    const numbers = [...new Set(ids)].map((id) => this.mouths.rowOf(id)?.row.number ?? 0).sort((a, b) => a - b);
     return `row ${numbers.join(" and ")}${fromZero ? ", from the job's zero" : ""}`;
+  }
+
+  private shape(id: string): Shape {
+    return (this.model.surfaces.get(id) ?? zero.find((z) => z.id === id)!).shape;
+  }
+
+  /** The surface as it stands on the solid; null when nothing of it is left. */
+  private standing(id: string): { shape: Shape; whole: boolean } | null {
+    if (id.startsWith("zero/")) return { shape: this.shape(id), whole: true };
+    const known = this.real.get(id);
+    if (known !== undefined) return known;
+    const found = realOf(this.model.surfaces.get(id)!, this.solid, (other) => this.standing(other));
+    this.real.set(id, found);
+    return found;
   }
 
   /**
@@ -285,7 +252,7 @@ export class Dimensions {
    * sizes none
    */
   count(balloon: Balloon, family: "diameter" | "radius", right: (value: number) => boolean): number | null {
-    const move = this.move(balloon);
+    const move = this.moves.move(balloon);
     if (!move) return null;
     let n = 0;
     let any = false;
@@ -309,119 +276,24 @@ export class Dimensions {
     const own = this.ancestors.get(balloon.number);
     return this.job.balloons.every((b) => {
       if (b.number === balloon.number || own?.has(b.number)) return true;
-      const move = this.move(b);
+      const move = this.moves.move(b);
       if (!move || !m.ids.some((id) => move.shapes.has(id))) return true;
       const then = m.of((id) => move.shapes.get(id) ?? this.shape(id));
       return then !== null && Math.abs(then - now) < 1e-3 * move.step;
     });
   }
 
-  private shape(id: string): Shape {
-    return (this.model.surfaces.get(id) ?? zero.find((z) => z.id === id)!).shape;
-  }
-
-  /** The surface as it stands on the solid; null when nothing of it is left. */
-  private standing(id: string): { shape: Shape; whole: boolean } | null {
-    if (id.startsWith("zero/")) return { shape: this.shape(id), whole: true };
-    const known = this.real.get(id);
-    if (known !== undefined) return known;
-    const found = realOf(this.model.surfaces.get(id)!, this.solid, (other) => this.standing(other));
-    this.real.set(id, found);
-    return found;
-  }
-
-  /** Shapes that move when a balloon's number does; null for what is no length and no angle, or drives nothing. */
-  private move(balloon: Balloon): { shapes: Map<string, Shape>; step: number } | null {
-    const known = this.moved.get(balloon.number);
-    if (known !== undefined) return known;
-    const made = this.makeMove(balloon);
-    this.moved.set(balloon.number, made);
-    return made;
-  }
-
-  private makeMove(balloon: Balloon): { shapes: Map<string, Shape>; step: number } | null {
-    const rows = this.citing.get(balloon.number) ?? [];
-    if (!rows.length || balloon.kind === "count" || balloon.kind === "thread" || balloon.reference) return null;
-    const { step, by } = stepOf(balloon, this.job);
-    const recipes = this.recipes(rows, numberScope(this.job, { balloon: balloon.number, by }));
-    const shapes = new Map<string, Shape>();
-    for (const [id, s] of movedModel(this.model, recipes))
-      if (differs(s.shape, this.model.surfaces.get(id)?.shape)) shapes.set(id, s.shape);
-    return { shapes, step };
-  }
-
-  /** Recipes of the rows a balloon reaches, with its number moved. */
-  private recipes(rows: SolvedRow[], scope: ReturnType<typeof numberScope>): Map<string, Recipe | null> {
-    const planes = planeSource(this.job, scope);
-    const drawn = rows.some((r) => r.outlineNumbers.length > 0);
-    const source = this.source(
-      drawn ? evaluateOutlines(this.job.outlines, scope, this.solved.shapes) : this.solvedOutlines,
-    );
-    return new Map(
-      rows.map((r) => {
-        const resolved = resolveBody(r.row.body, reportNumbers(r.row.body, scope), this.job.balloons, planes);
-        const recipe = resolved.ok ? kindOf(r.row.body).recipe(resolved.value, r.row.body, source) : resolved;
-        return [r.row.id, recipe.ok ? recipe.value : null];
-      }),
-    );
-  }
-
-  private readonly source = (outlines: Map<string, EvaluatedOutline>) => (name: string) => {
-    const o = this.job.outlines.find((x) => x.name.toLowerCase() === name.toLowerCase());
-    return o ? ok(outlines.get(o.id)!) : fail(`there is no outline "${name}"`);
-  };
-
-  /** A floor is measured from the mouth over it, and from nothing else that looks the same way. */
-  private mayPair(a: Surface, b: Surface): boolean {
-    return this.levelMayPair(a, b) && this.levelMayPair(b, a);
-  }
-  private levelMayPair(floor: Surface, other: Surface): boolean {
-    if (floor.role !== "floor" || other.shape.is !== "plane" || other.row === "") return true;
-    const frame = this.frameOf(floor.row);
-    if (
-      !frame ||
-      this.rowOf(floor.row)?.recipe?.op === "leave" ||
-      Math.abs(dot(other.shape.normal, frame.normal)) < PARALLEL
-    )
-      return true;
-    // Looking the other way: a web that is left, not a depth.
-    if (!this.solid.looksAlong(other, frame.normal)) return true;
-    const mouth = this.mouth(floor);
-    const level = dot(other.shape.normal, frame.normal) * other.shape.offset;
-    return (
-      mouth !== null && (Math.abs(mouth - level) < CONTACT || (other.role === "floor" && this.isMouthOf(other, floor)))
-    );
-  }
-  private isMouthOf(below: Surface, above: Surface): boolean {
-    const mouth = this.mouth(below);
-    const frame = this.frameOf(below.row);
-    if (mouth === null || !frame || above.shape.is !== "plane") return false;
-    return Math.abs(dot(above.shape.normal, frame.normal) * above.shape.offset - mouth) < CONTACT;
-  }
-
-  private rowOf = (id: string) => this.model.rows.find((m) => m.row.row.id === id);
-  private frameOf = (id: string): Frame | null => this.rowOf(id)?.frame ?? null;
-
-  /**
-   * Level of the flat that a cut opens into, as it is now: where its walls end upwards, or just over that where an
-   * edge is broken.
-   */
-  private mouth(of: Surface): number | null {
-    const frame = this.frameOf(of.row);
-    return frame ? this.solid.mouthLevel(of.row, of.instance, frame.normal) : null;
-  }
-
   /** Depths: from the mouth down to a floor or to the end of a round wall. */
   private depths(moving: Surface[]): Measure[] {
     return moving.flatMap((s): Measure[] => {
-      const frame = this.frameOf(s.row);
+      const frame = this.mouths.frameOf(s.row);
       if (
         !frame ||
         s.role !== "floor" ||
-        (this.rowOf(s.row)?.recipe?.op !== "cut" && this.rowOf(s.row)?.recipe?.op !== "step")
+        (this.mouths.rowOf(s.row)?.recipe?.op !== "cut" && this.mouths.rowOf(s.row)?.recipe?.op !== "step")
       )
         return [];
-      const mouth = this.mouth(s);
+      const mouth = this.mouths.mouth(s);
       if (mouth === null) return [];
       const top = this.usable.find(
         (t) =>
@@ -539,23 +411,6 @@ export class Dimensions {
 function lazily(work: () => boolean): { alone: () => boolean } {
   let known: boolean | null = null;
   return { alone: () => (known ??= work()) };
-}
-
-/** A step of a balloon's number: inside, and as it is typed. */
-function stepOf(b: Balloon, job: Job): { step: number; by: number } {
-  if (b.kind === "angle") return { step: STEP.angle, by: (STEP.angle * 180) / Math.PI };
-  return { step: STEP.length, by: STEP.length / unitOf[job.unit].mm };
-}
-
-function differs(a: Shape, b: Shape | undefined): boolean {
-  if (!b || a.is !== b.is) return false;
-  const far = (p: Vec3, q: Vec3) => length(sub(p, q)) > 1e-10;
-  if (a.is === "plane" && b.is === "plane") return Math.abs(a.offset - b.offset) > 1e-10 || far(a.normal, b.normal);
-  if (a.is === "plane" || b.is === "plane") return false;
-  if (far(a.origin, b.origin) || far(a.direction, b.direction)) return true;
-  if (a.is === "torus" && b.is === "torus" && Math.abs(a.reach - b.reach) > 1e-10) return true;
-  if ("radius" in a && "radius" in b) return Math.abs(a.radius - b.radius) > 1e-10;
-  return a.is === "cone" && b.is === "cone" && Math.abs(a.halfAngle - b.halfAngle) > ROUNDING;
 }
 
 const directions = (f: Frame): [string, Vec3][] => [

@@ -1,0 +1,151 @@
+import { length, sub, type Vec3 } from "../../geometry/vec";
+import { ROUNDING, DISPLAY } from "../../geometry/tolerance";
+import { numberScope, reportNumbers, resolveBody, type NumberReport } from "../../engine/numbers";
+import { planeSource } from "../../engine/namedPlanes";
+import type { Solved, SolvedRow } from "../../engine/solve";
+import type { Balloon, Job } from "../../job/schema";
+import { unitOf } from "../../number";
+import { ok, fail } from "../../base/result";
+import { evaluateOutlines, type EvaluatedOutline } from "../../outline/evaluateOutline";
+import { kindOf, type Recipe } from "../../rows";
+import { movedModel, type PartModel } from "./model";
+import type { Shape } from "./surfaces";
+
+/**
+ * A number that a balloon alone makes: its row, and the surfaces it moves; null for a broken edge, which is measured
+ * by itself.
+ */
+export interface Use {
+  row: string;
+  ids: Set<string> | null;
+}
+
+/**
+ * How far a balloon is moved to see what answers: mm, or radians. Small against any dimension, large against the
+ * solver's arithmetic.
+ */
+const STEP = { length: DISPLAY, angle: 2e-5 };
+/** Surfaces that a balloon's number moves, as they are then, and how far it was moved: mm, or radians. */
+export interface Move {
+  shapes: Map<string, Shape>;
+  step: number;
+}
+
+/** What moves on the rows' own geometry when a balloon's number comes out a little otherwise. */
+export class Moves {
+  private readonly moved = new Map<number, Move | null>();
+  private readonly solvedOutlines: Map<string, EvaluatedOutline>;
+
+  constructor(
+    private readonly job: Job,
+    private readonly solved: Solved,
+    private readonly model: PartModel,
+    private readonly citing: Map<number, SolvedRow[]>,
+  ) {
+    this.solvedOutlines = new Map(solved.outlines.map((o) => [o.id, o]));
+  }
+
+  /** Shapes that move when a balloon's number does; null for what is no length and no angle, or drives nothing. */
+  move(balloon: Balloon): Move | null {
+    const known = this.moved.get(balloon.number);
+    if (known !== undefined) return known;
+    const made = this.makeMove(balloon);
+    this.moved.set(balloon.number, made);
+    return made;
+  }
+
+  private makeMove(balloon: Balloon): Move | null {
+    const rows = this.citing.get(balloon.number) ?? [];
+    if (!rows.length || balloon.kind === "count" || balloon.kind === "thread" || balloon.reference) return null;
+    const { step, by } = stepOf(balloon, this.job);
+    const recipes = this.recipes(rows, numberScope(this.job, { balloon: balloon.number, by }));
+    const shapes = new Map<string, Shape>();
+    for (const [id, s] of movedModel(this.model, recipes))
+      if (differs(s.shape, this.model.surfaces.get(id)?.shape)) shapes.set(id, s.shape);
+    return { shapes, step };
+  }
+
+  /** Recipes of the rows a balloon reaches, with its number moved. */
+  private recipes(rows: SolvedRow[], scope: ReturnType<typeof numberScope>): Map<string, Recipe | null> {
+    const planes = planeSource(this.job, scope);
+    const drawn = rows.some((r) => r.outlineNumbers.length > 0);
+    const source = this.source(
+      drawn ? evaluateOutlines(this.job.outlines, scope, this.solved.shapes) : this.solvedOutlines,
+    );
+    return new Map(
+      rows.map((r) => {
+        const resolved = resolveBody(r.row.body, reportNumbers(r.row.body, scope), this.job.balloons, planes);
+        const recipe = resolved.ok ? kindOf(r.row.body).recipe(resolved.value, r.row.body, source) : resolved;
+        return [r.row.id, recipe.ok ? recipe.value : null];
+      }),
+    );
+  }
+
+  private readonly source = (outlines: Map<string, EvaluatedOutline>) => (name: string) => {
+    const o = this.job.outlines.find((x) => x.name.toLowerCase() === name.toLowerCase());
+    return o ? ok(outlines.get(o.id)!) : fail(`there is no outline "${name}"`);
+  };
+
+  /**
+   * The numbers that a balloon alone makes, each with the surfaces it moves by itself: every one of them has to come
+   * out as the balloon says.
+   * An outline's numbers count together, as do those of a broken edge, which moves nothing.
+   */
+  uses(balloon: Balloon, rows: SolvedRow[]): Use[] {
+    const { by } = stepOf(balloon, this.job);
+    const scope = numberScope(this.job, { balloon: balloon.number, by });
+    const alone = (n: NumberReport) =>
+      n.value?.cites.length === 1 && n.value.cites[0] === balloon.number && n.quantity !== "count";
+    return rows.flatMap((r): Use[] => {
+      if (r.recipe?.op === "edges") return r.numbers.some(alone) ? [{ row: r.row.id, ids: null }] : [];
+      const moved = reportNumbers(r.row.body, scope);
+      const own = r.numbers
+        .filter(alone)
+        .map((n) => ({ row: r.row.id, ids: this.movedBy(r, [moved.find((m) => m.path === n.path)!]) }));
+      const drawn = r.outlineNumbers.some(alone)
+        ? [
+            {
+              row: r.row.id,
+              ids: new Set(
+                [...(this.move(balloon)?.shapes.keys() ?? [])].filter((id) => id.startsWith(`${r.row.id}/`)),
+              ),
+            },
+          ]
+        : [];
+      return [...own, ...drawn].filter((u) => u.ids.size > 0);
+    });
+  }
+
+  /** Surfaces of any row that move when some numbers of one row come out otherwise. */
+  private movedBy(r: SolvedRow, changed: NumberReport[]): Set<string> {
+    const numbers = r.numbers.map((n) => changed.find((m) => m.path === n.path) ?? n);
+    const planes = planeSource(this.job, numberScope(this.job));
+    const resolved = resolveBody(r.row.body, numbers, this.job.balloons, planes);
+    const recipe = resolved.ok
+      ? kindOf(r.row.body).recipe(resolved.value, r.row.body, this.source(this.solvedOutlines))
+      : resolved;
+    if (!recipe.ok) return new Set();
+    return new Set(
+      [...movedModel(this.model, new Map([[r.row.id, recipe.value]]))].flatMap(([id, s]) =>
+        differs(s.shape, this.model.surfaces.get(id)?.shape) ? [id] : [],
+      ),
+    );
+  }
+}
+
+/** A step of a balloon's number: inside, and as it is typed. */
+export function stepOf(b: Balloon, job: Job): { step: number; by: number } {
+  if (b.kind === "angle") return { step: STEP.angle, by: (STEP.angle * 180) / Math.PI };
+  return { step: STEP.length, by: STEP.length / unitOf[job.unit].mm };
+}
+
+function differs(a: Shape, b: Shape | undefined): boolean {
+  if (!b || a.is !== b.is) return false;
+  const far = (p: Vec3, q: Vec3) => length(sub(p, q)) > 1e-10;
+  if (a.is === "plane" && b.is === "plane") return Math.abs(a.offset - b.offset) > 1e-10 || far(a.normal, b.normal);
+  if (a.is === "plane" || b.is === "plane") return false;
+  if (far(a.origin, b.origin) || far(a.direction, b.direction)) return true;
+  if (a.is === "torus" && b.is === "torus" && Math.abs(a.reach - b.reach) > 1e-10) return true;
+  if ("radius" in a && "radius" in b) return Math.abs(a.radius - b.radius) > 1e-10;
+  return a.is === "cone" && b.is === "cone" && Math.abs(a.halfAngle - b.halfAngle) > ROUNDING;
+}
