@@ -6,6 +6,7 @@ import type { Job } from "@/core/job/schema";
 import { conflictWords } from "@/core/outline/wire";
 import { slipWords, type Mismatch, type Slip } from "@/core/mismatch";
 import { type LengthUnit, showArea, showLength, showMass, showVolume, unitOf } from "@/core/number";
+import { checkKindOf } from "@/core/job";
 import type { CheckResult } from "@/core/print/checks";
 
 /** A short report for people: rows with what they take, the part, the stock, remarks, ledger and check values. */
@@ -95,18 +96,16 @@ const massText = (grams: number, unit: LengthUnit): string => {
 /** A check value in the job's own unit, as a print would write it. */
 function checkFigure(c: Pick<CheckResult, "kind">, value: number | null, unit: LengthUnit): string {
   if (value === null) return "nothing";
-  switch (c.kind) {
+  switch (checkKindOf(c).measure) {
     case "mass":
       return massText(value, unit);
     case "volume":
       return showVolume(value, unit);
     case "area":
-    case "floorArea":
       return showArea(value, unit);
-    case "size":
+    case "length":
       return `${(value / unitOf[unit].mm).toFixed(unitOf[unit].places.exact)} ${unit}`;
-    case "edges":
-    case "holes":
+    case "count":
       return String(value);
   }
 }

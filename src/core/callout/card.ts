@@ -9,7 +9,8 @@ import { writeNamedPlane } from "../rows";
 import { writeRowBody } from "../rows/registry";
 import { isPlainHold, writeSetup } from "./setupLine";
 import { writeBalloonText } from "./balloonLine";
-import { writeCheck, writeLet, writeStock, writeTolerances } from "./headLines";
+import { writeCheck } from "../job/checkKinds";
+import { writeLet, writeStock, writeTolerances } from "./headLines";
 
 /** Text between double quotes: a quote inside is set as type. */
 const quoted = (text: string): string => `"${text.replace(/"/g, "”")}"`;

@@ -18,7 +18,8 @@ import { readSetup } from "./setupLine";
 import { readPlaneMaking, sideWords, verbs } from "../rows";
 import { readPoint } from "../rows/places";
 import { readBalloon } from "./balloonLine";
-import { readCheck, readLet, readStock, readTolerances } from "./headLines";
+import { readCheck } from "../job/checkKinds";
+import { readLet, readStock, readTolerances } from "./headLines";
 import {
   cardError,
   readBalloonLine,

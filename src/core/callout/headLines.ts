@@ -1,8 +1,7 @@
-import type { CheckValue, Job, Stock } from "../job/schema";
+import type { Job, Stock } from "../job/schema";
 import { inCallout, type NumberText } from "../number";
 import { readStockForm, writeStockForm } from "../job/stockForms";
 import { readPoint } from "../rows/places";
-import type { RowNames } from "../grammar/grammar";
 import type { Reader } from "../grammar/reader";
 
 /** Words of the card that no value can be named after. */
@@ -79,52 +78,3 @@ export function readStock(r: Reader): Stock {
 }
 
 export const writeStock = (s: Stock): string => `STOCK ${writeStockForm(s)}`;
-
-const massUnits = ["KG", "G", "LB", "OZ"] as const;
-const areas = ["TOP", "BOTTOM", "FRONT", "BACK", "LEFT", "RIGHT", "ALL"] as const;
-/** `CHECK MASS 259.58 g`, `VOLUME 3.21`, `AREA TOP 122`, `AREA FLOOR OF 2 1.5`, `SIZE X 4`, `EDGES 34`, `HOLES 6`. */
-export function readCheck(r: Reader, names: RowNames): CheckValue {
-  const kind = r.takeOne(["MASS", "VOLUME", "AREA", "SIZE", "EDGES", "HOLES"] as const);
-  const tolerance = () => (r.take("±") ? { tolerance: r.number("tolerance", "a tolerance") } : {});
-  switch (kind) {
-    case "MASS": {
-      const value = r.number("value", "a mass");
-      const unit = r.takeOne(massUnits) ?? "G";
-      return { kind: "mass", value, unit: unit.toLowerCase() as "g" | "kg" | "lb" | "oz", ...tolerance() };
-    }
-    case "VOLUME":
-      return { kind: "volume", value: r.number("value", "a volume"), ...tolerance() };
-    case "AREA": {
-      if (r.take("FLOOR", "OF")) {
-        const row = names.idOf(r.whole("the number of a row"));
-        return { kind: "floorArea", row, value: r.number("value", "an area"), ...tolerance() };
-      }
-      const of = r.takeOne(areas);
-      if (!of) r.fail("TOP, BOTTOM, FRONT, BACK, LEFT, RIGHT, ALL or FLOOR OF a row");
-      return { kind: "area", of: of!.toLowerCase() as "top", value: r.number("value", "an area"), ...tolerance() };
-    }
-    case "SIZE": {
-      const of = r.takeOne(["X", "Y", "Z"] as const);
-      if (!of) r.fail("X, Y or Z");
-      return { kind: "size", of: of!.toLowerCase() as "x", value: r.number("value", "a size"), ...tolerance() };
-    }
-    case "EDGES":
-    case "HOLES":
-      return { kind: kind.toLowerCase() as "edges", value: r.number("value", "a count") };
-    default:
-      return r.fail("MASS, VOLUME, AREA, SIZE, EDGES or HOLES");
-  }
-}
-
-export function writeCheck(c: CheckValue, names: RowNames): string {
-  const value = inCallout(c.value);
-  const body =
-    c.kind === "mass"
-      ? `MASS ${value} ${c.unit}`
-      : c.kind === "floorArea"
-        ? `AREA FLOOR OF ${names.numberOf(c.row)} ${value}`
-        : c.kind === "area" || c.kind === "size"
-          ? `${c.kind.toUpperCase()} ${c.of.toUpperCase()} ${value}`
-          : `${c.kind.toUpperCase()} ${value}`;
-  return `CHECK ${body}${"tolerance" in c && c.tolerance !== undefined ? ` ±${inCallout(c.tolerance)}` : ""}`;
-}

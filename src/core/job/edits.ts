@@ -8,7 +8,8 @@ import { withNumber } from "../rows/registry";
 import { partEdit } from "./partEdits";
 import { holdOf, PartDraft } from "./parts";
 import { planeEdit } from "./planeEdits";
-import type { Balloon, CheckValue, Hold, Job, JobDocument, Part, Print, Row, Setup, Stock } from "./schema";
+import type { CheckValue } from "./checkKinds";
+import type { Balloon, Hold, Job, JobDocument, Part, Print, Row, Setup, Stock } from "./schema";
 
 /** Everything that can be done to a job, as named commands. Undo, the saved log and fixes are all made of these. */
 export type JobEdit =

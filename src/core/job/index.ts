@@ -1,4 +1,5 @@
 export * from "./schema";
+export { checkKindOf, checkKinds, type CheckMeasure, type CheckValue, type PartFigures } from "./checkKinds";
 export { partKinds, partKindIds, type PartKindId } from "./partKinds";
 export * from "./read";
 export { migrated } from "./migrate";

@@ -1,5 +1,6 @@
 import { z } from "zod";
 import { numberText } from "../number";
+import { checkSchema } from "./checkKinds";
 import { outlineSchema } from "../outline/items";
 import { partKindIds } from "./partKinds";
 import { place3, stockSchema } from "./stockForms";
@@ -90,32 +91,6 @@ const namedValueSchema = z.strictObject({
   note: z.string().max(200).optional(),
 });
 export type NamedValue = z.infer<typeof namedValueSchema>;
-
-const checkSchema = z.discriminatedUnion("kind", [
-  z.strictObject({
-    kind: z.literal("mass"),
-    value: numberText,
-    unit: z.enum(["g", "kg", "lb", "oz"]),
-    tolerance: numberText.optional(),
-  }),
-  z.strictObject({ kind: z.literal("volume"), value: numberText, tolerance: numberText.optional() }),
-  z.strictObject({
-    kind: z.literal("area"),
-    of: z.enum(["top", "bottom", "front", "back", "left", "right", "all"]),
-    value: numberText,
-    tolerance: numberText.optional(),
-  }),
-  /** Area of the floor a row cut. */
-  z.strictObject({ kind: z.literal("floorArea"), row: id, value: numberText, tolerance: numberText.optional() }),
-  z.strictObject({ kind: z.enum(["edges", "holes"]), value: numberText }),
-  z.strictObject({
-    kind: z.literal("size"),
-    of: z.enum(["x", "y", "z"]),
-    value: numberText,
-    tolerance: numberText.optional(),
-  }),
-]);
-export type CheckValue = z.infer<typeof checkSchema>;
 
 const viseSchema = z.strictObject({
   fixture: z.literal("vise"),

@@ -4,6 +4,7 @@ import { prepare, type Prepared, type PreparedRow } from "../engine/prepare";
 import { solve, Superseded, type Patience } from "../engine/solve";
 import { applyEdits, type JobEdit } from "../job/edits";
 import type { Job } from "../job/schema";
+import { checkKindOf } from "../job/checkKinds";
 import { compareChecks, type CheckResult } from "../print/checks";
 import { ancestorsOf } from "../print/citations";
 import { COINCIDENT } from "../geometry/tolerance";
@@ -98,7 +99,7 @@ class Trials implements Trial {
     if (key === null || solved.rows.some((r) => r.state === "failed" && !isUnharmed(r))) return null;
     const density = densityOf(prepared);
     const part = measurePart(this.kernel, key, (mm3) => (density === null ? null : (mm3 * density) / 1000));
-    const counted = changed.checks.some((c) => c.kind === "edges" || c.kind === "holes" || c.kind === "floorArea");
+    const counted = changed.checks.some((c) => checkKindOf(c).ofFaces);
     const faces = counted ? this.kernel.faces(key) : [];
     const edges = counted ? this.kernel.edges(key) : [];
     return compareChecks(changed, figuresOf(changed, part, faces, edges), prepared.scope);

@@ -1,6 +1,6 @@
 "use client";
 import { Button } from "antd";
-import type { CheckValue } from "@/core/job";
+import { checkKindOf, checkKinds, type CheckValue } from "@/core/job";
 import { toNumberText, unitOf } from "@/core/number";
 import { NumberBox } from "../common/NumberBox";
 import { Section } from "../common/Section";
@@ -11,53 +11,25 @@ import { Choice, asWritten } from "../fields/Choice";
 import { kindOf } from "@/core/rows";
 
 const q = toNumberText("?");
-const kinds: { key: string; label: string; make: CheckValue }[] = [
-  { key: "mass", label: "mass", make: { kind: "mass", value: q, unit: "g" } },
-  { key: "volume", label: "volume", make: { kind: "volume", value: q } },
-  ...(["top", "bottom", "front", "back", "left", "right", "all"] as const).map((of) => ({
-    key: `area ${of}`,
-    label: of === "all" ? "whole surface" : `area, ${of}`,
-    make: { kind: "area" as const, of, value: q },
-  })),
-  ...(["x", "y", "z"] as const).map((of) => ({
-    key: `size ${of}`,
-    label: `size along ${of}`,
-    make: { kind: "size" as const, of, value: q },
-  })),
-  { key: "holes", label: "number of holes", make: { kind: "holes", value: q } },
-  { key: "edges", label: "number of edges", make: { kind: "edges", value: q } },
-];
-const keyOf = (c: CheckValue) =>
-  c.kind === "area" || c.kind === "size" ? `${c.kind} ${c.of}` : c.kind === "floorArea" ? `floor ${c.row}` : c.kind;
+/** Which check value one is, whatever its figure. */
+const keyOf = (c: CheckValue) => `${c.kind} ${"of" in c ? c.of : "row" in c ? c.row : ""}`;
+/** The unit a figure is typed in; a mass has one of its own. */
+const unitText = (c: CheckValue, unit: string) =>
+  ({ mass: unit, volume: `${unit}³`, area: `${unit}²`, length: unit, count: "" })[checkKindOf(c).measure];
 
 /** Check values of the print: what the finished part must weigh, hold and measure. */
 export function CheckValues() {
   const job = useJob((s) => s.job)!;
   const edit = useJob((s) => s.edit);
   // Floors that a row cut can be asked for too.
-  const all = [
-    ...kinds,
-    ...job.rows.flatMap((r, i) =>
-      kindOf(r.body).traits?.floor
-        ? [
-            {
-              key: `floor ${r.id}`,
-              label: `area, floor of ${i + 1}`,
-              make: { kind: "floorArea" as const, row: r.id, value: q },
-            },
-          ]
-        : [],
-    ),
-  ];
+  const floors = job.rows.flatMap((r, i) =>
+    kindOf(r.body).traits?.floor ? Object.values(checkKinds).flatMap((k) => k.ofFloor?.(r.id, i + 1) ?? []) : [],
+  );
+  const all = [...Object.values(checkKinds).flatMap((k) => k.choices), ...floors].map((o) => ({
+    ...o,
+    key: keyOf(o.make),
+  }));
   const put = (checks: CheckValue[]) => edit([{ edit: "setChecks", checks }], "check value");
-  const unit = (c: CheckValue) =>
-    c.kind === "volume"
-      ? `${job.unit}³`
-      : c.kind === "area" || c.kind === "floorArea"
-        ? `${job.unit}²`
-        : c.kind === "edges" || c.kind === "holes"
-          ? ""
-          : job.unit;
   return (
     <Section
       title="Check values"
@@ -101,7 +73,7 @@ export function CheckValues() {
               options={asWritten(["g", "kg", "lb", "oz"])}
             />
           ) : (
-            <span className="soft">{unit(c)}</span>
+            <span className="soft">{unitText(c, job.unit)}</span>
           )}
           <Bare
             className="faint"

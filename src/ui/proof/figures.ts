@@ -1,33 +1,24 @@
-import type { Balloon, Job } from "@/core/job";
+import { checkKindOf, type Balloon, type Job } from "@/core/job";
 import type { CheckResult } from "@/core/print/checks";
 import type { LedgerEntry } from "@/core/print/ledger";
 import { decimalsForTolerance, decimalText, dmsText, unitOf } from "@/core/number";
 
-export const checkName = (c: Pick<CheckResult, "kind" | "of">): string =>
-  c.kind === "floorArea"
-    ? `area ${c.of}`
-    : c.kind === "edges" || c.kind === "holes"
-      ? `number of ${c.kind}`
-      : c.kind === "area" && c.of === "all"
-        ? "whole surface"
-        : `${c.kind}${c.of ? ` ${c.of}` : ""}`;
+export const checkName = (c: Pick<CheckResult, "kind" | "of">): string => checkKindOf(c).name(c.of);
 
 /** A check value in the job's units. */
 export function checkFigure(c: Pick<CheckResult, "kind">, value: number | null, job: Job): string {
   if (value === null) return "—";
   const k = unitOf[job.unit].mm;
-  switch (c.kind) {
+  switch (checkKindOf(c).measure) {
     case "mass":
       return `${value.toFixed(2)} g`;
     case "volume":
       return `${(value / k ** 3).toFixed({ in: 4, mm: 1 }[job.unit])} ${job.unit}³`;
     case "area":
-    case "floorArea":
       return `${(value / k ** 2).toFixed({ in: 3, mm: 1 }[job.unit])} ${job.unit}²`;
-    case "size":
+    case "length":
       return `${(value / k).toFixed(unitOf[job.unit].places.exact)} ${job.unit}`;
-    case "edges":
-    case "holes":
+    case "count":
       return String(value);
   }
 }
