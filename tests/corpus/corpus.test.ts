@@ -11,10 +11,14 @@ function row(typed: string, unit: LengthUnit): string {
   const isFirst = typed.startsWith("1:");
   const r = readRowLine(isFirst ? typed.slice(2) : typed, names, "x", new Set(), { isFirst, unit });
   if (!r.ok) return REFUSED;
-  const text = writeRow(r.row, names);
-  const again = readRowLine(text, names, "x");
-  expect(again.ok && again.row).toEqual(r.row);
-  return text;
+  return [r.row, ...r.more]
+    .map((one) => {
+      const text = writeRow(one, names);
+      const again = readRowLine(text, names, "x");
+      expect(again.ok && again.row).toEqual(one);
+      return text;
+    })
+    .join(" | ");
 }
 function ledger(typed: string, unit: LengthUnit): string {
   const r = readLedgerLine(typed, 1, new Set(), new Set(), unit);

@@ -289,10 +289,16 @@ class CardReader {
   private row({ r, body, at }: Line): void {
     const suggest = this.errors.length < MOST_SUGGESTED;
     const where = { isFirst: this.part.rows.length === 0, unit: this.job.unit, suggest };
-    const { row, columns } = readTypedRow(body, this.names, this.names.idOf(this.rows), this.named, where);
+    const { row, more, columns } = readTypedRow(body, this.names, this.names.idOf(this.rows), this.named, where);
     r.pos = r.text.length;
     this.part.rows.push(row);
     this.places.set(row.id, { line: at, columns });
+    // A print's line may say several rows: they follow at once.
+    for (const next of more) {
+      const id = this.names.idOf(++this.rows);
+      this.part.rows.push({ ...next, id });
+      this.places.set(id, { line: at, columns: new Map() });
+    }
   }
 
   private balloon({ r }: Line): void {

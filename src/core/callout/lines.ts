@@ -47,6 +47,8 @@ export interface TypedWhere {
 }
 export interface TypedRow {
   row: Row;
+  /** Rows that the same line says besides; each wants an id of its own. */
+  more: Row[];
   /** Where its numbers stand in the text; empty where a print's words were read. */
   columns: Map<string, number>;
   /** Numbers printed with a tolerance: each could be a balloon. */
@@ -80,12 +82,18 @@ export function readTypedRow(
     }
   };
   try {
-    return { ...strictly(text), toleranced: [] };
+    return { ...strictly(text), more: [], toleranced: [] };
   } catch (e) {
     if (!(e instanceof CalloutError)) throw e;
     const context = { isFirst, unit, reads };
     const printed = printedRow(text, context);
-    if (printed) return { row: strictly(printed.text).row, columns: new Map(), toleranced: printed.toleranced };
+    if (printed)
+      return {
+        row: strictly(printed.text).row,
+        more: (printed.more ?? []).map((t) => strictly(t).row),
+        columns: new Map(),
+        toleranced: printed.toleranced,
+      };
     throw new CalloutError(e.at, e.message, e.expected, (suggest && nearestRow(text, context)) || undefined);
   }
 }

@@ -1,3 +1,4 @@
+import type { RowNames } from "../grammar/grammar";
 import { rowNames } from "../job/names";
 import type { Balloon, Job, Row } from "../job/schema";
 import { toNumberText } from "../number";
@@ -27,17 +28,22 @@ export function readCallout(
   const where = { isFirst: job.rows.length === 0, unit: job.unit };
   const read = readRowLine(text, names, id, named, where);
   if (read.ok) {
-    const as = writeRow(read.row, names);
-    return { ok: true, row: read.row, toleranced: read.toleranced, as: isSame(text, as) ? null : as };
+    const as = written(read, names);
+    return { ...said(read), as: isSame(text, as) ? null : as };
   }
   if (verb.test(text)) return { ok: false, error: read.error, at: read.error.column - 1 };
   const prefix = where.isFirst ? "LEAVE " : "CUT ";
   const told = readRowLine(prefix + text, names, id, named, { ...where, suggest: false });
-  if (told.ok) return { ok: true, row: told.row, toleranced: told.toleranced, as: writeRow(told.row, names) };
+  if (told.ok) return { ...said(told), as: written(told, names) };
   const { instead } = read.error;
   const error = { ...told.error, ...(instead ? { instead } : {}) };
   return { ok: false, error, at: Math.max(0, told.error.column - 1 - prefix.length) };
 }
+
+const said = ({ row, more, toleranced }: TypedRow) => ({ ok: true as const, row, more, toleranced });
+/** Rows of one line as the card writes them. */
+const written = ({ row, more }: TypedRow, names: RowNames): string =>
+  [row, ...more].map((r) => writeRow(r, names)).join("; ");
 
 /** Whether a text is the card's own, but for its verb and blanks. */
 const isSame = (typed: string, as: string): boolean => {

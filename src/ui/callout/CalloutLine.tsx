@@ -46,7 +46,8 @@ export function CalloutLine() {
       : { row: read.row, balloons: [] };
     const id = freshId();
     const balloons = made.balloons.length ? [{ edit: "addBalloons" as const, balloons: made.balloons }] : [];
-    const rows = [{ edit: "addRows" as const, rows: [{ ...made.row, id }], at }];
+    const more = read.more.map((r) => ({ ...r, id: freshId() }));
+    const rows = [{ edit: "addRows" as const, rows: [{ ...made.row, id }, ...more], at }];
     if (edit([...balloons, ...rows], kindOf(read.row.body).label)) return;
     setText("");
     setWhere("last");
@@ -102,6 +103,7 @@ export function CalloutLine() {
         {read?.ok && !badNumber && (
           <>
             {read.as ? <b>{read.as}</b> : <RowWords row={read.row} numbers={numbers} job={job} />}
+            {read.more.length > 0 && ` (${read.more.length + 1} rows)`}
             {chosen && where !== "last" ? `; Enter puts it ${where} row ${chosen} ` : "; Enter puts it last "}
             {chosen > 0 &&
               (["last", "after", "before"] as const)

@@ -6,7 +6,7 @@ interface Round {
   diameter?: string;
   depth?: string;
 }
-type Target = "hole" | "drill" | "cbore" | "csk";
+type Target = "hole" | "drill" | "cbore" | "csk" | "step";
 
 const verbs = [
   "DRILL",
@@ -27,6 +27,7 @@ const through = [["THRU", "ALL"], ["THROUGH", "ALL"], ["THRU"], ["THROUGH"], ["F
 /**
  * Holes and tapped holes, counterbores and countersinks from a print's words, in whatever order:
  * `8X ⌀.281 THRU ⌴ ⌀.438 ↧ .28 EQ SP ON ⌀3.500 B.C.`, `DRILL .201 THRU, TAP 1/4-20 UNC-2B .5 DEEP`.
+ * What is stacked on one axis, or done from both sides, becomes several rows, a line each.
  */
 export function holeText(w: Words): string | null {
   const said = new HoleWords();
@@ -36,7 +37,9 @@ export function holeText(w: Words): string | null {
 
 class HoleWords {
   private target: Target = "hole";
-  private readonly rounds: Record<Target, Round> = { hole: {}, drill: {}, cbore: {}, csk: {} };
+  private readonly rounds: Record<Target, Round> = { hole: {}, drill: {}, cbore: {}, csk: {}, step: {} };
+  /** Wider steps on the same axis, told one after another. */
+  private readonly steps: Round[] = [];
   private count: string | null = null;
   private thread: string | null = null;
   private angle: string | null = null;
@@ -75,7 +78,11 @@ class HoleWords {
   }
 
   private verb(w: Words): boolean {
-    if (w.takeOne(spellings.counterbore) || w.takeOne(spellings.spotface)) return this.turnTo("cbore");
+    if (w.takeOne(spellings.counterbore) || w.takeOne(spellings.spotface)) {
+      if (!isWhole(this.rounds.cbore)) return this.turnTo("cbore");
+      this.nextStep();
+      return true;
+    }
     if (w.takeOne(spellings.countersink)) return this.turnTo("csk");
     const verb = w.takeOne(verbs);
     if (!verb) return false;
@@ -142,11 +149,20 @@ class HoleWords {
     return true;
   }
 
+  /** What is told from here on is a wider step on the same axis. */
+  private nextStep(): void {
+    if (this.rounds.step.diameter !== undefined) this.steps.push(this.rounds.step);
+    this.rounds.step = {};
+    this.target = "step";
+  }
+
   /** A number: the diameter or depth of what is being told, or a countersink's angle. */
   private measure(w: Words): boolean {
     w.take("X");
     const size = w.size();
     if (!size) return false;
+    const told = this.rounds[this.target];
+    if (size.tag === "⌀" && this.target !== "csk" && this.target !== "drill" && isWhole(told)) this.nextStep();
     const round = this.rounds[this.target];
     switch (size.tag) {
       case "deep":
@@ -189,38 +205,79 @@ class HoleWords {
 
   text(): string | null {
     if (!this.settleNames()) return null;
+    const first = this.firstRow();
+    const stacked = this.stackedRows();
+    const far = this.places.isBoth ? this.farRow() : "";
+    if (first === null || stacked === null || far === null) return null;
+    return [first, ...stacked, far].filter(Boolean).join("\n");
+  }
+
+  private get many(): string {
+    return this.count === null ? "" : `${this.count}X `;
+  }
+
+  /** A hole with what is on its mouth, or a counterbore or countersink by itself. */
+  private firstRow(): string | null {
     const { hole, drill, cbore, csk } = this.rounds;
-    const count = this.count === null ? "" : `${this.count}X `;
     const where = this.places.text;
     // A drill's `#7` is its number in a table, and would be balloon 7 here.
     if (this.isDrilled && [hole, drill].some((r) => r.diameter?.startsWith("#"))) return null;
-    const hasCsk = csk.diameter !== undefined && this.angle !== null;
     if (csk.diameter !== undefined && this.angle === null) return null;
     if (cbore.diameter !== undefined && (cbore.depth === undefined || cbore.depth === "THRU")) return null;
-    if (this.thread === null && hole.diameter === undefined) {
-      // A counterbore or a countersink by itself.
-      if (cbore.diameter !== undefined && !hasCsk)
-        return `CUT ${count}CBORE ⌀${cbore.diameter} DEEP ${cbore.depth}${where}`;
-      return hasCsk && cbore.diameter === undefined ? `CUT ${count}CSK ⌀${csk.diameter} X ${this.angle}${where}` : null;
-    }
+    if (this.thread === null && hole.diameter === undefined) return this.mouthRow(where);
     const head = this.thread ?? `⌀${hole.diameter}`;
     const depth = hole.depth ?? (this.thread === null ? undefined : drill.depth);
     if (depth === undefined) return null;
     const flat = this.end || (this.isBored && depth !== "THRU" && this.thread === null ? "FLAT" : "");
     return [
-      `CUT ${count}${head}`,
+      `CUT ${this.many}${head}`,
       depthText(depth),
       this.thread === null ? "" : drillText(drill, hole.depth === undefined),
       flat,
       cbore.diameter === undefined ? "" : `CBORE ⌀${cbore.diameter} DEEP ${cbore.depth}`,
-      hasCsk ? `CSK ⌀${csk.diameter} X ${this.angle}` : "",
+      csk.diameter === undefined ? "" : `CSK ⌀${csk.diameter} X ${this.angle}`,
       where.trim(),
     ]
       .filter(Boolean)
       .join(" ");
   }
+
+  /** A counterbore or a countersink by itself; null where there is none, or both. */
+  private mouthRow(where: string): string | null {
+    const { cbore, csk } = this.rounds;
+    if ((cbore.diameter === undefined) === (csk.diameter === undefined)) return null;
+    return cbore.diameter !== undefined
+      ? `CUT ${this.many}CBORE ⌀${cbore.diameter} DEEP ${cbore.depth}${where}`
+      : `CUT ${this.many}CSK ⌀${csk.diameter} X ${this.angle}${where}`;
+  }
+
+  /** Wider steps on the axis of a hole: each has to be wider and less deep than the one before it. */
+  private stackedRows(): string[] | null {
+    const all = [...this.steps, ...(this.rounds.step.diameter === undefined ? [] : [this.rounds.step])];
+    if (!all.length) return [];
+    if (this.thread !== null || this.places.isBoth || this.rounds.csk.diameter !== undefined) return null;
+    const { hole, cbore } = this.rounds;
+    const axis = [hole, ...(cbore.diameter === undefined ? [] : [cbore]), ...all];
+    const deep = (r: Round) => (r.depth === "THRU" ? Infinity : Number(r.depth));
+    const isStacked = axis.every(
+      (r, i) => i === 0 || (Number(r.diameter) > Number(axis[i - 1].diameter) && deep(r) < deep(axis[i - 1])),
+    );
+    return isStacked ? all.map((r) => `CUT ${this.many}CBORE ⌀${r.diameter} DEEP ${r.depth}${this.places.text}`) : null;
+  }
+
+  /** What is done from the far side as well: the mouth of a hole through, or a blind hole again. */
+  private farRow(): string | null {
+    const { hole, drill } = this.rounds;
+    const where = this.places.farText;
+    const isThrough = (hole.depth ?? drill.depth) === "THRU";
+    const isHole = this.thread !== null || hole.diameter !== undefined;
+    if (isThrough || !isHole) return this.mouthRow(where);
+    const near = this.firstRow();
+    return near && near.slice(0, near.length - this.places.text.length) + where;
+  }
 }
 
+const isWhole = (r: Round): boolean => r.diameter !== undefined && r.depth !== undefined;
 const depthText = (depth: string): string => (depth === "THRU" ? "THRU" : `DEEP ${depth}`);
 
 /** The tap drill, as far as it is said and is not the thread's own depth. */

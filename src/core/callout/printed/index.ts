@@ -20,6 +20,8 @@ export interface PrintedContext {
 /** A row as a print words it, in the card's own words; and its numbers that are printed with a tolerance. */
 export interface PrintedRow {
   text: string;
+  /** Rows that the same line says besides: what is stacked on one axis, or done from both sides. */
+  more?: string[];
   toleranced: { text: string; tolerance: string; isDiameter: boolean }[];
 }
 
@@ -53,8 +55,14 @@ export function printedRow(typed: string, context: PrintedContext): PrintedRow |
     const w = Words.of(body, context.unit);
     const text = w && read(w);
     if (!text) continue;
-    const whole = named(text, head[1] ?? "", head[3] ?? "");
-    if (context.reads(whole)) found.set(whole, { text: whole, toleranced: tolerancedOf(w) });
+    const [first, ...more] = text.split("\n");
+    const whole = named(first, head[1] ?? "", head[3] ?? "");
+    if (![whole, ...more].every((t) => context.reads(t))) continue;
+    found.set([whole, ...more].join("\n"), {
+      text: whole,
+      toleranced: tolerancedOf(w),
+      ...(more.length ? { more } : {}),
+    });
   }
   return found.size === 1 ? [...found.values()][0] : null;
 }
@@ -97,7 +105,7 @@ export function nearestRow(typed: string, context: PrintedContext): string | nul
   for (const text of [spelt, ...without])
     for (const end of endings) {
       const row = context.reads(text + end) ? { text: text + end } : printedRow(text + end, context);
-      if (row) return row.text.replace(/\s+/g, " ").trim();
+      if (row && !("more" in row && row.more)) return row.text.replace(/\s+/g, " ").trim();
     }
   return null;
 }

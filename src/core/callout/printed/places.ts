@@ -28,6 +28,8 @@ export class Places {
   /** Said of the far side of a view from above: there y runs the other way. */
   private isFar = false;
   private isNear = false;
+  /** The same is done from the far side too. */
+  isBoth = false;
 
   /** Takes a phrase that says where; false where what stands there says something else. */
   take(w: Words): boolean {
@@ -40,7 +42,15 @@ export class Places {
   }
 
   get text(): string {
-    const seen = (t: string) => (this.isFar ? negated(t) : t);
+    return this.seenFrom(this.isFar);
+  }
+  /** The same places on the far side. */
+  get farText(): string {
+    return this.seenFrom(true) + (this.plane ? "" : BOTTOM);
+  }
+
+  private seenFrom(isFar: boolean): string {
+    const seen = (t: string) => (isFar ? negated(t) : t);
     const circle =
       this.circle === null ? "" : ` ON BC ${this.circle}${this.from === null ? "" : ` FROM ${seen(this.from)}`}`;
     const turn = this.turn === null ? "" : ` TURN ${seen(this.turn)}`;
@@ -50,7 +60,7 @@ export class Places {
 
   /** On one plane, and not on another besides. */
   private stands(plane: string): boolean {
-    if (this.plane) return false;
+    if (this.plane || this.isBoth) return false;
     this.plane = plane;
     return !this.isNear || plane !== BOTTOM;
   }
@@ -58,13 +68,17 @@ export class Places {
   /** EQ SP, FAR SIDE, NEAR SIDE, ON TOP. */
   private side(w: Words): boolean {
     if (spaced.some((words) => w.take(...words))) return true;
+    if (w.take("BOTH", "SIDES") || w.take("BS") || w.take("EACH", "SIDE")) {
+      this.isBoth = true;
+      return this.plane === "" && !this.isNear;
+    }
     if (w.take("FAR", "SIDE") || w.take("FS") || w.take("OTHER", "SIDE") || w.take("OPPOSITE", "SIDE")) {
       this.isFar = true;
       return this.stands(BOTTOM);
     }
     if (!w.take("NEAR", "SIDE") && !w.take("NS") && !w.take("THIS", "SIDE")) return false;
     this.isNear = true;
-    return this.plane !== BOTTOM;
+    return this.plane !== BOTTOM && !this.isBoth;
   }
 
   /** ON ⌀3.500 BC, ON A 3.5 DIA BOLT CIRCLE, PCD 80; then AT 22.5° or FROM 22.5. */
