@@ -39,6 +39,8 @@ function wishesOf(option: (name: string) => string | undefined, unit: JobDocumen
   else if (placement !== undefined) bad.push("placement");
   const serves = option("--setups");
   if (serves !== undefined) wishes.serves = serves.split(",").map(Number);
+  const clamps = option("--clamps");
+  if (clamps) wishes.clamps = clamps;
   const name = option("--name");
   if (name) wishes.name = name;
   return bad.length || wishes.serves?.some(Number.isNaN) ? null : wishes;
@@ -53,7 +55,7 @@ export async function derived(document: JobDocument, rest: string[], kernel: Sol
   const op = Number(option("--setup") ?? wishes?.serves?.[0] ?? 10);
   if (!kind || !out || !wishes || !Number.isInteger(op)) {
     console.error(
-      "derive FILE --jaws|--plate|--chuck --setup 10 [--grip G] [--clearance C] [--relief D] [--placement corner|wall|bisector] [--spacer S] [--across X|Y] [--stations 2x1] [--pitch 60x0] [--setups 10,20] [--name NAME] --out F.card",
+      "derive FILE --jaws|--plate|--chuck --setup 10 [--grip G] [--clearance C] [--relief D] [--placement corner|wall|bisector] [--spacer S] [--across X|Y] [--stations 2x1] [--pitch 60x0] [--setups 10,20] [--clamps M6] [--name NAME] --out F.card",
     );
     return 2;
   }

@@ -145,6 +145,40 @@ describe("what a nest is held to", () => {
     expect(step[0].value).toBeCloseTo(2, 6);
     expect(await remarks(lines("CUT POCKET 20 X 60 DEEP 14.9 ON BOTTOM AT 30,0"), "cut-into-jaw")).toEqual([]);
   });
+  it("a cutter that is wider than the step it cuts beside the jaw", async () => {
+    const lines = (deep: number) =>
+      mm(
+        "LEAVE BLOCK 60 X 40 X 20",
+        `CUT STEP LEFT 3 DEEP ${deep} ON BOTTOM`,
+        "SETUP 10 MILL UP TOP ROWS 1",
+        'SETUP 20 MILL UP BOTTOM HOLD PLATE "plate" ROWS 2',
+        'PART "plate" PLATE',
+        "LEAVE BLOCK 120 X 80 X 30",
+        "CUT POCKET 60.1 X 40.1 R.01 DEEP 5",
+        'PLACE "test" IN "plate" AT 0,0,25 UP BOTTOM MIDDLE AFTER SETUP 10',
+      );
+    expect((await remarks(lines(17), "cut-into-jaw"))[0].value).toBeCloseTo(2, 6);
+    expect(await remarks(lines(15), "cut-into-jaw")).toEqual([]);
+  });
+  it("a clamp screw where a cutter passes under its head", async () => {
+    const lines = (x: number, deep = 10) =>
+      mm(
+        "LEAVE BLOCK 60 X 40 X 20",
+        `CUT STEP LEFT 3 DEEP ${deep} ON BOTTOM`,
+        "SETUP 10 MILL UP TOP ROWS 1",
+        'SETUP 20 MILL UP BOTTOM HOLD PLATE "plate" ROWS 2',
+        'PART "plate" PLATE',
+        "LEAVE BLOCK 160 X 80 X 30",
+        "CUT POCKET 60.1 X 40.1 R.01 DEEP 5",
+        `CUT 2X M6 THRU AT ${x},0 ${-x},0`,
+        'PLACE "test" IN "plate" AT 0,0,25 UP BOTTOM MIDDLE AFTER SETUP 10',
+      );
+    // The head is 9 across and 6 high; the step's floor is 5 over the plate, and the smallest cutter is 1 wide.
+    const found = await remarks(lines(35), "clamp-screw");
+    expect(found.map((f) => [f.severity, f.row, f.value])).toEqual([["stop", 2, 5]]);
+    expect(await remarks(lines(45), "clamp-screw")).toEqual([]);
+    expect(await remarks(lines(35, 8), "clamp-screw")).toEqual([]);
+  });
   it("stations that lie too near, and over the edge", async () => {
     const plate = (pitch: number) =>
       mm(
@@ -280,6 +314,46 @@ describe("on pieces of many kinds", () => {
     expect(setups[1].hold!.diameter).toBeCloseTo(d, 9);
     expect(setups[1].hold!.gripArea).toBeCloseTo(PI * d * 8, 6);
     expect(await troubles(card.replace(diameter, `⌀${d + 2}`))).toEqual([]);
+  });
+  const stepped = (deep: number) =>
+    mm(
+      "STOCK PLATE 60 X 40 X 20",
+      "LEAVE BLOCK 60 X 40 X 20",
+      `CUT STEP LEFT 5 DEEP ${deep}`,
+      "SETUP 10 MILL UP TOP ROWS 2",
+    );
+  it("a plate gives a cutter room beside the sides that are machined, as wide as the largest, and it follows", async () => {
+    const card = await derivedCard(stepped(16), "plate", 10, { grip: 6, stations: { x: 2, y: 1 } });
+    // The step ends 4 over the nest's floor of 6: the plate goes down 2, and 1 more.
+    expect(card).toMatch(/CUT "room 10": POCKET "room 10" DEEP 3/);
+    const stops = async (text: string) =>
+      (await setUp(text)).setups[0].findings.filter((f) => f.severity === "stop").map((f) => f.rule);
+    expect(await stops(card)).toEqual([]);
+    const without = card
+      .split("\n")
+      .filter((l) => !l.startsWith('CUT "room'))
+      .join("\n");
+    expect(await stops(without)).toContain("cut-into-jaw");
+    // Longer, the room grows with what the piece covers.
+    const longer = card.replaceAll("60 X 40 X 20", "68 X 40 X 20");
+    const plate = (text: string) =>
+      setUp(text).then((s) => s.kernel.measure(s.parts[1].evaluation.solved.finalKey!).volume);
+    expect(await stops(longer)).toEqual([]);
+    expect(await plate(longer)).toBeLessThan(await plate(card));
+    // Over the plate nothing is taken away.
+    expect(await derivedCard(stepped(12), "plate", 10, { grip: 6 })).not.toMatch(/room/);
+    // As deep as the nest there would be no nest left: the row is stopped instead.
+    const deep = await derivedCard(stepped(19.5), "plate", 10, { grip: 6 });
+    expect(deep).not.toMatch(/room/);
+    expect(await stops(deep)).toContain("cut-into-jaw");
+  });
+  it("clamp screws stand at both ends of every station, clear of its cutter", async () => {
+    const card = await derivedCard(stepped(16), "plate", 10, { grip: 6, clamps: "m6", stations: { x: 2, y: 2 } });
+    expect(card).toMatch(/CUT "clamp screws": 8X M6 THRU AT/);
+    const { setups, parts } = await setUp(card);
+    expect(setups[0].findings.filter((f) => f.rule === "clamp-screw")).toEqual([]);
+    expect(parts[1].evaluation.solved.rows.every((r) => r.state === "ok")).toBe(true);
+    expect(await derivedCard(stepped(16), "plate", 10, { clamps: "M6.5" })).toBe('"M6.5" is no thread of the table');
   });
   it("a plate of one station after the other takes the piece as each setup finds it", async () => {
     const rows = [

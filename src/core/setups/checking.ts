@@ -9,6 +9,7 @@ import { planPaths, type PathPlan } from "../paths/plan";
 import type { EvaluatedPart } from "../evaluate/parts";
 import { boredRadius, chuckFindings } from "./chuckChecks";
 import type { CheckContext, Found, SetupFinding } from "./finding";
+import { clampFindings, clampScrews } from "./clampChecks";
 import { cutterFindings, nestFindings, roomOf, standsFindings, type Held } from "./fixtureChecks";
 import { axisOfBox, gripArea, roundGrip } from "./grip";
 import { datumFindings, gripFindings, nestDepthFindings, sawnFindings, stationFindings } from "./gripChecks";
@@ -257,6 +258,12 @@ export class Checking {
   private fixture(lying: Lying, part: string): (Found & { rule: string })[] {
     const { standing, crib, work } = this;
     const held: Held = { standing, lying, part, rows: standing.piece.rows, crib, finished: work.finalKey };
-    return [...nestFindings(this.c, held), ...standsFindings(this.c, held), ...cutterFindings(this.c, held)];
+    const screws = clampScrews(this.parts, part, this.c.unit);
+    return [
+      ...nestFindings(this.c, held),
+      ...standsFindings(this.c, held),
+      ...cutterFindings(this.c, held),
+      ...clampFindings(this.c, held, screws),
+    ];
   }
 }

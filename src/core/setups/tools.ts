@@ -66,6 +66,18 @@ const SLIVER = 0.02;
 /** Areas under this are what arithmetic leaves, mm². */
 const MET = 1e-3;
 
+/**
+ * What a cut takes, and where it is open to a side of the piece also what the cutter sweeps beside it: a cutter is as
+ * wide as it is, however narrow the cut.
+ */
+function withOverrun({ kernel, piece, frame, box }: Lying, region: Region, cutter: number): Region {
+  const shadow = shadowOfBand(kernel, piece, frame, -box.max.z, -box.min.z);
+  if (!shadow.ok) return region;
+  const covered = onlyOuter(shadow.value);
+  const isOpen = areaOf(combine(offsetRegion(region, SLIVER), covered, "cutout")) > MET;
+  return isOpen ? joined(region, combine(offsetRegion(region, cutter), covered, "cutout")) : region;
+}
+
 /** What rows sweep that are cut from above as the piece lies; others do not come down beside it. */
 export function sweptOver(lying: Lying, rows: SolvedRow[], part: string, cutter: number): Swept[] {
   return rows.flatMap((row) => {
@@ -83,7 +95,8 @@ export function sweptOver(lying: Lying, rows: SolvedRow[], part: string, cutter:
       const deepest = o.z + levelsOfBody(step.body).low;
       // A cutter that comes out below goes no further than it has to.
       const low = isThrough ? Math.max(deepest, lying.box.min.z - pathPractice.breakThrough) : deepest;
-      return [{ row, region: seen.reduce<Region>((all, l) => joined(all, oriented([l])), []), low, isThrough }];
+      const region = seen.reduce<Region>((all, l) => joined(all, oriented([l])), []);
+      return [{ row, region: withOverrun(lying, region, cutter), low, isThrough }];
     });
   });
 }

@@ -77,6 +77,12 @@ export interface FixturePractice {
   bossLeast: number;
   bossRoom: number;
   bossUnder: number;
+  /** Room for a cutter beside the piece: how far it goes below the lowest cut. */
+  roomBelow: number;
+  /** From a nest to the middle of a clamp screw beside it, in screw diameters; its head, likewise: across and high. */
+  clampOff: number;
+  clampHead: number;
+  clampHigh: number;
   /** Mounting screw, dowel. */
   tableScrew: number;
   dowel: number;
@@ -105,6 +111,10 @@ export const fixturePractice: Record<LengthUnit, FixturePractice> = {
     bossLeast: 300,
     bossRoom: 0.1,
     bossUnder: 1,
+    roomBelow: 1,
+    clampOff: 1.5,
+    clampHead: 1.5,
+    clampHigh: 1,
     tableScrew: 13,
     dowel: 10,
     chuckOver: 60,
@@ -128,6 +138,10 @@ export const fixturePractice: Record<LengthUnit, FixturePractice> = {
     bossLeast: 0.5 * INCH * INCH,
     bossRoom: 0.004 * INCH,
     bossUnder: 0.04 * INCH,
+    roomBelow: 0.04 * INCH,
+    clampOff: 1.5,
+    clampHead: 1.5,
+    clampHigh: 1,
     tableScrew: 0.53125 * INCH,
     dowel: 0.375 * INCH,
     chuckOver: 2.5 * INCH,
@@ -135,4 +149,10 @@ export const fixturePractice: Record<LengthUnit, FixturePractice> = {
     chuckFloor: 0.625 * INCH,
     chuckClearance: 0.001 * INCH,
   },
+};
+
+/** Threads that clamp screws of fixture plates usually have; common practice, no source. */
+export const clampThreads: Record<LengthUnit, string[]> = {
+  mm: ["M5", "M6", "M8", "M10"],
+  in: ["10-32 UNF-2B", "1/4-20 UNC-2B", "5/16-18 UNC-2B", "3/8-16 UNC-2B"],
 };

@@ -5,7 +5,7 @@ import { numberScope } from "@/core/engine/numbers";
 import type { Job, JobDocument, Setup } from "@/core/job";
 import { evaluateNumber, type NumberText } from "@/core/number";
 import type { FixtureKind, FixtureWishes } from "@/core/setups";
-import { jawBlanks } from "@/core/tables";
+import { clampThreads, jawBlanks } from "@/core/tables";
 import { NumberBox } from "../common/NumberBox";
 import { ChoiceBox } from "../card/editors";
 import { freshId } from "../bench/actions";
@@ -61,6 +61,7 @@ export function Assistant({
   const [blank, setBlank] = useState("");
   const [stations, setStations] = useState({ x: "1", y: "1" });
   const [isSerial, setSerial] = useState(false);
+  const [clamps, setClamps] = useState("");
   const [busy, setBusy] = useState(false);
   const blanks = jawBlanks.rows.filter((b) => b.unit === job.unit).map((b) => ({ value: b.name, label: b.name }));
   const value = (key: Asked): number | undefined => {
@@ -101,6 +102,7 @@ export function Assistant({
           stations: isSerial ? undefined : { x: Number(stations.x), y: Number(stations.y) },
           pitch: { x: value("pitchX") ?? 0, y: value("pitchY") ?? 0 },
           ...(isSerial ? { serves: document.setups.map((s) => s.op) } : {}),
+          ...(clamps ? { clamps } : {}),
         }
       : {}),
   });
@@ -173,6 +175,12 @@ export function Assistant({
                 { value: "all", label: "one setup after the other" },
               ]}
               choose={(o) => setSerial(o.value === "all")}
+            />
+            <ChoiceBox
+              label="Clamp screws"
+              value={clamps}
+              options={[{ value: "", label: "none" }, ...clampThreads[job.unit].map((t) => ({ value: t, label: t }))]}
+              choose={(o) => setClamps(o.value)}
             />
           </>
         )}

@@ -25,6 +25,8 @@ export interface FixtureWishes {
   blank?: string;
   stations?: { x: number; y: number };
   pitch?: { x: number; y: number };
+  /** Thread of the clamp screws beside the stations of a plate; none where nothing is said. */
+  clamps?: string;
   /** Op numbers that the stations of a plate serve, one after another. */
   serves?: number[];
 }

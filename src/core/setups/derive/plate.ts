@@ -2,9 +2,10 @@ import { fail, ok, type Result } from "../../base/result";
 import { PARALLEL } from "../../geometry/tolerance";
 import { dot } from "../../geometry/vec";
 import { loopArea } from "../../outline";
-import { fixturePractice } from "../../tables";
+import { findThread, fixturePractice, readThread } from "../../tables";
 import type { Work } from "../setup";
 import type { Setup } from "../../job/schema";
+import { cutterRoom, type CutterRoom } from "./cutterRoom";
 import {
   baseOf,
   freeName,
@@ -33,6 +34,24 @@ interface Layout {
   pitch: { x: number; y: number };
   size: { x: number; y: number };
   grip: number;
+  /** What is taken away round each nest for a cutter, where it is. */
+  rooms: (CutterRoom | null)[];
+  clamp: Clamp | null;
+}
+
+/** A clamp screw: its thread as a card has it, and its major diameter, mm. */
+interface Clamp {
+  thread: string;
+  major: number;
+}
+
+function clampOf(text: string | undefined): Result<Clamp | null> {
+  if (!text) return ok(null);
+  const found = readThread(text.trim());
+  const known = found && found.length === text.trim().length ? findThread(found.designation) : null;
+  return known
+    ? ok({ thread: found!.designation, major: known.major })
+    : fail(`"${text}" is no thread of the table`, { path: "clamps", expected: "M6, or 1/4-20 UNC-2B" });
 }
 
 function layoutOf(from: DeriveFrom, op: number, wishes: FixtureWishes): Result<Layout> {
@@ -48,8 +67,18 @@ function layoutOf(from: DeriveFrom, op: number, wishes: FixtureWishes): Result<L
   const lowest = bases.reduce((a, b) => (b.height < a.height ? b : a));
   const grip = gripOf(lowest, wishes.grip, from.document.unit);
   if (!grip.ok) return grip;
-  const { between, sizeStep } = fixturePractice[from.document.unit];
-  const size = { x: Math.max(...bases.map((b) => b.long)), y: Math.max(...bases.map((b) => b.wide)) };
+  const clamp = clampOf(wishes.clamps);
+  if (!clamp.ok) return clamp;
+  const practice = fixturePractice[from.document.unit];
+  const { between, sizeStep } = practice;
+  const clearance = wishes.clearance ?? practice.clearance;
+  const rooms = bases.map((b) => cutterRoom(b, from.work, grip.value, clearance));
+  const room = Math.max(0, ...rooms.map((r) => r?.wide ?? 0));
+  const screws = clamp.value ? 2 * (practice.clampOff + practice.clampHead / 2) * clamp.value.major : 0;
+  const size = {
+    x: Math.max(...bases.map((b) => b.long)) + 2 * room + screws,
+    y: Math.max(...bases.map((b) => b.wide)) + 2 * room,
+  };
   const pitch = {
     x: wishes.pitch?.x || up(size.x + between, sizeStep),
     y: wishes.pitch?.y || up(size.y + between, sizeStep),
@@ -60,7 +89,7 @@ function layoutOf(from: DeriveFrom, op: number, wishes: FixtureWishes): Result<L
       path: "pitch",
       expected: "a pitch over the size of the piece",
     });
-  return ok({ bases, count, pitch, size, grip: grip.value });
+  return ok({ bases, count, pitch, size, grip: grip.value, rooms, clamp: clamp.value });
 }
 const MOST_STATIONS = 100;
 
@@ -71,11 +100,11 @@ interface Nests {
 }
 
 /** A nest a setup that is served, bosses into the piece's pockets, drop holes under its through holes. */
-function nestsOf(w: Writer, { bases, grip }: Layout, work: Work, wishes: FixtureWishes): Result<Nests> {
+function nestsOf(w: Writer, { bases, grip, rooms }: Layout, work: Work, wishes: FixtureWishes): Result<Nests> {
   const { bossRoom, dropOver } = fixturePractice[w.unit];
   const own = w.quoted(work.part.name);
   const [outlines, cuts]: [string[], string[]] = [[], []];
-  for (const base of bases) {
+  for (const [i, base] of bases.entries()) {
     const { op } = base.standing.setup;
     const nest = nestLines(w, `nest ${op}`, base, work, { ...wishes, grip });
     if (!nest.ok) return nest;
@@ -83,6 +112,12 @@ function nestsOf(w: Writer, { bases, grip }: Layout, work: Work, wishes: Fixture
     cuts.push(`CUT "nest ${op}": POCKET "nest ${op}" DEEP ${w.n(grip)}`);
     // The plate itself is row 1.
     const nestRow = cuts.length + 1;
+    const room = rooms[i];
+    if (room) {
+      const [shadow] = nest.value.filter((l) => l.startsWith("SHADOW"));
+      outlines.push(`OUTLINE "room ${op}"`, shadow, `OFFSET ${w.n(room.wide)}`, "END");
+      cuts.push(`CUT "room ${op}": POCKET "room ${op}" DEEP ${w.n(room.depth)}`);
+    }
     for (const boss of bases.length === 1 ? bossesOf(base, work, grip) : []) {
       const name = `"boss ${op}-${boss.row}"`;
       outlines.push(`OUTLINE ${name}`, `EDGES MOUTH OF ${own} ROW ${boss.row}`, `OFFSET ${w.n(-bossRoom)}`, "END");
@@ -117,7 +152,8 @@ export function derivePlate(from: DeriveFrom, op: number, wishes: FixtureWishes)
   const wide = up((count.y - 1) * pitch.y + size.y + 2 * plateMargin, 2 * sizeStep);
   const thick = up(grip + floor, sizeStep);
   const edge = { x: long / 2 - tableScrew, y: wide / 2 - tableScrew };
-  const places = stationsOf(count, pitch, bases).map(
+  const stations = stationsOf(count, pitch, bases);
+  const places = stations.map(
     (s) =>
       `PLACE ${w.quoted(work.part.name)} IN ${w.quoted(name)} AT ${w.n(s.x)},${w.n(s.y)},${w.n(thick - grip)} UP ${s.base.up.toUpperCase()} MIDDLE AFTER SETUP ${s.base.after}`,
   );
@@ -126,6 +162,7 @@ export function derivePlate(from: DeriveFrom, op: number, wishes: FixtureWishes)
     ...nests.value.outlines,
     `LEAVE "plate": BLOCK ${w.n(long)} X ${w.n(wide)} X ${w.n(thick)}`,
     ...nests.value.cuts,
+    ...clampLines(w, layout.value, stations),
     `CUT "mounting holes": 4X ⌀${w.n(tableScrew)} THRU GRID 2 2 BY ${w.n(2 * edge.x)} ${w.n(2 * edge.y)}`,
     `CUT "dowels": 2X ⌀${w.n(dowel)} THRU LINE 2 BY ${w.n(2 * edge.x)} AT ${w.n(-edge.x)},0`,
     ...places,
@@ -134,6 +171,17 @@ export function derivePlate(from: DeriveFrom, op: number, wishes: FixtureWishes)
   const hold: Setup["hold"] = { fixture: "plate", part: name };
   const setups = document.setups.map((s) => (ops.includes(s.op) ? { ...s, hold } : s));
   return ok({ name, lines, setups });
+}
+
+/** Tapped holes for clamps at both ends of every station, clear of what is cut round its nest. */
+function clampLines(w: Writer, { clamp, rooms, bases }: Layout, stations: Station[]): string[] {
+  if (!clamp) return [];
+  const { clampOff } = fixturePractice[w.unit];
+  const places = stations.flatMap(({ x, y, base }) => {
+    const off = base.long / 2 + (rooms[bases.indexOf(base)]?.wide ?? 0) + clampOff * clamp.major;
+    return [-off, off].map((by) => `${w.n(x + by)},${w.n(y)}`);
+  });
+  return [`CUT "clamp screws": ${places.length}X ${clamp.thread} THRU AT ${places.join(" ")}`];
 }
 
 /**
