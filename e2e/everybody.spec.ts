@@ -115,6 +115,10 @@ test("the address says where one is: Back goes back, a reload comes back, and wh
   await page.goto("/");
   await page.goBack();
   await expect(page.locator("[data-row]")).toHaveCount(rows + 1);
+  // An address of a row that somebody has taken away since.
+  await page.goto(page.url().replace(/\?.*/, "?step=shape&row=gone"));
+  await expect(page.getByText("the row of this address is gone")).toBeVisible();
+  await expect(page).not.toHaveURL(/row=/);
 });
 
 test("the part is turned, brought nearer and picked by keyboard, and what is picked is said", async ({ page }) => {

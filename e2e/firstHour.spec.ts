@@ -70,6 +70,13 @@ test("what is not understood says what to type instead, and Tab takes it", async
   await line.fill("⌀.2500 +.0005/-.0000 ↧ .5");
   await page.getByRole("button", { name: /in the ledger/ }).click();
   await expect(page.locator('[data-row="3"]')).toContainText("⌀.2500 DEEP .5");
+  // A line that says what is done from both sides becomes two rows, shown before Enter; one undo takes both back.
+  await line.fill("⌀.125 THRU CSK ⌀.25 X 82° BOTH SIDES AT 1,1");
+  await expect(page.locator("#callout-says")).toContainText("(2 rows); Enter puts them last");
+  await line.press("Enter");
+  await expect(page.locator('[data-row="5"]')).toContainText("CSK ⌀.25 X 82 AT 1,-1 ON BOTTOM");
+  await page.getByRole("button", { name: "Undo" }).click();
+  await expect(page.locator("[data-row]")).toHaveCount(3);
 });
 
 /** π/4 D² h, cm³. */

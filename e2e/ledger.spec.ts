@@ -144,6 +144,13 @@ test("a balloon takes limits, fits, classes and basic in its editor; wrong ones 
   await line.fill("LEAVE BLOCK #1 X gap*5 X wall");
   await line.press("Enter");
   await expect(volume(page)).toHaveText(/1\.8\d\d cm³/);
+  // What was deleted leaves the focus where the next one is typed.
+  await step(page, "Print");
+  await quick.fill("⌀9");
+  await quick.press("Enter");
+  await page.locator('[data-balloon="2"]').getByRole("button").first().click();
+  await page.locator('[data-balloon-editor="2"]').getByRole("button", { name: "delete" }).click();
+  await expect(quick).toBeFocused();
 });
 
 test("PDF pages and DXF drawings lie on the table, turned and pinned, found from either side", async ({

@@ -76,7 +76,9 @@ function ledgerLines({ job, evaluation }: SheetJob): Piece[][] {
     const entry = evaluation.ledger.find((l) => l.number === b.number);
     const isAngle = b.kind === "angle";
     const limit = (v: number) => (isAngle ? `${((v * 180) / Math.PI).toFixed(2)}°` : showLength(v, job.unit));
-    const limits = entry?.low == null || entry.high == null ? "" : `${limit(entry.low)} – ${limit(entry.high)}`;
+    const between = entry?.low == null || entry.high == null ? "" : `${limit(entry.low)} – ${limit(entry.high)}`;
+    // A basic dimension has no limits of its own.
+    const limits = b.basic ? "basic" : between;
     const state = entry?.state ?? "";
     return [
       { text: String(b.number), font: "Figures", fontSize: 7.5 },

@@ -15,12 +15,12 @@ import { Readout } from "../readout/Readout";
 import { Stage } from "../stage/Stage";
 import { Head } from "./Head";
 import { useKeys } from "./keys";
-import { useAddress, useTitle } from "./useAddress";
+import { openAddressed, useAddress, useTitle } from "./useAddress";
 import { placeOf } from "../store/place";
 import { ConflictDialog, Notices } from "./Notices";
 import { KeyList } from "./KeyList";
 import css from "./Bench.module.css";
-import { Segmented, Splitter } from "antd";
+import { App, Segmented, Splitter } from "antd";
 import { useShallow } from "zustand/react/shallow";
 
 /** What is not needed for the first picture comes after it. */
@@ -127,7 +127,12 @@ export function Bench({ id, stored, drawn }: { id: string; stored: StoredJob | n
   useKeepStanding(id);
   useCardsFetched();
   useKeys();
+  const { message } = App.useApp();
   useAddress(openId === id);
+  useEffect(() => {
+    if (openId === id && openAddressed())
+      void message.info("the row of this address is gone: the card shows the others", 6);
+  }, [openId, id, message]);
   useTitle(openId === id ? job?.name : undefined);
 
   if (problem)

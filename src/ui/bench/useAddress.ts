@@ -1,6 +1,7 @@
 "use client";
 import { useEffect } from "react";
 import { useBench } from "../store/benchStore";
+import { useJob } from "../store/jobStore";
 import { placeOf, searchOf } from "../store/place";
 
 /**
@@ -28,6 +29,20 @@ export function useAddress(live: boolean): void {
       window.removeEventListener("popstate", back);
     };
   }, [live]);
+}
+
+/**
+ * Lays the part on the bench that has the row of the address; where no part has it, the row is no longer open.
+ * @returns whether the address names a row that is not there
+ */
+export function openAddressed(): boolean {
+  const { openRow, set } = useBench.getState();
+  const { job, document, showPart } = useJob.getState();
+  if (!openRow || !job || !document || job.rows.some((r) => r.id === openRow)) return false;
+  const part = document.parts.find((p) => p.rows.some((r) => r.id === openRow));
+  if (part) showPart(part.id);
+  else set({ openRow: null });
+  return !part;
 }
 
 /** Names the job in the window's title. */

@@ -53,6 +53,7 @@ export function CalloutLine() {
     setWhere("last");
     set({ ghost: null, selected: id, showRow: null });
   };
+  const it = read?.ok && read.more.length > 0 ? "them" : "it";
   const unfinished = read && !read.ok && read.at >= text.trimEnd().length;
   const isWrong = Boolean(read && !read.ok && !unfinished);
   return (
@@ -104,7 +105,7 @@ export function CalloutLine() {
           <>
             {read.as ? <b>{read.as}</b> : <RowWords row={read.row} numbers={numbers} job={job} />}
             {read.more.length > 0 && ` (${read.more.length + 1} rows)`}
-            {chosen && where !== "last" ? `; Enter puts it ${where} row ${chosen} ` : "; Enter puts it last "}
+            {chosen && where !== "last" ? `; Enter puts ${it} ${where} row ${chosen} ` : `; Enter puts ${it} last `}
             {chosen > 0 &&
               (["last", "after", "before"] as const)
                 .filter((w) => w !== where && !(w === "after" && chosen === job.rows.length))

@@ -64,6 +64,8 @@ function Delete({ balloon: b }: { balloon: Balloon }) {
   const { message } = App.useApp();
   const remove = () => {
     edit([{ edit: "deleteBalloon", number: b.number }], "delete balloon");
+    // What was focused goes with it: the next line is typed where balloons are.
+    document.getElementById("ledger-line")?.focus();
     if (rows?.length)
       void message.warning(`row ${rows.join(", ")} was made of balloon ${b.number}: undo brings it back`, 6);
   };
