@@ -347,6 +347,33 @@ describe("on pieces of many kinds", () => {
     expect(deep).not.toMatch(/room/);
     expect(await stops(deep)).toContain("cut-into-jaw");
   });
+  it("soft jaws stay below what is cut beside the piece, and let drilled holes drop out", async () => {
+    const card = await derivedCard(
+      stepped(16).replace("ROWS 2", "ROWS 2-3").replace("SETUP", "CUT 2X ⌀6 THRU LINE 2 BY 30 AT -15,8\nSETUP"),
+      "jaws",
+      10,
+    );
+    // A fifth of the height would be 4.5; the step ends at 4.
+    expect(card).toMatch(/GRIP 3 /);
+    expect(card).toMatch(/CUT "drop holes 3": ⌀8 DEEP 8 PLACES "under 3" CIRCLES/);
+    const { setups, parts } = await setUp(card);
+    expect(parts[1].evaluation.solved.rows.every((r) => r.state === "ok")).toBe(true);
+    expect(setups[0].findings.filter((f) => f.severity === "stop").map((f) => f.text)).toEqual([]);
+  });
+  it("no boss is proposed into a pocket whose mouth holes run into", async () => {
+    const piece = (apart: number) =>
+      mm(
+        "LEAVE BLOCK 60 X 50 X 20",
+        `CUT 2X ⌀6 THRU LINE 2 BY ${apart} AT ${-apart / 2},0`,
+        "CUT POCKET 20.2 X 25.5 R3 DEEP 10",
+        "SETUP 10 MILL UP TOP ROWS 2-3",
+        "SETUP 20 MILL UP BOTTOM ROWS 1",
+      );
+    expect(await derivedCard(piece(40), "plate", 20)).toMatch(/boss 20-3/);
+    const met = await derivedCard(piece(15), "plate", 20);
+    expect(met).not.toMatch(/boss/);
+    expect((await setUp(met)).parts[1].evaluation.solved.rows.every((r) => r.state === "ok")).toBe(true);
+  });
   it("clamp screws stand at both ends of every station, clear of its cutter", async () => {
     const card = await derivedCard(stepped(16), "plate", 10, { grip: 6, clamps: "m6", stations: { x: 2, y: 2 } });
     expect(card).toMatch(/CUT "clamp screws": 8X M6 THRU AT/);

@@ -12,6 +12,7 @@ import { cribFor, fixturePractice } from "../../tables";
 import { onlyOuter, squareCorners } from "../corners";
 import { shadowOfBand } from "../../engine/shadow";
 import type { StandingSetup, Work } from "../setup";
+import { LEAST_NEST } from "./least";
 
 /** What an assistant asks, each with what it proposes where nothing is said. Lengths mm. */
 export interface FixtureWishes {
@@ -111,16 +112,18 @@ function roomUnder({ standing: { box, finished, piece } }: Base): number {
     box.max.x - box.min.x > finished.max.x - finished.min.x + CONTACT ||
     box.max.y - box.min.y > finished.max.y - finished.min.y + CONTACT;
   const room = finished.min.z - box.min.z;
-  return isMilled && isWider && room > LEAST_ROOM ? room : Infinity;
+  return isMilled && isWider && room > LEAST_NEST ? room : Infinity;
 }
-/** Less than this under the part holds nothing, mm. */
-const LEAST_ROOM = 0.5;
 
-/** How deep a nest is where nothing is said: a share of the piece's height, and never all of it. */
-export function gripOf(base: Base, wished: number | undefined, unit: LengthUnit): Result<number> {
+/**
+ * How deep a nest is where nothing is said: a share of the piece's height, and never all of it.
+ * @param under the height something is cut down to beside the piece: what holds stays below it, where it can
+ */
+export function gripOf(base: Base, wished: number | undefined, unit: LengthUnit, under = Infinity): Result<number> {
   const { gripLeast, gripShare, step } = fixturePractice[unit];
   const proposed = Math.max(gripLeast, Math.ceil((base.height * gripShare) / step) * step);
-  const grip = wished ?? Math.min(proposed, base.height / 2, roomUnder(base));
+  const below = under > LEAST_NEST ? under : Infinity;
+  const grip = wished ?? Math.min(proposed, base.height / 2, roomUnder(base), below);
   if (!(grip > 0)) return fail("the grip is nothing", { path: "grip", expected: "a grip over 0" });
   return grip < base.height
     ? ok(grip)
@@ -194,6 +197,33 @@ export const throughHoles = (base: Base, work: Work): ThroughHoles[] =>
     const isTold = told.ok && told.value.some((l) => l.length === 1 && l[0].kind === "arc");
     return [{ row: row.number, radius: profile[profile.length - 1].r, isTold }];
   });
+
+/**
+ * Lines of the holes that drop out under a piece's through holes, larger than those; where the mouths are no whole
+ * circles nothing is proposed: that it is missing is remarked.
+ * @param deep how deep they go, as a card says it
+ */
+export function dropLines(w: Writer, base: Base, work: Work, deep: string, rows?: ReadonlySet<number>): Nests {
+  const { dropOver } = fixturePractice[w.unit];
+  const told = throughHoles(base, work).filter((h) => h.isTold && (rows?.has(h.row) ?? true));
+  return {
+    outlines: told.flatMap(({ row }) => [
+      `OUTLINE "under ${row}"`,
+      `EDGES MOUTH OF ${w.quoted(work.part.name)} ROW ${row}`,
+      "END",
+    ]),
+    cuts: told.map(
+      ({ row, radius }) =>
+        `CUT "drop holes ${row}": ⌀${w.n(2 * radius + dropOver)} ${deep} PLACES "under ${row}" CIRCLES`,
+    ),
+  };
+}
+
+/** Lines of outlines, and of the rows that cut them. */
+export interface Nests {
+  outlines: string[];
+  cuts: string[];
+}
 
 /** The setups of a job with one held so. */
 export const heldBy = (setups: Setup[], op: number, hold: Setup["hold"]): Setup[] =>

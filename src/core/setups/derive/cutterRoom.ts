@@ -7,6 +7,7 @@ import { lay } from "../lying";
 import type { Work } from "../setup";
 import { sweptOver } from "../tools";
 import type { Base } from "./common";
+import { LEAST_NEST } from "./least";
 
 /** What is taken away round a nest so that a cutter passes beside the piece. Lengths mm. */
 export interface CutterRoom {
@@ -20,27 +21,35 @@ export interface CutterRoom {
 const BESIDE = 0.05;
 
 /**
- * Where a setup's rows machine sides of the piece lower than the plate's top: room for the largest cutter all round the
- * nest, and a little below the lowest cut. Null where nothing is cut there, or so deep that no nest would be left.
+ * How low a setup's rows go beside the piece, over its underside: the lowest of those that reach out of a nest of that
+ * depth. Infinity where none does.
  */
-export function cutterRoom(base: Base, work: Work, grip: number, clearance: number): CutterRoom | null {
+export function lowestBeside(base: Base, work: Work, grip: number, clearance: number, cutter: number): number {
   const { kernel, part, scope } = work;
   const zero = toNumberText("0");
   const placement = { part: part.name, at: { x: zero, y: zero, z: zero }, up: base.up, middle: true as const };
-  // Nothing of a holder is asked: the piece stands for it. Its underside lies at height 0, the plate's top at the grip.
+  // Nothing of a holder is asked: the piece stands for it. Its underside lies at height 0.
   const lying = lay(kernel, placement, base.piece, base.piece, scope);
-  if (!lying.ok) return null;
+  if (!lying.ok) return Infinity;
   const nest = shadowOfBand(kernel, base.piece, lying.value.frame, -grip, 0);
-  if (!nest.ok) return null;
+  if (!nest.ok) return Infinity;
   const inside = offsetRegion(nest.value, clearance);
-  const cutter = Math.max(...(part.job.crib ?? cribFor(part.job.unit)).map((c) => c.diameter));
   const rows = base.standing.piece.rows.filter((r) => r.state === "ok");
   const beside = sweptOver(lying.value, rows, work.finalKey, cutter).filter(
     (s) => !s.isThrough && areaOf(combine(s.region, inside, "cutout")) > BESIDE,
   );
-  const low = Math.min(...beside.map((s) => s.low));
+  return Math.min(...beside.map((s) => s.low));
+}
+
+/**
+ * Where a setup's rows machine sides of the piece lower than the plate's top: room for the largest cutter all round the
+ * nest, and a little below the lowest cut. Null where nothing is cut there, or so deep that no nest would be left.
+ */
+export function cutterRoom(base: Base, work: Work, grip: number, clearance: number): CutterRoom | null {
+  const { job } = work.part;
+  const cutter = Math.max(...(job.crib ?? cribFor(job.unit)).map((c) => c.diameter));
+  const low = lowestBeside(base, work, grip, clearance, cutter);
   if (!(low < grip)) return null;
-  const { roomBelow, gripLeast } = fixturePractice[part.job.unit];
-  const depth = grip - low + roomBelow;
-  return grip - depth >= gripLeast / 2 ? { depth, wide: clearance + cutter } : null;
+  const depth = grip - low + fixturePractice[job.unit].roomBelow;
+  return grip - depth >= LEAST_NEST ? { depth, wide: clearance + cutter } : null;
 }

@@ -1,13 +1,17 @@
 import { fail, ok, type Result } from "../../base/result";
 import { lengthText, toNumberText } from "../../number";
-import { fixturePractice, jawBlanks, type JawBlank } from "../../tables";
+import { cribFor, fixturePractice, jawBlanks, type JawBlank } from "../../tables";
+import type { Work } from "../setup";
+import { lowestBeside } from "./cutterRoom";
 import {
   baseOf,
+  dropLines,
   freeName,
   gripOf,
   heldBy,
   nestLines,
   Writer,
+  type Base,
   type DerivedFixture,
   type DeriveFrom,
   type FixtureWishes,
@@ -30,8 +34,10 @@ export function deriveJaws(from: DeriveFrom, op: number, wishes: FixtureWishes):
   if (!base.ok) return base;
   const { document, work } = from;
   const w = new Writer(document.unit);
-  const grip = gripOf(base.value, wishes.grip, document.unit);
+  const under = jawsUnder(base.value, work, wishes);
+  const grip = gripOf(base.value, wishes.grip, document.unit, under);
   if (!grip.ok) return grip;
+  const { floor } = fixturePractice[document.unit];
   const spacer = wishes.spacer ?? fixturePractice[document.unit].spacer;
   const across = wishes.across ?? (base.value.wide <= base.value.long ? "y" : "x");
   const [long, wide] = across === "y" ? [base.value.long, base.value.wide] : [base.value.wide, base.value.long];
@@ -55,15 +61,20 @@ export function deriveJaws(from: DeriveFrom, op: number, wishes: FixtureWishes):
   const nest = nestLines(w, "nest", base.value, work, { ...wishes, grip: grip.value });
   if (!nest.ok) return nest;
   const own = w.quoted(work.part.name);
+  // What is drilled through in this setup drops into the jaw under it.
+  const drilled = new Set(base.value.standing.piece.rows.map((r) => r.number));
+  const drops = dropLines(w, base.value, work, `DEEP ${w.n(grip.value + floor / 2)}`, drilled);
   const screws = `LINE 2 BY ${w.n(blank.screwPitch)}`;
   const screwAt = (x: number) => `AT ${w.n(x)},${w.n(blank.height * SCREW_HEIGHT)}`;
   const half = blank.screwPitch / 2;
   const lines = [
     `PART ${w.quoted(name)} JAWS`,
     ...nest.value,
+    ...drops.outlines,
     `LEAVE "pair": BLOCK ${w.n(blank.length)} X ${w.n(2 * blank.thickness + spacer)} X ${w.n(blank.height)}`,
     `CUT "gap": POCKET ${w.n(blank.length + 10)} X ${w.n(spacer)} THRU`,
     `CUT "nest": POCKET "nest" DEEP ${w.n(grip.value)}`,
+    ...drops.cuts,
     `CUT "screws front": 2X ⌀${w.n(blank.screw)} DEEP ${w.n(blank.thickness)} FLAT ${screws} ${screwAt(-half)} ON FRONT`,
     `CUT "screws back": 2X ⌀${w.n(blank.screw)} DEEP ${w.n(blank.thickness)} FLAT ${screws} ${screwAt(-half)} ON BACK`,
     `PLACE ${own} IN ${w.quoted(name)} AT 0,0,${w.n(blank.height - grip.value)} UP ${base.value.up.toUpperCase()}${across === "x" ? " TURN 90" : ""} MIDDLE AFTER SETUP ${base.value.after}`,
@@ -76,5 +87,14 @@ export function deriveJaws(from: DeriveFrom, op: number, wishes: FixtureWishes):
   };
   return ok({ name, lines, setups: heldBy(document.setups, op, hold) });
 }
+/** How high jaws may stand where rows cut beside the piece, in whatever direction: a little below the lowest. */
+function jawsUnder(base: Base, work: Work, wishes: FixtureWishes): number {
+  const { unit, crib } = work.part.job;
+  const practice = fixturePractice[unit];
+  const cutter = Math.min(...(crib ?? cribFor(unit)).map((c) => c.diameter));
+  const low = lowestBeside(base, work, base.height / 2, wishes.clearance ?? practice.clearance, cutter);
+  return low - Math.min(practice.roomBelow, low / 2);
+}
+
 /** Where the screws of a jaw sit, as a share of its height over its underside: below every nest. */
 const SCREW_HEIGHT = 0.4;

@@ -1,5 +1,6 @@
 import { fail, ok, type Result } from "../../base/result";
 import { PARALLEL } from "../../geometry/tolerance";
+import { shapeOfPart } from "../../engine/partShapes";
 import { dot } from "../../geometry/vec";
 import { loopArea } from "../../outline";
 import { findThread, fixturePractice, readThread } from "../../tables";
@@ -8,15 +9,16 @@ import type { Setup } from "../../job/schema";
 import { cutterRoom, type CutterRoom } from "./cutterRoom";
 import {
   baseOf,
+  dropLines,
   freeName,
   gripOf,
-  throughHoles,
   nestLines,
   Writer,
   type Base,
   type DerivedFixture,
   type DeriveFrom,
   type FixtureWishes,
+  type Nests,
 } from "./common";
 
 interface Station {
@@ -93,15 +95,9 @@ function layoutOf(from: DeriveFrom, op: number, wishes: FixtureWishes): Result<L
 }
 const MOST_STATIONS = 100;
 
-/** Lines of outlines, and of the rows that cut them. */
-interface Nests {
-  outlines: string[];
-  cuts: string[];
-}
-
 /** A nest a setup that is served, bosses into the piece's pockets, drop holes under its through holes. */
 function nestsOf(w: Writer, { bases, grip, rooms }: Layout, work: Work, wishes: FixtureWishes): Result<Nests> {
-  const { bossRoom, dropOver } = fixturePractice[w.unit];
+  const { bossRoom } = fixturePractice[w.unit];
   const own = w.quoted(work.part.name);
   const [outlines, cuts]: [string[], string[]] = [[], []];
   for (const [i, base] of bases.entries()) {
@@ -124,13 +120,9 @@ function nestsOf(w: Writer, { bases, grip, rooms }: Layout, work: Work, wishes: 
       cuts.push(`LEAVE ${name}: TEXT ${name} X ${w.n(boss.height)} ON FLOOR OF ${nestRow}`);
     }
   }
-  for (const { row, radius, isTold } of throughHoles(bases[0], work)) {
-    const name = `"under ${row}"`;
-    // Where the mouths are no whole circles nothing is proposed: that it is missing is remarked.
-    if (!isTold) continue;
-    outlines.push(`OUTLINE ${name}`, `EDGES MOUTH OF ${own} ROW ${row}`, "END");
-    cuts.push(`CUT "drop holes ${row}": ⌀${w.n(2 * radius + dropOver)} THRU PLACES ${name} CIRCLES`);
-  }
+  const drops = dropLines(w, bases[0], work, "THRU");
+  outlines.push(...drops.outlines);
+  cuts.push(...drops.cuts);
   return ok({ outlines, cuts });
 }
 
@@ -197,7 +189,10 @@ function bossesOf(base: Base, work: Work, grip: number): { row: number; height: 
     if (dot(step.frame.normal, base.standing.frame.normal) > -PARALLEL) return [];
     const area = Math.abs(loopArea(step.body.outline.outer));
     const height = Math.min(grip, step.body.to - bossUnder);
-    return area >= bossLeast && height > 1 ? [{ row: row.number, height }] : [];
+    // Where holes run into the mouth its edges are no way round: then nothing is proposed.
+    const mouth = { item: "edges" as const, edges: "mouthOf" as const, row: row.row.id };
+    const isTold = area >= bossLeast && height > 1 && shapeOfPart(mouth, work.kernel, work.rows, work.nameOf).ok;
+    return isTold ? [{ row: row.number, height }] : [];
   });
 }
 
