@@ -176,3 +176,38 @@ test("typing is never blocked while the solid is worked out", async ({ page }) =
   await expect(page.locator("#callout-says")).toContainText("pocket");
   await expect(volume(page)).not.toHaveText("1200.000 cm³", { timeout: 60_000 });
 });
+
+test("rows are grouped by name, folded to one line, switched off together, and stay so in the card", async ({
+  page,
+}) => {
+  await importCard(
+    page,
+    'JOB "Grouped"\nUNIT mm\nLEAVE BLOCK 60 X 40 X 20\nCUT ⌀6 THRU AT -20,0\nCUT ⌀6 THRU AT 20,0\nCUT FACE DEEP 1\n',
+  );
+  await expect(volume(page)).toHaveText(/44\.\d+ cm³/);
+  for (const n of [2, 3]) {
+    await row(page, n).getByRole("button").first().click();
+    await row(page, n).getByLabel("Group of the row").fill("ports");
+    await row(page, n).getByLabel("Group of the row").press("Enter");
+    await row(page, n).getByRole("button", { name: "close" }).click();
+  }
+  const group = page.locator('[data-group="ports"]');
+  await expect(group).toContainText("rows 2–3");
+  // Folded by keyboard: the rows are gone from the list, and the row after them keeps its number.
+  await group.getByRole("button", { name: "ports", exact: true }).focus();
+  await page.keyboard.press("Enter");
+  await expect(page.locator("[data-row]")).toHaveCount(2);
+  await expect(row(page, 4)).toContainText("FACE");
+  // Arrows come through a folded group: what is at hand shows.
+  await row(page, 4).focus();
+  await page.keyboard.press("ArrowUp");
+  await expect(row(page, 3)).toBeFocused();
+  await group.getByRole("button", { name: /rows 2 to 3 off/ }).click();
+  await expect(volume(page)).toHaveText(/45\.600 cm³/);
+  await expect(group).toContainText("off");
+  await page.getByRole("button", { name: "Undo" }).click();
+  await expect(volume(page)).toHaveText(/44\.\d+ cm³/);
+  await saved(page);
+  await page.reload();
+  await expect(page.locator('[data-group="ports"]')).toContainText("rows 2–3");
+});

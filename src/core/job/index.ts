@@ -7,6 +7,7 @@ export * from "./names";
 export * from "./users";
 export { formOf, stockForms, type UsualSizes } from "./stockForms";
 export * from "./edits";
+export * from "./groups";
 export * from "./parts";
 export type * from "./stored";
 export * from "./release";

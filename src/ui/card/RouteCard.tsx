@@ -12,10 +12,12 @@ import { SortableContext, sortableKeyboardCoordinates, verticalListSortingStrate
 import { copiedText, pastedRows } from "@/core/engine/copiedRows";
 import { kindOf } from "@/core/rows";
 import { App } from "antd";
-import { useEffect } from "react";
+import { useEffect, useMemo } from "react";
+import { groupRuns, type GroupRun, type Row } from "@/core/job";
 import { freshId } from "../bench/actions";
 import { useBench } from "../store/benchStore";
 import { useJob } from "../store/jobStore";
+import { GroupLine } from "./GroupLine";
 import { LinkBar } from "./LinkBar";
 import { RouteRow } from "./RouteRow";
 import { Bare } from "../fields/Bare";
@@ -29,6 +31,7 @@ export function RouteCard() {
   const job = useJob((s) => s.job)!;
   const edit = useJob((s) => s.edit);
   const { message } = App.useApp();
+  const runs = useMemo(() => groupRuns(job.rows), [job.rows]);
   const sensors = useSensors(
     useSensor(PointerSensor, { activationConstraint: { distance: 6 } }),
     useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
@@ -84,7 +87,7 @@ export function RouteCard() {
             aria-label={job.rows.length ? "Route card" : undefined}
           >
             {job.rows.map((r, i) => (
-              <RouteRow key={r.id} row={r} number={i + 1} />
+              <RowInGroup key={r.id} row={r} number={i + 1} run={runs.find((g) => g.from <= i + 1 && i < g.to)} />
             ))}
             {job.rows.length === 0 && (
               <p className={css.none}>
@@ -95,6 +98,18 @@ export function RouteCard() {
         </SortableContext>
       </DndContext>
     </div>
+  );
+}
+
+/** A row, under its group's line where it is the first of it; in a folded group only what is at hand shows. */
+function RowInGroup({ row, number, run }: { row: Row; number: number; run: GroupRun | undefined }) {
+  const isFolded = useBench((s) => run !== undefined && s.folded.includes(run.name));
+  const isAtHand = useBench((s) => s.openRow === row.id || s.focusRow === row.id || s.selected === row.id);
+  return (
+    <>
+      {run?.from === number && <GroupLine run={run} />}
+      {(!isFolded || isAtHand) && <RouteRow row={row} number={number} />}
+    </>
   );
 }
 

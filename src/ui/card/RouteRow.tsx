@@ -1,7 +1,7 @@
 "use client";
 import { useSortable } from "@dnd-kit/sortable";
 import { App } from "antd";
-import { rowNames, usersOf, type Row } from "@/core/job";
+import { ownName, rowNames, usersOf, type Row } from "@/core/job";
 import { writeRow } from "@/core/callout";
 import { numberScope, reportNumbers } from "@/core/engine/numbers";
 import { rowValues } from "@/core/print/rowValues";
@@ -98,7 +98,7 @@ export const RouteRow = memo(function RouteRow({ row, number }: { row: Row; numb
       <div className={css.body} onClick={() => set({ selected: row.id })} onDoubleClick={toggle}>
         <span className={`${css.kind} ${verb === "leave" ? css.leave : css.cut}`}>
           {verb}
-          {row.name ? ` · ${row.name}` : ""}
+          {ownName(row) ? ` · ${ownName(row)}` : ""}
           {row.off ? " · off" : ""}
         </span>
         <Bare className={css.call} onClick={toggle} aria-expanded={open}>

@@ -1,6 +1,6 @@
 "use client";
 import { Button } from "antd";
-import { usersOf, type Row } from "@/core/job";
+import { groupedName, groupOf, ownName, usersOf, type Row } from "@/core/job";
 import { kindOf, rowNumbers, type Field } from "@/core/rows";
 import type { NumberText, Quantity } from "@/core/number";
 import { getPath, setPath } from "@/core/grammar/grammar";
@@ -38,6 +38,7 @@ export function RowEditor({ row, number, duplicate, remove, move }: Props) {
     for (const [k, v] of Object.entries(changes)) setPath(body, k, v);
     edit([{ edit: "setRow", id: row.id, body }], kind.label);
   };
+  const named = (name: string) => edit([{ edit: "nameRow", id: row.id, name }], "name");
   const draw = (f: Field, i: number) => {
     switch (f.field) {
       case "number": {
@@ -134,10 +135,19 @@ export function RowEditor({ row, number, duplicate, remove, move }: Props) {
         <label className={css.name}>
           <span className="sr">Name of the row</span>
           <TextField
-            value={row.name ?? ""}
+            value={ownName(row)}
             placeholder="name"
-            maxLength={120}
-            commit={(name) => edit([{ edit: "nameRow", id: row.id, name }], "name")}
+            maxLength={100}
+            commit={(own) => named(groupedName(groupOf(row) ?? "", own))}
+          />
+        </label>
+        <label className={css.name}>
+          <span className="sr">Group of the row</span>
+          <TextField
+            value={groupOf(row) ?? ""}
+            placeholder="group"
+            maxLength={60}
+            commit={(group) => named(groupedName(group, ownName(row)))}
           />
         </label>
         <Button

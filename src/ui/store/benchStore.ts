@@ -62,6 +62,8 @@ interface BenchState {
   unitShown: "in" | "mm" | null;
   help: boolean;
   focusRow: string | null;
+  /** Groups of rows that are folded to one line. */
+  folded: readonly string[];
   /** Balloon looked at, on the print and in the ledger alike. */
   balloon: number | null;
   /** Balloon whose measurement is being picked on the stage, and the first face picked. */
@@ -115,6 +117,7 @@ export const useBench = create<BenchState>((set) => ({
   unitShown: null,
   help: false,
   focusRow: null,
+  folded: [],
   balloon: null,
   picking: null,
   planePick: null,
