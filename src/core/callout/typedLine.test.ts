@@ -105,7 +105,7 @@ describe("a card as a print words it", () => {
 it.each([
   ["LINE RIGHT 1", "LINE BY X 1"],
   ["UP .5", "LINE BY Y .5"],
-  ["LEFT #4", "LINE BY X (-#4)"],
+  ["LEFT #4", "LINE BY X -#4"],
   ["RIGHT 1 DOWN .5", "LINE BY 1,-.5"],
   ["3,4", "LINE TO 3,4"],
 ])("in an outline %s is %s", (typed, becomes) => {

@@ -1,7 +1,7 @@
 import type { NumberReport } from "../engine/numbers";
 import type { PreparedRow } from "../engine/prepare";
 import type { JobEdit } from "../job/edits";
-import { toNumberText, type NumberText } from "../number";
+import { negated, toNumberText, type NumberText } from "../number";
 import { changedRow, type Pattern, type RowBody } from "../rows";
 import type { Slip } from "./slip";
 
@@ -79,9 +79,9 @@ function pointMirrored(r: PreparedRow, pattern: Pattern): Slip[] {
   if (pattern.kind !== "points") return [];
   const { points } = pattern;
   const mirrors = [
-    { x: negated, y: same },
-    { x: same, y: negated },
-    { x: negated, y: negated },
+    { x: turned, y: same },
+    { x: same, y: turned },
+    { x: turned, y: turned },
   ];
   const places = mirrors.flatMap((m) => points.map((p, i) => ({ i, p: { x: m.x(p.x), y: m.y(p.y) } })));
   return places
@@ -93,9 +93,4 @@ function pointMirrored(r: PreparedRow, pattern: Pattern): Slip[] {
 }
 
 const same = (t: NumberText): NumberText => t;
-/** The same number on the other side of zero; what is made of more than a figure is put in brackets. */
-function negated(t: NumberText): NumberText {
-  if (/^0?\.?0*$/.test(t)) return t;
-  if (/^-[\d.#/]+$/.test(t)) return toNumberText(t.slice(1));
-  return toNumberText(/^[\d.#/]+$/.test(t) ? `-${t}` : `-(${t})`);
-}
+const turned = (t: NumberText): NumberText => toNumberText(negated(t));

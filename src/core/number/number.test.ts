@@ -7,6 +7,7 @@ import {
   INCH,
   inCallout,
   lengthText,
+  negated,
   normaliseNumberText,
   readExpression,
   showLength,
@@ -222,5 +223,27 @@ describe("areas and volumes as a job shows them", () => {
     expect([showVolume(25.4 ** 3, "in"), showVolume(25.4 ** 3, "mm")]).toEqual(["1.0000 in³", "16387.1 mm³"]);
     expect([showBulk(25.4 ** 3, "in"), showBulk(25.4 ** 3, "mm")]).toEqual(["1.000 in³", "16.387 cm³"]);
     expect(showArea(122 * 25.4 ** 2, "in", 1)).toBe("122.0 in²");
+  });
+});
+
+describe("a number's text turned round zero", () => {
+  it.each([
+    ["1.5", "-1.5"],
+    ["-1.5", "1.5"],
+    ["0", "0"],
+    [".000", ".000"],
+    ["3/8", "-3/8"],
+    ["#4/2", "-#4/2"],
+    ["5!", "-5!"],
+    ["-5{from sheet 2}", "5{from sheet 2}"],
+    ["1-1/2", "(-(1-1/2))"],
+    ["-5+3", "(-(-5+3))"],
+    ["(#1 - .2)", "(-((#1 - .2)))"],
+  ])("%s becomes %s", (text, becomes) => expect(negated(text)).toBe(becomes));
+  it("is the same figure with the other sign, and comes back", () => {
+    for (const text of ["1.5", "-2", "3/8", "1-1/2", "-5+3", "(7 - .2)"]) {
+      expect(typed(negated(text))).toBeCloseTo(-typed(text), 12);
+      expect(typed(negated(negated(text)))).toBeCloseTo(typed(text), 12);
+    }
   });
 });

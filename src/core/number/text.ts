@@ -100,3 +100,14 @@ export function lengthText(mm: number, unit: LengthUnit, decimals = unitOf[unit]
 /** Evaluates a number that may not be there yet (stock, grip, check value). */
 export const valueOf = (text: NumberText | undefined, quantity: Quantity, scope: NumberScope): Result<NumberValue> =>
   text === undefined ? fail("no value yet") : evaluateNumber(text, quantity, scope);
+
+/**
+ * The text of the same number on the other side of zero: the sign where there is one figure, else brackets. Nothing
+ * stays nothing; what says where a number comes from (`5!`, `5{note}`) stays behind it.
+ */
+export function negated(text: string): string {
+  const [, number, source = ""] = /^(.*?)(!|\{[^{}]*\})?$/.exec(text)!;
+  if (/^0?\.?0*$/.test(number)) return text;
+  if (/^-[\d.#/]+$/.test(number)) return number.slice(1) + source;
+  return (/^[\d.#/]+$/.test(number) ? `-${number}` : `(-(${number}))`) + source;
+}

@@ -1,3 +1,4 @@
+import { holdingRules } from "../findings/holding";
 import { valueOf } from "../engine/numbers";
 import type { SolidKernel } from "../engine/kernel";
 import { CONTACT } from "../geometry/tolerance";
@@ -55,7 +56,7 @@ function tooLong(c: CheckContext, { setup }: StandingSetup, hold: Chuck, grip: n
   const third = typed(c, whole / 3);
   return {
     place: null,
-    rule: "grip-refused",
+    rule: holdingRules.refused,
     severity: "stop",
     value: grip,
     limit: whole,

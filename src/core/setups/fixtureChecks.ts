@@ -1,3 +1,4 @@
+import { holdingRules } from "../findings/holding";
 import { showArea } from "../number";
 import { CONTACT } from "../geometry/tolerance";
 import type { Vec2, Vec3 } from "../geometry/vec";
@@ -216,7 +217,7 @@ export function cutterFindings(c: CheckContext, held: Held): (Found & { rule: st
     return [
       {
         ...whose,
-        rule: "cut-into-jaw",
+        rule: holdingRules.intoJaw,
         severity: "stop",
         value: met.below,
         limit: 0,

@@ -1,3 +1,4 @@
+import { holdingRules } from "../findings/holding";
 import { showArea } from "../number";
 import { sectionAt } from "../engine/shadow";
 import { CONTACT, PARALLEL } from "../geometry/tolerance";
@@ -28,7 +29,7 @@ export function gripFindings(
   if (grip >= whole - CONTACT)
     return [
       {
-        rule: "grip-refused",
+        rule: holdingRules.refused,
         severity: "stop",
         value: grip,
         limit: whole,
@@ -41,7 +42,7 @@ export function gripFindings(
   const need = Math.max(gripLeast.value, above / heightOverGrip.value);
   if (grip < gripLeast.value - CONTACT || above / grip > heightOverGrip.value + CONTACT)
     found.push({
-      rule: "grip-too-shallow",
+      rule: holdingRules.tooShallow,
       severity: grip < gripLeast.value - CONTACT ? "stop" : "caution",
       value: grip,
       limit: need,

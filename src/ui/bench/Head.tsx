@@ -1,5 +1,6 @@
 "use client";
 import Link from "next/link";
+import { isAboutHolding } from "@/core/findings/holding";
 import { releaseState, type Job } from "@/core/job";
 import type { Evaluated } from "@/kernel/worker";
 import { stepName, steps, useBench, type Step } from "../store/benchStore";
@@ -94,7 +95,6 @@ function HeadField({ value, commit, label }: { value: string; commit: (v: string
 /** What stands under a step's name: how far it is, in the fewest words. */
 function note(step: Step, job: Job, e: Evaluated | null, paths: number): { text: string; red?: boolean } {
   const findings = e?.evaluation.findings.filter((f) => !f.waived) ?? [];
-  const hold = ["grip-too-shallow", "cut-into-jaw"];
   switch (step) {
     case "print":
       return {
@@ -108,13 +108,13 @@ function note(step: Step, job: Job, e: Evaluated | null, paths: number): { text:
     }
     case "shape": {
       const failed = e?.evaluation.solved.rows.filter((r) => r.state === "failed").length ?? 0;
-      const n = findings.filter((f) => !hold.includes(f.rule) && f.rule !== "outside-stock").length + failed;
+      const n = findings.filter((f) => !isAboutHolding(f.rule) && f.rule !== "outside-stock").length + failed;
       return n
         ? { text: `${n} remark${n === 1 ? "" : "s"}`, red: true }
         : { text: `${job.rows.length} row${job.rows.length === 1 ? "" : "s"}` };
     }
     case "hold": {
-      const n = findings.filter((f) => hold.includes(f.rule)).length;
+      const n = findings.filter((f) => isAboutHolding(f.rule)).length;
       const setups = job.setups?.length ?? 0;
       return n
         ? { text: `${n} remark${n === 1 ? "" : "s"}`, red: true }

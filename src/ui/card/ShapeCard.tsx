@@ -1,4 +1,5 @@
 "use client";
+import { isAboutHolding } from "@/core/findings/holding";
 import { showBulk, showLight } from "@/core/number";
 import { useBench } from "../store/benchStore";
 import { useJob } from "../store/jobStore";
@@ -31,7 +32,7 @@ export function ShapeCard() {
         <>
           <CalloutLine />
           <RouteCard />
-          <JobRemarks rules={(r) => !["grip-too-shallow", "cut-into-jaw"].includes(r)} />
+          <JobRemarks rules={(r) => !isAboutHolding(r)} />
           <OutlineShelf />
           <PlaneShelf />
         </>

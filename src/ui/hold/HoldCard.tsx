@@ -7,15 +7,13 @@ import { Body, Section } from "../common/Section";
 import { Remark } from "../card/RedPencil";
 import { useBench } from "../store/benchStore";
 import { useJob } from "../store/jobStore";
+import { isAboutHolding } from "@/core/findings/holding";
 import { useSetups } from "../store/setupsStore";
 import css from "./HoldCard.module.css";
 import { emptySetup, moveRow, nextOp, setSetups, setupsProposed } from "./setupEdits";
 import { SetupLine } from "./SetupLine";
 import { SetupPanel } from "./SetupPanel";
 import { useSetupsEngine } from "./useSetupsEngine";
-
-/** Remarks of the workpiece on how its first setup holds it. */
-const holdRules = ["grip-too-shallow", "grip-refused", "cut-into-jaw"];
 
 /** The Hold step: the routing as a ruled strip, one setup open in place, the piece in it on the stage. */
 export function HoldCard() {
@@ -26,7 +24,7 @@ export function HoldCard() {
   const job = jobOf(document);
   const findings = useBench((s) => s.evaluated?.evaluation.findings);
   const isWork = useJob((s) => s.part === null || s.part === document.parts[0].id);
-  const told = isWork ? (findings?.filter((f) => holdRules.includes(f.rule) && !f.waived) ?? []) : [];
+  const told = isWork ? (findings?.filter((f) => isAboutHolding(f.rule) && !f.waived) ?? []) : [];
   const sensors = useSensors(
     useSensor(PointerSensor, { activationConstraint: { distance: 5 } }),
     useSensor(KeyboardSensor),

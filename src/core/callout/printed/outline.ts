@@ -1,3 +1,4 @@
+import { negated } from "../../number";
 const number = String.raw`-?(?:\d+\.?\d*|\.\d+|#\d+|\([^()]*\))`;
 const move = new RegExp(String.raw`^(RIGHT|LEFT|UP|DOWN)\s+(?:BY\s+)?(${number})\s*,?\s*`, "i");
 const place = new RegExp(String.raw`^(?:TO\s+)?(${number})\s*,\s*(${number})$`, "i");
@@ -34,5 +35,3 @@ export function printedOutlineLine(typed: string, isFirst: boolean): string | nu
   if (by.x !== undefined && by.y !== undefined) return `LINE BY ${by.x},${by.y}`;
   return by.x === undefined ? `LINE BY Y ${by.y}` : `LINE BY X ${by.x}`;
 }
-
-const negated = (t: string): string => (t.startsWith("-") ? t.slice(1) : /^[\d.]+$/.test(t) ? `-${t}` : `(-${t})`);

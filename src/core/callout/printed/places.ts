@@ -1,3 +1,4 @@
+import { negated } from "../../number";
 import type { Words } from "./words";
 
 /** What says that places share a circle evenly, which is what a bolt circle does anyway. */
@@ -184,10 +185,6 @@ export class Places {
     return this.stands(` ON ${side}`);
   }
 }
-
-/** The same number on the other side of zero. */
-const negated = (t: string): string =>
-  /^-[\d.]+$/.test(t) ? t.slice(1) : /^0?\.?0*$/.test(t) ? t : /^[\d.]+$/.test(t) ? `-${t}` : `(-(${t}))`;
 
 export const isCircle = (w: Words): boolean =>
   w.take("BC") ||

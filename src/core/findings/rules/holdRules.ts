@@ -4,6 +4,7 @@ import { loopBox } from "../../outline";
 import { lengthText } from "../../number";
 import type { BodyStep, PlacedBody } from "../../engine/kernel";
 import type { Finding, Fix } from "../finding";
+import { holdingRules } from "../holding";
 import { down, say, whose, type Rule, type RuleContext } from "../rule";
 import type { SolvedRow } from "../../engine/solve";
 import { jawMet } from "../../paths/jaws";
@@ -19,7 +20,7 @@ function setup(c: RuleContext): ViseSetup | null {
 }
 
 export const gripTooShallow: Rule = {
-  id: "grip-too-shallow",
+  id: holdingRules.tooShallow,
   find(c) {
     const v = setup(c);
     if (!v) return [];
@@ -47,7 +48,7 @@ export const gripTooShallow: Rule = {
 };
 
 export const cutIntoJaw: Rule = {
-  id: "cut-into-jaw",
+  id: holdingRules.intoJaw,
   find(c) {
     const v = setup(c);
     if (!v || !c.job.hold) return [];
@@ -124,7 +125,7 @@ function openCutsIntoJaws(c: RuleContext, v: ViseSetup): Omit<Finding, "rule">[]
 
 /** A grip that cannot be: nothing, or the whole height of the piece. */
 export const gripRefused: Rule = {
-  id: "grip-refused",
+  id: holdingRules.refused,
   find(c) {
     const piece = c.stock?.box ?? c.partBox;
     if (!c.job.hold) return [];
