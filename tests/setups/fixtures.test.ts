@@ -160,6 +160,26 @@ describe("what a nest is held to", () => {
     expect((await remarks(lines(17), "cut-into-jaw"))[0].value).toBeCloseTo(2, 6);
     expect(await remarks(lines(15), "cut-into-jaw")).toEqual([]);
   });
+  it("says so where it cannot be told whether a cutter goes in", async () => {
+    // A hole aslant cuts every level of the plate in an ellipse, which no section here is made of.
+    const [found] = await remarks(
+      mm(
+        "LEAVE BLOCK 60 X 40 X 20",
+        "CUT STEP LEFT 3 DEEP 17 ON BOTTOM",
+        "SETUP 10 MILL UP TOP ROWS 1",
+        'SETUP 20 MILL UP BOTTOM HOLD PLATE "plate" ROWS 2',
+        'PART "plate" PLATE',
+        'PLANE "aslant" TILT 30 ABOUT X AT 0,0,60',
+        "LEAVE BLOCK 160 X 120 X 30",
+        "CUT POCKET 60.1 X 40.1 R.01 DEEP 5",
+        'CUT ⌀10 THRU ON PLANE "aslant" AT 60,0',
+        'PLACE "test" IN "plate" AT 0,0,25 UP BOTTOM MIDDLE AFTER SETUP 10',
+      ),
+      "cut-into-jaw",
+    );
+    expect(found.severity).toBe("caution");
+    expect(found.text).toMatch(/^whether row 2 goes into "plate" cannot be told/);
+  });
   it("a clamp screw where a cutter passes under its head", async () => {
     const lines = (x: number, deep = 10) =>
       mm(

@@ -198,10 +198,25 @@ export function cutterFindings(c: CheckContext, held: Held): (Found & { rule: st
   const rows = held.rows.filter((r) => r.placed?.step?.op !== "leave" || r === leave);
   const cutter = Math.min(...held.crib.map((t) => t.diameter));
   return sweptOver(held.lying, rows, held.finished, cutter).flatMap((swept): (Found & { rule: string })[] => {
-    const met = metBy(swept, held.lying);
-    if (!met) return [];
+    const told = metBy(swept, held.lying);
     const { row } = swept;
-    const whose = { row: row.number, rowId: row.row.id, place: onPiece(held, met.at), part: held.part };
+    const own = { row: row.number, rowId: row.row.id, part: held.part };
+    if (!told.ok)
+      return [
+        {
+          ...own,
+          rule: holdingRules.intoJaw,
+          severity: "caution",
+          value: 0,
+          limit: 0,
+          place: null,
+          text: `whether row ${row.number} goes into "${held.part}" cannot be told: ${told.problems[0].message}`,
+          source: "geometry: sections of the holder",
+        },
+      ];
+    const met = told.value;
+    if (!met) return [];
+    const whose = { ...own, place: onPiece(held, met.at) };
     if (swept.isThrough && met.area < areaUnder(held))
       return [
         {

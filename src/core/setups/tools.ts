@@ -1,3 +1,4 @@
+import { ok, type Result } from "../base/result";
 import type { BodyStep } from "../engine/kernel";
 import { boxOfState } from "../engine/piece";
 import { levelsOfBody } from "../engine/rowShape";
@@ -101,16 +102,27 @@ export function sweptOver(lying: Lying, rows: SolvedRow[], part: string, cutter:
   });
 }
 
-/** Where a cutter would cut into the holder: area met, how far below its top, and a place; null where it passes. */
-export function metBy({ region, low }: Swept, lying: Lying): { area: number; below: number; at: Vec2 } | null {
+/** What a cutter meets of a holder: area, how far below its top, and a place. */
+interface Met {
+  area: number;
+  below: number;
+  at: Vec2;
+}
+
+/** Where a cutter would cut into the holder; null where it passes, a reason where that cannot be told. */
+export function metBy({ region, low }: Swept, lying: Lying): Result<Met | null> {
   const { kernel, holder, holderBox } = lying;
-  if (low > holderBox.max.z - SLIVER) return null;
+  if (low > holderBox.max.z - SLIVER) return ok(null);
+  let untold: Result<Met | null> | null = null;
   for (const level of [Math.max(low, holderBox.min.z) + 2 * CONTACT, holderBox.max.z - 2 * CONTACT]) {
     const solid = sectionAt(kernel, holder, TOP, -level);
-    if (!solid.ok) continue;
+    if (!solid.ok) {
+      untold = solid;
+      continue;
+    }
     const met = combine(region, solid.value, "overlap");
     const area = areaOf(met);
-    if (area > MET) return { area, below: holderBox.max.z - low, at: startOf(met[0][0]) };
+    if (area > MET) return ok({ area, below: holderBox.max.z - low, at: startOf(met[0][0]) });
   }
-  return null;
+  return untold ?? ok(null);
 }
