@@ -183,7 +183,7 @@ print(json.dumps({"errors":len(a.errors),"fixes":len(a.fixes),"kinds":{k:len(m.q
   judge("pdftotext", spawnSync("pdftotext", ["-v"]).status !== null)(
     "the setup sheet is two pages at most with callouts, cutters, remarks, cautions, holes and what is left out",
     async () => {
-      const job = jobOf(`${part}\nSTOCK PLATE 130 X 90 X 30\nHOLD VISE GRIP 8 ACROSS Y`);
+      const job = jobOf(`${part}\nCUT ⌀9 DEEP 4 FLAT AT 50,0\nSTOCK PLATE 130 X 90 X 30\nHOLD VISE GRIP 8 ACROSS Y`);
       const e = await evaluateJob(job);
       const made = await exportJob("pdf", job, e, await loadKernel());
       if (!made.ok) throw new Error(made.problems[0].message);
@@ -200,6 +200,8 @@ print(json.dumps({"errors":len(a.errors),"fixes":len(a.fixes),"kinds":{k:len(m.q
         "HOLES FROM THE DATUM",
         "row 5: tapping",
         "row 6 has no path",
+        // A sign that no text face has stands in a title too.
+        "bore ⌀ by milling, row 7",
       ])
         expect(text).toContain(word);
       expect(execFileSync("pdfinfo", [file], { encoding: "utf8" })).toMatch(/Pages:\s+[12]\n/);

@@ -164,7 +164,7 @@ function pathTable({ job, plans }: SheetJob): Piece {
       body: [
         [label("Path"), label("Cutter"), label("Deep", right), label("Length", right), label("Min", right)],
         ...plans.map((p) => [
-          { text: p.title, fontSize: 8 },
+          { text: runs(p.title), fontSize: 8 },
           { text: runs(p.cutter?.name ?? p.drill ?? p.problem ?? "—"), fontSize: 8 },
           figures(showLength(p.depth, job.unit)),
           figures(showLength(p.length, job.unit)),
@@ -185,7 +185,7 @@ function wholeJob({ job, evaluation, open }: SheetJob): Piece[] {
     color: k.agrees ? ink.line : ink.red,
   }));
   const below = { margin: [0, 4, 0, 0] };
-  const waived = job.waivers.map((w) => ({ text: `${w.rule}: ${w.reason}`, fontSize: 7.5 }));
+  const waived = job.waivers.map((w) => ({ text: runs(`${w.rule}: ${w.reason}`), fontSize: 7.5 }));
   const clamping =
     "Grip and clearances are geometry only. Clamping force is judged at the machine by a qualified person.";
   return [
@@ -210,8 +210,8 @@ function signature(job: Job): Piece[] {
     state in headings ? headings[state as keyof typeof headings] : "Draft; an earlier revision was released";
   return [
     label(heading, { ...(state === "released" ? {} : { color: ink.red }), margin: [0, 4, 0, 0] }),
-    { text: `${s.by}, ${s.on}, rev ${s.revision}`, fontSize: 8 },
-    ...(s.reason ? [{ text: `signed with something open: ${s.reason}`, fontSize: 7.5, color: ink.red }] : []),
+    { text: runs(`${s.by}, ${s.on}, rev ${s.revision}`), fontSize: 8 },
+    ...(s.reason ? [{ text: runs(`signed with something open: ${s.reason}`), fontSize: 7.5, color: ink.red }] : []),
   ];
 }
 

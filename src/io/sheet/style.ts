@@ -22,19 +22,23 @@ export const fonts = {
 /** A piece of the page as the PDF library takes it. */
 export type Piece = Record<string, unknown>;
 
+/** What the text faces have: Latin letters, general punctuation, the euro, trade mark, minus and division signs. */
+const LATIN = "\\u0000-\\u00ff\\u2000-\\u206f\\u20ac\\u2122\\u2212\\u2215";
+const OTHERS = new RegExp(`([^${LATIN}]+)`);
+
 /** Drawing symbols are missing from text faces: they are set in the symbol face, run by run. */
 export const runs = (text: string, style: Piece = {}): Piece[] =>
   text
-    .split(/([⌀↧∅→▲]+)/)
+    .split(OTHERS)
     .filter(Boolean)
     .map((t) => ({
       text: t,
       ...style,
-      ...(/[⌀↧∅→▲]/.test(t) ? { font: "Symbols", bold: false, italics: false } : {}),
+      ...(OTHERS.test(t) ? { font: "Symbols", bold: false, italics: false } : {}),
     }));
 
 export const label = (t: string, more: Piece = {}): Piece => ({
-  text: t.toUpperCase(),
+  text: runs(t.toUpperCase()),
   fontSize: 6.5,
   color: ink.soft,
   characterSpacing: 0.5,
@@ -47,7 +51,7 @@ export const figures = (t: string, fontSize = 7.5): Piece => ({
   fontSize,
   alignment: "right",
 });
-export const quiet = (t: string, fontSize = 8): Piece => ({ text: t, color: ink.soft, fontSize });
+export const quiet = (t: string, fontSize = 8): Piece => ({ text: runs(t), color: ink.soft, fontSize });
 /** What the red pencil says. */
 export const red = (t: string, fontSize = 8): Piece => ({ text: runs(t), color: ink.red, italics: true, fontSize });
 
