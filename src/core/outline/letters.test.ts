@@ -62,6 +62,26 @@ describe("letters", () => {
     }
   });
 
+  it("enclose it nearly where their corners are made true rounds: every letter of both fonts", () => {
+    for (const font of ["plain", "mono"] as const)
+      for (let code = 33; code < 127; code++) {
+        const c = String.fromCharCode(code);
+        const k = 10 / fonts[font].capHeight;
+        const exact = pathArea(fonts[font].glyphs[c][1]) * k * k;
+        expect([c, Math.abs(area(write(c, { font })) - exact) / exact < 3.5e-3]).toEqual([c, true]);
+      }
+  });
+
+  it("keep closed ways, each arc where the last piece ended", () => {
+    for (const font of ["plain", "mono"] as const)
+      for (let code = 33; code < 127; code++)
+        for (const loop of write(String.fromCharCode(code), { font }))
+          loop.forEach((s, i) => {
+            const next = loop[(i + 1) % loop.length];
+            expect(Math.hypot(endOf(s).x - startOf(next).x, endOf(s).y - startOf(next).y)).toBeLessThan(1e-6);
+          });
+  });
+
   it("are closed chains that keep their smoothness", () => {
     for (const loop of write("S8"))
       loop.forEach((s, i) => expect(distance2(endOf(s), startOf(loop[(i + 1) % loop.length]))).toBeLessThan(1e-7));

@@ -26,7 +26,8 @@ const standsFor: Record<string, string> = { "⌀": "Ø", "×": "×", "−": "-" 
 /**
  * Text as closed chains of lines and arcs on a base line from 0,0, or round a circle about 0,0. `height` is that of
  * the capitals, as drawings give it.
- * Curves of the font become arcs that meet smoothly, within a two-thousandth of the height.
+ * Curves of the font become arcs that meet smoothly, within a two-thousandth of the height; the small bends at a
+ * letter's corners become true rounds, which lie up to a hundredth of the height from them.
  */
 export function lettering(t: Lettering): Result<Region> {
   const font = fonts[t.font],
