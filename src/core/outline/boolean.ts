@@ -12,6 +12,7 @@ import {
   SAME,
   splitAt,
   stitch,
+  withoutLooseEnds,
 } from "./meet";
 import { COINCIDENT, CONTACT, MEET } from "../geometry/tolerance";
 
@@ -114,7 +115,7 @@ export function combine(a: Region, b: Region, how: "join" | "cutout" | "overlap"
     const w = place(s, nearMine, a);
     if (how === "join" ? w === "out" : w === "in") kept.push(how === "cutout" ? reversed(s) : s);
   }
-  return stitch(kept).loops.filter((l) => Math.abs(loopArea(l)) > COINCIDENT);
+  return stitch(withoutLooseEnds(kept)).loops.filter((l) => Math.abs(loopArea(l)) > COINCIDENT);
 }
 
 /**
@@ -275,7 +276,7 @@ export function offsetRegion(region: Region, by: number): Region {
           onSegment(o, pointAt(s, 0.5)),
       ),
   );
-  return stitch(alone).loops.filter((l) => Math.abs(loopArea(l)) > COINCIDENT);
+  return stitch(withoutLooseEnds(alone)).loops.filter((l) => Math.abs(loopArea(l)) > COINCIDENT);
 }
 
 /** A segment moved to its right by `by`; null where an arc shrinks to nothing. */

@@ -118,6 +118,51 @@ export function splitAt(s: Segment, points: Vec2[]): Segment[] {
   });
 }
 
+/** Points found again by where they lie. */
+class Spots {
+  private readonly cells = new Map<string, number[]>();
+  constructor(
+    private readonly points: Vec2[],
+    private readonly tolerance: number,
+  ) {
+    points.forEach((p, i) => {
+      const key = this.cell(p).join();
+      this.cells.set(key, [...(this.cells.get(key) ?? []), i]);
+    });
+  }
+  private cell = (p: Vec2) => [Math.round(p.x / (this.tolerance * 10)), Math.round(p.y / (this.tolerance * 10))];
+  /** Which of the points lie at a place. */
+  at(p: Vec2): number[] {
+    const [x, y] = this.cell(p);
+    return [-1, 0, 1].flatMap((i) =>
+      [-1, 0, 1].flatMap((j) =>
+        (this.cells.get(`${x + i},${y + j}`) ?? []).filter((k) => distance2(this.points[k], p) <= this.tolerance),
+      ),
+    );
+  }
+}
+
+/**
+ * Pieces without those that lead nowhere: what nothing goes on from, or nothing leads to, is no part of a loop, nor is
+ * what leads only there. Such stubs are left of parallels that cross at a slight angle.
+ */
+export function withoutLooseEnds(pieces: Segment[], tolerance = MEET): Segment[] {
+  const own = pieces.filter((s) => lengthOf(s) > 2 * SAME);
+  const [starts, ends] = [new Spots(own.map(startOf), tolerance), new Spots(own.map(endOf), tolerance)];
+  const next = own.map((s) => starts.at(endOf(s)));
+  const before = own.map((s) => ends.at(startOf(s)));
+  const gone = new Set<number>();
+  const isLoose = (i: number) => !next[i].some((k) => !gone.has(k)) || !before[i].some((k) => !gone.has(k));
+  const waiting = own.map((_, i) => i);
+  while (waiting.length) {
+    const i = waiting.pop()!;
+    if (gone.has(i) || !isLoose(i)) continue;
+    gone.add(i);
+    waiting.push(...next[i], ...before[i]);
+  }
+  return own.filter((_, i) => !gone.has(i));
+}
+
 /**
  * Chains pieces that run head to tail into closed loops; where several go on, the one turning most to the left is
  * taken, so that loops that touch stay apart.

@@ -129,6 +129,25 @@ describe("the walls of a groove", () => {
   });
 });
 
+describe("a band round a way with slight kinks", () => {
+  it("keeps its inner side at every width: stubs of parallels that hardly cross lead nowhere", () => {
+    // Letters are full of kinks of a degree; nothing of a band may be missing, whatever its width.
+    for (const letter of "VN4YWkz")
+      for (const width of [0.0025, 0.006, 0.02, 0.05, 0.2]) {
+        const text = lettering({ text: letter, height: 8, font: "mono" });
+        if (!text.ok) throw new Error(letter);
+        for (const loop of text.value) {
+          const cells = veeCells(runOf(loop, true), width);
+          if ("element" in cells) continue;
+          const [out, into] = [offsetRegion([loop], width), offsetRegion([loop], -width)].map(covered);
+          // Where it laps over itself it covers less than its walls one by one, never more.
+          expect(Math.abs(out - into)).toBeLessThan(cells.area + 1e-6);
+          expect(Math.abs(out - into)).toBeGreaterThan(0.8 * cells.area);
+        }
+      }
+  });
+});
+
 describe("a curve through a way", () => {
   it("keeps to it, or says that it does not", () => {
     const round = (t: number) => [Math.cos(t), Math.sin(t)];
