@@ -4,6 +4,8 @@ import type { BodyStep } from "@/core/engine/kernel";
 import { copiesOf, type Tagged } from "./bodies";
 import { boolean } from "./booleans";
 import type { OC } from "./oc";
+import { volumeOf } from "./topology";
+import { CONTACT } from "@/core/geometry/tolerance";
 
 /** Pieces of a chain joined at a time: all at once takes half as long again (measured on letters). */
 const JOINED_AT_ONCE = 4;
@@ -66,6 +68,11 @@ export class Grooves {
     for (let i = 0; i < pieces.length; i += JOINED_AT_ONCE) {
       const [first, ...rest] = pieces.slice(i, i + JOINED_AT_ONCE);
       const one = rest.length ? boolean(this.oc, "join", first, rest) : ok(first);
+      if (one.ok && rest.length && !this.holdsAll(one.value, [first, ...rest])) {
+        one.value.shape.delete();
+        for (const t of made) if (!pieces.includes(t)) t.shape.delete();
+        return null;
+      }
       if (!one.ok) {
         for (const t of made) if (!pieces.includes(t)) t.shape.delete();
         return null;
@@ -73,6 +80,14 @@ export class Grooves {
       made.push(one.value);
     }
     return made;
+  }
+
+  /** Whether what pieces were joined to can be right: no less than the largest of them, no more than all together. */
+  private holdsAll(joined: Tagged, pieces: Tagged[]): boolean {
+    const volumes = pieces.map((t) => volumeOf(this.oc, t.shape));
+    const volume = volumeOf(this.oc, joined.shape);
+    const most = volumes.reduce((sum, v) => sum + v, 0);
+    return volume > Math.max(...volumes) * (1 - CONTACT) && volume < most * (1 + CONTACT);
   }
 
   /** Forgets the oldest beyond what is kept. Not called while tools are in use. */
