@@ -126,7 +126,7 @@ say(
   `${full.toFixed(0)} ms of ${bare.toFixed(0)} ms`,
 );
 
-// Its counterbores lap over one another (14 across, 10 apart): those stay a boolean. Apart, nothing does.
+// Its counterbores break out of their pocket's walls: that row stays a boolean. Closer in and apart, nothing does.
 const spaced = jobOf(
   writeCard(plate)
     .split("\n")

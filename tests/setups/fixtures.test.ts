@@ -198,6 +198,8 @@ describe("what a nest is held to", () => {
     expect(found.map((f) => [f.severity, f.row, f.value])).toEqual([["stop", 2, 5]]);
     expect(await remarks(lines(45), "clamp-screw")).toEqual([]);
     expect(await remarks(lines(35, 8), "clamp-screw")).toEqual([]);
+    const under = await remarks(lines(33, 8), "clamp-screw");
+    expect(under.map((f) => f.text)).toEqual(Array(2).fill('the piece lies over the clamp screw of row 3 of "plate"'));
   });
   it("stations that lie too near, and over the edge", async () => {
     const plate = (pitch: number) =>

@@ -47,7 +47,8 @@ describe("numbers printed with a tolerance", () => {
   it("become balloons, and the row is made of them", () => {
     const read = readCallout("⌀.2500 +.0005/-.0000 ↧ .5 ±.01", block, "g");
     if (!read.ok) throw new Error(read.error.message);
-    const { row, balloons } = withBalloons(read.row, read.toleranced, block);
+    const { rows, balloons } = withBalloons([read.row], read.toleranced, block);
+    const [row] = rows;
     expect(balloons).toMatchObject([
       { number: 1, kind: "diameter", value: ".2500", tolerance: { kind: "sided" } },
       { number: 2, value: ".5", tolerance: { kind: "plusMinus", value: ".01" } },
@@ -58,7 +59,7 @@ describe("numbers printed with a tolerance", () => {
     const read = readCallout("⌀.505/.500 THRU", block, "g");
     if (!read.ok) throw new Error(read.error.message);
     expect(read.row.body).toMatchObject({ diameter: ".5025" });
-    expect(withBalloons(read.row, read.toleranced, block).balloons).toMatchObject([
+    expect(withBalloons([read.row], read.toleranced, block).balloons).toMatchObject([
       { tolerance: { kind: "limits", high: ".505", low: ".500" } },
     ]);
   });
@@ -111,4 +112,15 @@ it.each([
 ])("in an outline %s is %s", (typed, becomes) => {
   const r = readOutlineLine(typed, { idOf: (n) => `r${n}`, numberOf: (id) => id.slice(1) });
   expect(r.ok && writeOutlineItem(r.item, { idOf: String, numberOf: (id) => id })).toBe(becomes);
+});
+
+it("keeps tolerances of all the rows a line says: what is done from both sides is one dimension", () => {
+  const kept = (typed: string) => {
+    const read = readCallout(typed, block, "g");
+    if (!read.ok) throw new Error(read.error.message);
+    const made = withBalloons([read.row, ...read.more], read.toleranced, block);
+    return [made.balloons.length, ...made.rows.map((r) => JSON.stringify(r.body).includes('"#1"'))];
+  };
+  expect(kept("⌀.25 THRU ⌴ ⌀.50 ±.01 ↧ .125 BOTH SIDES")).toEqual([1, true, true]);
+  expect(kept("⌀.25 THRU ⌀.5 ±.01 ↧ .25")).toEqual([1, false, true]);
 });

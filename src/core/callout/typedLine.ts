@@ -52,25 +52,30 @@ const isSame = (typed: string, as: string): boolean => {
 };
 
 /**
- * A row whose numbers printed with a tolerance are balloons of their own, and those balloons; they are numbered on
+ * Rows of one line whose numbers printed with a tolerance are balloons of their own, and those balloons; they are numbered on
  * from the last.
  */
 export function withBalloons(
-  row: Row,
+  rows: Row[],
   toleranced: TypedRow["toleranced"],
   job: Pick<Job, "balloons" | "unit">,
-): { row: Row; balloons: Balloon[] } {
+): { rows: Row[]; balloons: Balloon[] } {
   let next = Math.max(0, ...job.balloons.map((b) => b.number)) + 1;
-  let { body } = row;
+  let made = rows;
   const balloons: Balloon[] = [];
   for (const t of toleranced) {
-    const number = rowNumbers(body).find((n) => n.text === toNumberText(t.text));
+    const printedAt = (row: Row) => rowNumbers(row.body).find((n) => n.text === toNumberText(t.text));
     const isLimits = /^[\d.]+\s*\/\s*[\d.]+$/.test(t.tolerance);
     const printed = `${t.isDiameter ? "⌀" : ""}${isLimits ? t.tolerance.replace("/", " / ") : `${t.text} ${t.tolerance}`}`;
     const read = readBalloonLine(printed, next);
-    if (!number || !read.ok) continue;
-    body = withNumber(body, number.path, toNumberText(`#${next++}`));
+    if (!made.some(printedAt) || !read.ok) continue;
+    const cited = toNumberText(`#${next++}`);
+    // What is done from both sides stands in both rows, and is one dimension.
+    made = made.map((row) => {
+      const number = printedAt(row);
+      return number ? { ...row, body: withNumber(row.body, number.path, cited) } : row;
+    });
     balloons.push(read.balloon);
   }
-  return { row: { ...row, body }, balloons };
+  return { rows: made, balloons };
 }

@@ -87,7 +87,7 @@ const sideAxes: Record<Side, { x: Vec3; y: Vec3; normal: Vec3 }> = {
   left: { x: v3(0, -1, 0), y: v3(0, 0, 1), normal: v3(-1, 0, 0) },
 };
 
-/** The plane that looks to `side`, at `offset` along that direction; its coordinates count from the job's origin. */
+/** The side over against each. */
 export const oppositeSide: Record<Side, Side> = {
   top: "bottom",
   bottom: "top",
@@ -96,6 +96,7 @@ export const oppositeSide: Record<Side, Side> = {
   left: "right",
   right: "left",
 };
+/** The plane that looks to `side`, at `offset` along that direction; its coordinates count from the job's origin. */
 export const sideFrame = (side: Side, offset: number): Frame => {
   const a = sideAxes[side];
   return { origin: scale(a.normal, offset), x: a.x, y: a.y, normal: a.normal };

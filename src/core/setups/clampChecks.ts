@@ -1,9 +1,10 @@
-import { fromFrame } from "../geometry/vec";
+import { shadowOfBand } from "../engine/shadow";
+import { PARALLEL } from "../geometry/tolerance";
+import { fromFrame, type Vec2 } from "../geometry/vec";
 import { circle, moveLoop } from "../outline";
-import { combine, oriented } from "../outline/boolean";
+import { combine, oriented, type Region } from "../outline/boolean";
 import { fixturePractice, type Cutter } from "../tables";
 import type { EvaluatedPart } from "../evaluate/parts";
-import type { Vec2 } from "../geometry/vec";
 import type { LengthUnit } from "../number";
 import { say, type CheckContext, type Found } from "./finding";
 import type { Held } from "./fixtureChecks";
@@ -30,12 +31,19 @@ export function clampScrews(parts: EvaluatedPart[], name: string, unit: LengthUn
   return holder.value.part.evaluation.solved.rows.flatMap((row): ClampScrew[] => {
     const step = row.placed?.step;
     const thread = row.feature?.is === "hole" ? row.feature.thread : null;
-    if (row.state !== "ok" || !thread || step?.op !== "cut" || step.frame.normal.z < 0.999) return [];
+    if (row.state !== "ok" || !thread || step?.op !== "cut" || step.frame.normal.z < PARALLEL) return [];
     return step.places.map((p) => {
       const at = fromFrame(step.frame, p);
       return { row: row.number, at, radius: (clampHead * thread.major) / 2, high: clampHigh * thread.major };
     });
   });
+}
+
+/** Whether a screw's head stands where the piece is, above the plate. */
+function isUnder({ lying }: Held, screw: ClampScrew, head: Region): boolean {
+  const top = lying.holderBox.max.z;
+  const piece = shadowOfBand(lying.kernel, lying.piece, lying.frame, -(top + screw.high), -top);
+  return piece.ok && areaOf(combine(piece.value, head, "overlap")) > MET;
 }
 
 const smallest = (crib: readonly Cutter[]) => Math.min(...crib.map((t) => t.diameter));
@@ -50,6 +58,19 @@ export function clampFindings(c: CheckContext, held: Held, screws: ClampScrew[])
     const head = oriented([moveLoop(circle(screw.radius), screw.at)]);
     // A footprint is what a cutter leaves; it passes as far beside it as it is wide where it cuts a side.
     const met = swept.find((s) => s.low < top + screw.high && areaOf(combine(s.region, head, "overlap")) > MET);
+    if (isUnder(held, screw, head))
+      return [
+        {
+          rule: "clamp-screw",
+          severity: "stop",
+          value: 0,
+          limit: screw.high,
+          place: null,
+          part,
+          text: `the piece lies over the clamp screw of row ${screw.row} of "${part}"`,
+          source: "geometry: piece and clamp screw, its head as it is usual (common practice, from memory)",
+        },
+      ];
     if (!met) return [];
     return [
       {

@@ -97,6 +97,7 @@ export function Bench({ id, stored, drawn }: { id: string; stored: StoredJob | n
       selected: null,
       openRow: placeOf(location.search).row,
       showRow: null,
+      folded: [],
       picked: null,
       measured: [],
       ghost: null,

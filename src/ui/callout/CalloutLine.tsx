@@ -3,7 +3,6 @@ import { Button, Input, type InputRef } from "antd";
 import { useMemo, useRef, useState } from "react";
 import { readCallout, withBalloons, type ReadCallout } from "@/core/callout";
 import { numberScope, reportNumbers } from "@/core/engine/numbers";
-import type { Row } from "@/core/job";
 import { kindOf } from "@/core/rows";
 import { freshId } from "../bench/actions";
 import { useBench } from "../store/benchStore";
@@ -41,13 +40,12 @@ export function CalloutLine() {
   };
   const enter = (keepBalloons = false) => {
     if (!read?.ok) return;
-    const made: { row: Row; balloons: Parameters<typeof withBalloons>[2]["balloons"] } = keepBalloons
-      ? withBalloons(read.row, read.toleranced, job)
-      : { row: read.row, balloons: [] };
+    const said = [read.row, ...read.more];
+    const made = keepBalloons ? withBalloons(said, read.toleranced, job) : { rows: said, balloons: [] };
     const id = freshId();
     const balloons = made.balloons.length ? [{ edit: "addBalloons" as const, balloons: made.balloons }] : [];
-    const more = read.more.map((r) => ({ ...r, id: freshId() }));
-    const rows = [{ edit: "addRows" as const, rows: [{ ...made.row, id }, ...more], at }];
+    const own = made.rows.map((r, i) => ({ ...r, id: i ? freshId() : id }));
+    const rows = [{ edit: "addRows" as const, rows: own, at }];
     if (edit([...balloons, ...rows], kindOf(read.row.body).label)) return;
     setText("");
     setWhere("last");

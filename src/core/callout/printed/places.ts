@@ -69,7 +69,7 @@ export class Places {
   /** EQ SP, FAR SIDE, NEAR SIDE, ON TOP. */
   private side(w: Words): boolean {
     if (spaced.some((words) => w.take(...words))) return true;
-    if (w.take("BOTH", "SIDES") || w.take("BS") || w.take("EACH", "SIDE")) {
+    if (w.take("BOTH", "SIDES") || w.take("EACH", "SIDE")) {
       this.isBoth = true;
       return this.plane === "" && !this.isNear;
     }
