@@ -1,7 +1,7 @@
 import { inUnit, type LengthUnit, type NumberText, saidPlace, unitOf } from "@/core/number";
 import { distance2, type Vec2 } from "@/core/geometry/vec";
 import type { OutlineItem } from "@/core/outline/items";
-import { reversed } from "@/core/outline/meet";
+import { endToEnd } from "@/core/outline/ends";
 import { endOf, segmentLength, startOf, type Arc, type Segment } from "@/core/outline";
 import { CONTACT } from "@/core/geometry/tolerance";
 
@@ -33,7 +33,10 @@ export function chainsOfLayer(layer: string, segments: Segment[], unit: LengthUn
     return (Math.abs(v) < 5e-11 ? "0" : v.toFixed(10).replace(/\.?0+$/, "")) as NumberText;
   };
   const xy = (p: Vec2) => ({ x: n(p.x), y: n(p.y) });
-  return chain(segments.filter((s) => segmentLength(s) > JOIN / 10)).map((c): ReadChain => {
+  return endToEnd(
+    segments.filter((s) => segmentLength(s) > JOIN / 10),
+    JOIN,
+  ).map((c): ReadChain => {
     const from = startOf(c[0]),
       to = endOf(c[c.length - 1]),
       width = distance2(from, to),
@@ -76,88 +79,6 @@ function wholeCircle(c: Segment[]): Arc | null {
     ? first
     : null;
 }
-
-/**
- * Joins segments end to end, turning them round where they must be; at every end the first of the file that fits is
- * taken.
- */
-function chain(segments: Segment[]): Segment[][] {
-  const ends = new EndGrid(segments);
-  const out: Segment[][] = [];
-  for (let i = 0; i < segments.length; i++) {
-    if (!ends.take(i)) continue;
-    // Kept in two halves, so that a long chain grows at both ends without being moved.
-    const front: Segment[] = [];
-    const back = [segments[i]];
-    for (;;) {
-      const tail = endOf(back[back.length - 1]);
-      const head = startOf(front.length ? front[front.length - 1] : back[0]);
-      if (distance2(tail, head) < JOIN) break;
-      const after = ends.at(tail);
-      const before = ends.at(head);
-      const next = after !== null && (before === null || after <= before) ? after : before;
-      if (next === null) break;
-      ends.take(next);
-      const s = segments[next];
-      if (next === after) back.push(distance2(startOf(s), tail) < JOIN ? s : reversed(s));
-      else front.push(distance2(endOf(s), head) < JOIN ? s : reversed(s));
-    }
-    out.push([...front.reverse(), ...back]);
-  }
-  return out;
-}
-
-/**
- * Where segments end, by the square of a grid they lie in: looking for what goes on from a point takes no longer in
- * a large drawing.
- */
-class EndGrid {
-  private readonly cells = new Map<string, number[]>();
-  private readonly taken: boolean[];
-
-  constructor(private readonly segments: Segment[]) {
-    this.taken = segments.map(() => false);
-    segments.forEach((s, i) => {
-      for (const p of [startOf(s), endOf(s)]) {
-        const key = this.key(p, 0, 0);
-        const there = this.cells.get(key);
-        if (there) there.push(i);
-        else this.cells.set(key, [i]);
-      }
-    });
-  }
-
-  /** Marks a segment as used; false when it was. */
-  take(i: number): boolean {
-    if (this.taken[i]) return false;
-    this.taken[i] = true;
-    return true;
-  }
-
-  /** The first segment not used that begins or ends at a point. */
-  at(p: Vec2): number | null {
-    let best: number | null = null;
-    for (let dx = -1; dx <= 1; dx++) {
-      for (let dy = -1; dy <= 1; dy++) {
-        const key = this.key(p, dx, dy);
-        const left = this.cells.get(key)?.filter((i) => !this.taken[i]);
-        if (!left) continue;
-        this.cells.set(key, left);
-        for (const i of left) {
-          const s = this.segments[i];
-          if ((best === null || i < best) && (distance2(startOf(s), p) < JOIN || distance2(endOf(s), p) < JOIN))
-            best = i;
-        }
-      }
-    }
-    return best;
-  }
-
-  private key(p: Vec2, dx: number, dy: number): string {
-    return `${Math.floor(p.x / CELL) + dx} ${Math.floor(p.y / CELL) + dy}`;
-  }
-}
-const CELL = 4 * JOIN;
 
 /**
  * The chosen chains as outlines, one a chain, named by their layers.

@@ -1,3 +1,4 @@
+import { problems } from "./problems";
 import type { LengthUnit } from "@/core/number";
 import { fail, ok, type Result } from "@/core/base/result";
 import type { ReadFile } from "./chainItems";
@@ -18,10 +19,13 @@ export function readDrawing<W extends DrawingWish>(wish: W): Result<DrawingAnswe
   try {
     return read(wish) as Result<DrawingAnswer<W>>;
   } catch (e) {
-    return fail(
-      `the drawing cannot be read: ${e instanceof RangeError ? "it is nested too deeply or too large" : e instanceof Error ? e.message.slice(0, 120) : "unknown"}`,
-      { expected: "a DXF or SVG drawing" },
-    );
+    const why =
+      e instanceof RangeError
+        ? "it is nested too deeply or too large"
+        : e instanceof Error
+          ? e.message.slice(0, 120)
+          : "unknown";
+    return fail(problems.drawingNotRead(why));
   }
 }
 

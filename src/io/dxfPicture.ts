@@ -1,3 +1,4 @@
+import { problems } from "./problems";
 import type { IEntity } from "dxf-parser";
 import { fail, ok, type Result } from "@/core/base/result";
 import { mapped, readEntities, type Affine, type PlacedEntity, type Point as P } from "./dxfEntities";
@@ -17,14 +18,12 @@ interface Drawn {
  * drawn; the rest is left out.
  */
 export function dxfPicture(text: string): Result<{ svg: string; width: number; height: number; entities: number }> {
-  const { entities, problems } = readEntities(text);
-  if (!entities.length && problems.length)
-    return fail(`the DXF cannot be shown: ${problems[problems.length - 1]}`, { expected: "an ASCII DXF drawing" });
+  const { entities, problems: found } = readEntities(text);
+  if (!entities.length && found.length) return fail(problems.dxfNotShown(found[found.length - 1]));
   const out: Drawn = { paths: [], texts: [], box: { x0: Infinity, y0: Infinity, x1: -Infinity, y1: -Infinity } };
   for (const e of entities) draw(e, out);
   const { x0, y0, x1, y1 } = out.box;
-  if (!(x1 >= x0) || !(y1 >= y0))
-    return fail("the drawing has nothing that can be shown", { expected: "lines, arcs, circles or polylines" });
+  if (!(x1 >= x0) || !(y1 >= y0)) return fail(problems.nothingToShow());
   const margin = Math.max(x1 - x0, y1 - y0, CONTACT) * 0.03;
   const w = x1 - x0 + 2 * margin,
     h = y1 - y0 + 2 * margin;

@@ -1,3 +1,4 @@
+import { problems } from "./problems";
 import type { AnyJob } from "@/core/job/edits";
 import { documentOf, jobOf } from "@/core/job/parts";
 import type { Job } from "@/core/job/schema";
@@ -52,7 +53,7 @@ export async function exportJob(
   if (kind === "svg" && job.outlines.length && evaluation.solved.finalKey === null)
     return text(outlinesSvg(evaluation.outlines));
   const key = evaluation.solved.finalKey;
-  if (key === null) return fail("there is no part to export yet", { expected: "a job with a LEAVE row that computes" });
+  if (key === null) return fail(problems.nothingToExport());
   switch (kind) {
     case "step":
       if (options.setup) return ok(kernel.step(options.setup.assembly));

@@ -1,3 +1,4 @@
+import { problems } from "./problems";
 import { showLength, type LengthUnit, unitOf } from "@/core/number";
 import type { Loop } from "@/core/outline";
 import { endOf, startOf } from "@/core/outline";
@@ -14,7 +15,7 @@ import { fail, ok, type Result } from "@/core/base/result";
  */
 export function pathsNc(file: PathFile, unit: LengthUnit, jobName: string): Result<string> {
   if (file.refused.length)
-    return fail(`no machine words are written: ${file.refused.join("; ")}`, {
+    return fail(problems.noWords(file.refused.join("; ")), {
       expected: "what is named there put right first",
     });
   const words = new Words(unit, file.zero);

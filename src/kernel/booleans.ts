@@ -1,3 +1,4 @@
+import { problems } from "./problems";
 import type { TopoDS_Shape } from "replicad-opencascadejs";
 import { fail, ok, type Result } from "@/core/base/result";
 import type { FaceTag } from "@/core/engine/kernel";
@@ -48,14 +49,11 @@ export function boolean(oc: OC, op: "leave" | "cut" | "join", base: Tagged, tool
     b.SetTools(list);
     b.SetNonDestructive(true);
     b.Build(own(new oc.Message_ProgressRange()));
-    if (b.HasErrors())
-      return fail("the solid kernel could not join these shapes", { expected: "other sizes or another place" });
+    if (b.HasErrors()) return fail(problems.cannotJoin());
     if (op === "leave") b.SimplifyResult(true, true, CONTACT);
     const made = follow(oc, b.Shape(), b, [base, ...tools], null);
     if (isClosed(oc, made.shape)) return ok(made);
     made.shape.delete();
-    return fail("what the solid kernel made of this is no closed solid", {
-      expected: "another size or place, a little larger or deeper",
-    });
+    return fail(problems.notClosed());
   });
 }

@@ -1,3 +1,5 @@
+import { saidMost, saidPoint } from "@/core/number";
+import { problems } from "./problems";
 import type { TopoDS_Edge, TopoDS_Face } from "replicad-opencascadejs";
 import { fail, ok, type Result } from "@/core/base/result";
 import type { FaceTag, KernelStep } from "@/core/engine/kernel";
@@ -96,9 +98,8 @@ function doesNotFit(library: Library, from: State, step: EdgeStep, raw: KnownEdg
     fits(library.oc, from, step, raw[e.edge].edge, from.faces[e.face], size);
   const bad = step.edges.slice(0, MOST_TRIED).find((e) => !fit(e, step.size));
   if (!bad)
-    return fail(`a ${step.treatment} of this size does not fit on all of these edges together`, {
+    return fail(problems.edgesDoNotFit(step.treatment), {
       path: "size",
-      expected: "a smaller size or fewer edges",
     });
   let [low, high] = [0, step.size];
   for (let i = 0; i < 12; i++) {
@@ -107,12 +108,9 @@ function doesNotFit(library: Library, from: State, step: EdgeStep, raw: KnownEdg
     else high = middle;
   }
   const info = library.edges.info(raw[bad.edge], from.faces);
-  const where = info
-    ? ` at X ${info.middle.x.toFixed(2)} Y ${info.middle.y.toFixed(2)} Z ${info.middle.z.toFixed(2)} mm`
-    : "";
-  const most = Math.floor(low * 100) / 100;
-  return fail(`a ${step.treatment} of this size does not fit on every edge: not on the one${where}`, {
+  const where = info ? ` at ${saidPoint(info.middle)}` : "";
+  return fail(problems.edgeDoesNotFit(step.treatment, where), {
     path: "size",
-    expected: most > 0 ? `at most ${most} mm there` : "fewer edges",
+    expected: low > step.size / 100 ? `at most ${saidMost(low)} there` : "fewer edges",
   });
 }

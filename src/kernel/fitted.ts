@@ -1,3 +1,4 @@
+import { problems } from "./problems";
 import type { TopoDS_Shape } from "replicad-opencascadejs";
 import { fail, ok, type Result } from "@/core/base/result";
 import { CONTACT, MEET } from "@/core/geometry/tolerance";
@@ -43,9 +44,8 @@ export function fittedTools(oc: OC, from: Tagged, step: BodyStep): Result<Tagged
       pieces.filter((p) => !meant.includes(p)).forEach((p) => p.shape.delete());
       fitted.push(...meant);
       if (!meant.length)
-        return fail("there is no room for it: its plane lies inside the material", {
+        return fail(problems.noRoom(), {
           path: "plane",
-          expected: "a plane that is clear of the material",
         });
       const loose = meant.some((p) => runsAway(oc, p.shape, from.shape, step));
       if (loose) return missing(step.body);
@@ -58,13 +58,11 @@ export function fittedTools(oc: OC, from: Tagged, step: BodyStep): Result<Tagged
 
 const missing = (body: PlacedBody) =>
   body.body === "rib"
-    ? fail("the rib runs out past the material: there is no wall at an end, or no floor under it", {
+    ? fail(problems.ribRunsOut(), {
         path: "outline",
-        expected: "a chain between walls, and a plane no higher than they are",
       })
-    : fail("its outline does not meet material all over", {
+    : fail(problems.meetsNotAllOver(), {
         path: "next",
-        expected: "a plane with material under the whole outline",
       });
 
 /** The solids of a shape, with the tags of their faces. */

@@ -1,3 +1,4 @@
+import { problems } from "./problems";
 import type { TopoDS_Edge, TopoDS_Face, TopoDS_Shape } from "replicad-opencascadejs";
 import { fail, ok, type Result } from "@/core/base/result";
 import { length, sub, v3, type Frame, type Vec3 } from "@/core/geometry/vec";
@@ -108,13 +109,13 @@ export class OpenCascadeKernel implements SolidKernel {
       }
       if (measure.solids === 0 || !(measure.volume > COINCIDENT)) {
         made.value.shape.delete();
-        return fail("nothing is left of the part", { expected: "a cut that leaves material" });
+        return fail(problems.nothingLeft());
       }
       this.states.set(key, State.ofShape(this.oc, this.library.handles, made.value, measure));
       return ok(measure);
     } catch (e) {
       this.brokenDown ||= e instanceof WebAssembly.RuntimeError || e instanceof RangeError;
-      return fail(`the solid kernel could not do this (${kernelMessage(this.oc, e)})`, {
+      return fail(problems.cannotDo(kernelMessage(this.oc, e)), {
         expected: "other sizes or another place",
       });
     }
@@ -132,7 +133,7 @@ export class OpenCascadeKernel implements SolidKernel {
       return ok(measure);
     } catch (e) {
       this.brokenDown ||= e instanceof WebAssembly.RuntimeError || e instanceof RangeError;
-      return fail(`the solid kernel could not take one from the other (${kernelMessage(this.oc, e)})`);
+      return fail(problems.cannotTakeOff(kernelMessage(this.oc, e)));
     }
   }
 
@@ -179,8 +180,8 @@ export class OpenCascadeKernel implements SolidKernel {
   private make(from: State | null, step: KernelStep): Result<Made> {
     const { oc } = this;
     if (step.op === "plate") return ok(plateOf(oc, step));
-    if (step.op === "shell") return from ? hollowed(oc, from, step) : fail("there is no part yet");
-    if (step.op === "edges") return from ? treatEdges(this.library, from, step) : fail("there is no part yet");
+    if (step.op === "shell") return from ? hollowed(oc, from, step) : fail(problems.noPartYet());
+    if (step.op === "edges") return from ? treatEdges(this.library, from, step) : fail(problems.noPartYet());
     if (step.body.body === "vee") return this.addOrTake(from, step, this.library.grooves.toolsOf(step), Infinity);
     const fitted = isFitted(step.body) && from ? fittedTools(oc, from, step) : null;
     if (fitted && !fitted.ok) return fitted;
@@ -196,7 +197,7 @@ export class OpenCascadeKernel implements SolidKernel {
 
   private addOrTake(from: State | null, step: BodyStep, tools: Tagged[], most: number): Result<Made> {
     if (!from) {
-      if (step.op === "cut") return fail("there is nothing to cut yet", { expected: "a LEAVE row first" });
+      if (step.op === "cut") return fail(problems.nothingToCut());
       const [first, ...rest] = tools;
       return rest.length ? boolean(this.oc, "leave", first, rest) : ok(first);
     }

@@ -1,3 +1,4 @@
+import { problems } from "./problems";
 import type { KernelStep, StateMeasure } from "@/core/engine/kernel";
 import { fail, type Result } from "@/core/base/result";
 import { CONTACT } from "@/core/geometry/tolerance";
@@ -23,20 +24,8 @@ export function cannotBe(
   const loose = [before, after].reduce((sum, v) => sum + 2 * (v.precision ?? 0) * v.volume, 0);
   const slack = VOLUME_SLACK * (before.volume + (most === Infinity ? 0 : most)) + CONTACT + loose;
   const grown = after.volume - before.volume;
-  if (step.op === "leave" && grown < -slack)
-    return fail(
-      "joining this to the part took material away: the two meet along a line or a point, where no solid can be joined",
-      {
-        expected: "a place where they overlap or share a face",
-      },
-    );
-  if (step.op === "cut" && grown > slack)
-    return fail("this cut added material to the part: it meets it along a line or a face in a way that cannot be cut", {
-      expected: "another size or place, a little larger or deeper",
-    });
-  if (Math.abs(grown) > most + slack)
-    return fail("more came of this than its own volume: it meets the part in a way the solid kernel cannot follow", {
-      expected: "another size or place, a little larger or deeper",
-    });
+  if (step.op === "leave" && grown < -slack) return fail(problems.joinTookMaterial());
+  if (step.op === "cut" && grown > slack) return fail(problems.cutAddedMaterial());
+  if (Math.abs(grown) > most + slack) return fail(problems.moreThanItsVolume());
   return null;
 }

@@ -1,3 +1,4 @@
+import { problems } from "./problems";
 import { fail, ok, type Result } from "@/core/base/result";
 import type { FaceTag, KernelStep } from "@/core/engine/kernel";
 import { CONTACT } from "@/core/geometry/tolerance";
@@ -10,9 +11,8 @@ import { isClosed } from "./topology";
 /** A part hollowed to an even wall. Without an open face a closed hollow is left inside it. The caller frees it. */
 export function hollowed(oc: OC, from: State, step: Extract<KernelStep, { op: "shell" }>): Result<Tagged> {
   const tag: FaceTag = { row: step.row, role: "wall", instance: 0 };
-  const tooThick = fail("the wall is too thick for this part, or its faces cannot be moved inwards", {
+  const tooThick = fail(problems.tooThick(), {
     path: "thick",
-    expected: "a thinner wall",
   });
   return scope((own) => {
     const maker = own(new oc.BRepOffsetAPI_MakeThickSolid());

@@ -1,3 +1,4 @@
+import { problems } from "./problems";
 import { createHash } from "node:crypto";
 import { fail, ok, type Result } from "@/core/base/result";
 import { database, type Database } from "./database";
@@ -22,16 +23,16 @@ export async function keepAttachment(
   bytes: Uint8Array,
   into?: Database,
 ): Promise<Result<{ hash: string; mediaType: string; size: number }>> {
-  if (bytes.length === 0) return fail("the file is empty", { expected: "a PNG or JPEG picture, a PDF or a DXF" });
+  if (bytes.length === 0) return fail(problems.fileEmpty());
   if (bytes.length > MAX_ATTACHMENT)
-    return fail(`the file has ${(bytes.length / 1e6).toFixed(1)} MB`, {
+    return fail(problems.fileTooLarge((bytes.length / 1e6).toFixed(1)), {
       expected: `at most ${MAX_ATTACHMENT / 1e6} MB`,
     });
   const kind =
     kinds.find((k) => k.starts.every((b, i) => bytes[i] === b)) ??
     (isDxf(bytes) ? { type: "image/vnd.dxf" } : undefined);
   if (!kind)
-    return fail("this is neither a PNG, a JPEG, a PDF nor an ASCII DXF", {
+    return fail(problems.fileOfNoKind(), {
       expected: "a PNG or JPEG picture, a PDF or a DXF",
     });
   const hash = createHash("sha256").update(bytes).digest("hex");

@@ -1,3 +1,4 @@
+import { problems } from "./problems";
 import { randomBytes } from "node:crypto";
 import { apply, type Patches } from "mutative";
 import { fail, ok, type Problem, type Result } from "@/core/base/result";
@@ -138,7 +139,7 @@ export async function saveEdits(id: string, base: number, patches: Patches, save
       "select id, document, revision, changed_at from job where id = $1 and deleted_at is null for update",
       [id],
     );
-    if (!r) return fail("this job is gone", { expected: "a job that was not deleted" });
+    if (!r) return fail(problems.jobGone());
     const [done] =
       saveId === undefined
         ? []
@@ -172,7 +173,7 @@ function patched(job: JobDocument, patches: Patches): Result<unknown> {
   try {
     return ok(apply(job as object, patches));
   } catch {
-    return fail("these edits do not fit the job", { expected: "edits made from this revision" });
+    return fail(problems.editsDoNotFit());
   }
 }
 

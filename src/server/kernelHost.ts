@@ -1,3 +1,4 @@
+import { problems } from "./problems";
 import { evaluate } from "@/core/evaluate/evaluate";
 import { jobOf } from "@/core/job";
 import { fail, type Result } from "@/core/base/result";
@@ -44,12 +45,8 @@ async function fileOf(
   const parts = await evaluateParts(job, work, kernel);
   if (of.part !== undefined) {
     const part = parts.find((p) => p.name === of.part);
-    return part
-      ? exportJob(kind, job, part.evaluation, kernel, { part: part.id })
-      : fail(`there is no part "${of.part}"`, { expected: "a part of this job" });
+    return part ? exportJob(kind, job, part.evaluation, kernel, { part: part.id }) : fail(problems.noPart(of.part));
   }
   const setup = setupFile(job, parts, of.setup!, kernel);
-  return setup
-    ? exportJob(kind, job, work, kernel, { setup })
-    : fail(`there is no setup ${of.setup} that stands`, { expected: "one of the job's setups" });
+  return setup ? exportJob(kind, job, work, kernel, { setup }) : fail(problems.noSetup(of.setup!));
 }

@@ -1,3 +1,4 @@
+import { problems } from "./problems";
 import type { JobSummary, JobDocument } from "@/core/job";
 import type { ExportKind } from "@/io/exportJob";
 import { fail, type Result } from "@/core/base/result";
@@ -18,7 +19,7 @@ export async function fileOf(
   } catch (e) {
     return {
       job: stored.job,
-      file: fail(`the file could not be made: ${e instanceof Error ? e.message : "unknown reason"}`),
+      file: fail(problems.fileNotMade(e instanceof Error ? e.message : "unknown reason")),
     };
   }
 }

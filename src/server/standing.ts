@@ -1,3 +1,4 @@
+import { problems } from "./problems";
 import { fail, ok, type Result } from "@/core/base/result";
 import { database, type Database } from "./database";
 
@@ -27,8 +28,7 @@ export async function keepStanding(
   bytes: Uint8Array,
   into?: Database,
 ): Promise<Result<true>> {
-  if (bytes.length > MOST_STANDING)
-    return fail("this picture is too large to keep", { expected: `at most ${MOST_STANDING / 1e6} MB` });
+  if (bytes.length > MOST_STANDING) return fail(problems.pictureTooLarge(MOST_STANDING / 1e6));
   const db = into ?? (await database());
   const rows = await db.query(
     `insert into job_standing (job_id, revision, engine, bytes, size)
@@ -38,7 +38,7 @@ export async function keepStanding(
       returning job_id`,
     [id, revision, engine, bytes, bytes.length],
   );
-  if (!rows.length) return fail("the job has moved on", { expected: "its present revision" });
+  if (!rows.length) return fail(problems.jobMovedOn());
   await db.query(
     `delete from job_standing where job_id in (
        select job_id from (select job_id, sum(size) over (order by kept_at desc, job_id) as total from job_standing) t

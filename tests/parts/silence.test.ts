@@ -92,7 +92,10 @@ describe("messages that help", () => {
     expect(error("LEAVE 8X ROUND 20 X 10")).toMatch(/a LEAVE row takes no count/);
     expect(error("LEAVE BLOCK 20 X 20 X 10", "CUT CHAMFER 2 OUTER LEFT")).toMatch(/no edges OUTER LEFT; TOP or BOTTOM/);
     const [, round] = await rows(mm("LEAVE BLOCK 40 X 20 X 10", "CUT ROUND 12 OUTER TOP"));
-    expect(round[2]).toMatch(/not on the one at X .* Y .* Z 10\.00 mm .*at most 9\.9\d mm/);
+    expect(round[2]).toMatch(/not on the one at X \S+ Y \S+ Z 10 mm .*at most 9\.99\d* mm/);
+    // An inch job is told in inches.
+    const [, small] = await rows(inch("LEAVE BLOCK 4 X 2 X 1", "CUT ROUND 1.2 OUTER TOP"));
+    expect(small[2]).toMatch(/not on the one at X \S+ Y \S+ Z 1 in .*at most 0?\.99\d* in/);
   });
 });
 

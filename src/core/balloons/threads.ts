@@ -1,3 +1,4 @@
+import { problems } from "./problems";
 import type { Balloon } from "../job/schema";
 import { fail, ok, type Result } from "../base/result";
 import { findThread, type Thread } from "../tables";
@@ -14,11 +15,8 @@ export function threadMeant(thread: string, balloons: readonly Balloon[]): Resul
   const cited = citedIn(thread);
   if (cited === null) return ok(thread);
   const b = balloons.find((o) => o.number === cited);
-  if (!b)
-    return fail(`there is no balloon #${cited}`, { path: "thread", expected: "a thread such as 8-32 UNC-2B or M5" });
-  return b.thread === undefined
-    ? fail(`#${cited} is no thread`, { path: "thread", expected: "a balloon with a thread" })
-    : ok(b.thread);
+  if (!b) return fail(problems.noBalloon(cited), { path: "thread" });
+  return b.thread === undefined ? fail(problems.balloonIsNoThread(cited), { path: "thread" }) : ok(b.thread);
 }
 
 const same = (a: Thread, b: Thread): boolean =>

@@ -1,15 +1,8 @@
 import type { Balloon, Job } from "../job/schema";
 import { valueOf, toInside, type NumberScope, type NumberText } from "../number";
-import { fail, ok, type Result } from "../base/result";
-import { fitDeviations, generalTolerance, type GeneralClassName } from "../tables";
-
-/** Nominal and limits of a dimension; `by` says in words where the limits come from. */
-export interface Limits {
-  nominal: number;
-  low: number;
-  high: number;
-  by: string;
-}
+import { ok, type Result } from "../base/result";
+import { toleranceKindOf, wholeOf, type Limits } from "../job/toleranceKinds";
+import { generalTolerance, type GeneralClassName } from "../tables";
 
 /** Number of decimals a number is printed with; null for a fraction or an expression. */
 export const decimalsOf = (text: string): number | null => {
@@ -29,60 +22,22 @@ export const balloonQuantity = (b: Pick<Balloon, "kind">) =>
  */
 export function balloonLimits(b: Balloon, job: Pick<Job, "unit" | "title">, scope: NumberScope): Result<Limits> {
   const quantity = balloonQuantity(b);
-  const t = b.tolerance;
   if (b.kind === "thread") return ok({ nominal: 0, low: 0, high: 0, by: "a thread" });
-  if (t.kind === "limits") {
-    const high = valueOf(t.high, quantity, scope),
-      low = valueOf(t.low, quantity, scope);
-    if (!high.ok) return high;
-    if (!low.ok) return low;
-    if (low.value.value > high.value.value)
-      return fail("the lower limit is larger than the upper one", { expected: "the larger limit first" });
-    return ok({
-      nominal: (low.value.value + high.value.value) / 2,
-      low: low.value.value,
-      high: high.value.value,
-      by: "limits",
-    });
-  }
   const text = b.kind === "count" ? b.count : b.value;
-  const v = valueOf(text, quantity, scope);
-  if (!v.ok) return v;
-  const nominal = v.value.value;
-  const around = (half: number, by: string): Result<Limits> =>
-    ok({ nominal, low: nominal - half, high: nominal + half, by });
-  if (b.kind === "count") return around(0, "a count");
-  if (b.basic) return around(0, "basic: theoretically exact");
-  switch (t.kind) {
-    case "max":
-      return ok({ nominal, low: Math.min(0, nominal), high: nominal, by: "a largest size" });
-    case "min":
-      return ok({ nominal, low: nominal, high: Infinity, by: "a smallest size" });
-    case "plusMinus": {
-      const half = valueOf(t.value, quantity, scope);
-      return half.ok ? around(Math.abs(half.value.value), "±") : half;
-    }
-    case "sided": {
-      const plus = valueOf(t.plus, quantity, scope),
-        minus = valueOf(t.minus, quantity, scope);
-      if (!plus.ok) return plus;
-      if (!minus.ok) return minus;
-      const [high, low] = [nominal + plus.value.value, nominal - minus.value.value];
-      return low > high
-        ? fail("the lower limit is larger than the upper one", { expected: "such as +.003 -.001" })
-        : ok({ nominal, low, high, by: "its own" });
-    }
-    case "fit": {
-      const f = fitDeviations(nominal, t.fit);
-      return f.ok
-        ? ok({ nominal, low: nominal + f.value.lower, high: nominal + f.value.upper, by: `${t.fit}, ISO 286-1` })
-        : f;
-    }
-    case "general":
-      return general(b, nominal, t.class, scope);
-    case "default":
-      return byTitle(b, text!, nominal, job, scope);
-  }
+  const value = (t: NumberText | undefined): Result<number> => {
+    const v = valueOf(t, quantity, scope);
+    return v.ok ? ok(v.value.value) : v;
+  };
+  const exactly = (nominal: Result<number>, by: string): Result<Limits> =>
+    nominal.ok ? ok({ nominal: nominal.value, low: nominal.value, high: nominal.value, by }) : nominal;
+  if (b.kind === "count") return exactly(value(text), "a count");
+  if (b.basic && !wholeOf(b.tolerance)) return exactly(value(text), "basic: theoretically exact");
+  return toleranceKindOf(b.tolerance).limits(b.tolerance, {
+    nominal: () => value(text),
+    value,
+    general: (nominal, name) => general(b, nominal, name, scope),
+    byTitle: (nominal) => byTitle(b, text!, nominal, job, scope),
+  });
 }
 
 function byTitle(

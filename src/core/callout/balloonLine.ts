@@ -3,6 +3,7 @@ import { inCallout, type NumberText } from "../number";
 import { readThread } from "../tables";
 import type { Reader } from "../grammar/reader";
 import { unsound } from "./soundBalloon";
+import { toleranceKindOf, wholeOf } from "../job/toleranceKinds";
 
 /**
  * What stands after `#4`: `⌀2.185 ±.005`, `6X 8-32 UNC-2B`, `R.19`, `.375 DEEP`, `45°`, `.03 X 45°`, `6X`, `⌀20
@@ -238,12 +239,9 @@ function deviations(first: Deviation, second: Deviation): Balloon["tolerance"] {
 export function writeBalloonText(b: Balloon): string {
   const count = b.count === undefined ? "" : `${inCallout(b.count)}X`;
   const t = b.tolerance;
-  const value =
-    t.kind === "limits"
-      ? `${inCallout(t.high)} / ${inCallout(t.low)}`
-      : b.value === undefined
-        ? ""
-        : inCallout(b.value);
+  const isWhole = wholeOf(t) !== null;
+  const own = toleranceKindOf(t).write(t);
+  const value = isWhole ? own : b.value === undefined ? "" : inCallout(b.value);
   const body =
     b.kind === "count"
       ? ""
@@ -260,27 +258,11 @@ export function writeBalloonText(b: Balloon): string {
                 : b.kind === "chamfer"
                   ? `${value} X ${inCallout(b.angle ?? "45")}°`
                   : value;
-  const side = (v: NumberText, sign: "+" | "-") =>
-    v.startsWith("-") ? `${sign === "+" ? "-" : "+"}${inCallout(v.slice(1))}` : `${sign}${inCallout(v)}`;
-  const tolerance =
-    t.kind === "plusMinus"
-      ? `±${inCallout(t.value)}`
-      : t.kind === "sided"
-        ? `${side(t.plus, "+")} ${side(t.minus, "-")}`
-        : t.kind === "fit"
-          ? t.fit
-          : t.kind === "general"
-            ? `ISO 2768-${t.class}`
-            : t.kind === "max"
-              ? "MAX"
-              : t.kind === "min"
-                ? "MIN"
-                : "";
   return [
     count,
     body,
     b.thru ? "THRU" : "",
-    tolerance,
+    isWhole ? "" : own,
     b.basic ? "BASIC" : "",
     b.middle ? "MID" : "",
     b.reference ? "REF" : "",

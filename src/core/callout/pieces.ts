@@ -16,7 +16,7 @@ function piece<T>(text: string, named: ReadonlySet<string>, read: (r: Reader) =>
     return ok(value);
   } catch (e) {
     if (!(e instanceof CalloutError)) throw e;
-    return fail(e.message, { at: e.at, expected: e.expected });
+    return fail({ message: e.message, expected: e.expected }, { at: e.at });
   }
 }
 const part =

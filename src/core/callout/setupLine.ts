@@ -1,11 +1,11 @@
 import type { Draft, RowNames } from "../grammar/grammar";
 import type { Reader } from "../grammar/reader";
-import type { Datum, Holding, Setup, Up } from "../job/schema";
-import { inCallout, toNumberText } from "../number";
+import { readHolding, writeHolding } from "../job/holdings";
+import type { Datum, Setup, Up } from "../job/schema";
+import { inCallout } from "../number";
 import { readPlane, seesPlane, sideWords, writePlane } from "../rows";
 import { rowsPart } from "../rows/rowRange";
 
-const quoted = (text: string): string => `"${text.replace(/"/g, "”")}"`;
 const machines = ["MILL", "LATHE", "INDEX"] as const;
 const axes = ["X", "Y", "Z"] as const;
 const lower = <T extends string>(word: T) => word.toLowerCase() as Lowercase<T>;
@@ -41,8 +41,6 @@ function readUp(r: Reader, names: RowNames): Up {
   return side ?? { plane };
 }
 
-const across = (r: Reader): "x" | "y" => lower(r.takeOne(["X", "Y"] as const) ?? r.fail("X or Y"));
-
 function readOf(r: Reader): { of?: "part" | "stock" } {
   if (!r.take("OF")) return {};
   const of = r.takeOne(["STOCK", "PART"] as const) ?? r.fail("STOCK or PART");
@@ -64,27 +62,6 @@ function readDatum(r: Reader, names: RowNames): Datum {
   return x && y
     ? { at: "corner", x, y, ...readOf(r) }
     : r.fail("CENTRE, LEFT FRONT (a corner), AXIS OF n, JAW or CHUCK");
-}
-
-/** What holds: its clauses in any order. */
-function readHolding(r: Reader): Holding {
-  const open = toNumberText("?");
-  if (r.take("VISE")) return clauses(r, { fixture: "vise", across: "y", grip: open });
-  if (r.take("JAWS")) return clauses(r, { fixture: "jaws", part: r.quoted().trim(), across: "y", grip: open });
-  if (r.take("PLATE")) return { fixture: "plate", part: r.quoted().trim() };
-  if (r.take("CHUCK")) return clauses(r, { fixture: "chuck", grip: open });
-  if (r.take("INDEX")) return clauses(r, { fixture: "index", grip: open });
-  return r.fail("VISE, JAWS, PLATE, CHUCK or INDEX");
-}
-
-function clauses<H extends Exclude<Holding, { fixture: "plate" }>>(r: Reader, hold: H): H {
-  for (;;) {
-    if (r.take("GRIP")) hold.grip = r.number("hold.grip", "a grip depth");
-    else if ("across" in hold && r.take("ACROSS")) hold.across = across(r);
-    else if (hold.fixture === "chuck" && r.take("BORED")) hold.bored = r.quoted().trim();
-    else if (hold.fixture === "chuck" && r.take("STOP")) hold.stop = r.number("hold.stop", "a depth of the stop");
-    else return hold;
-  }
 }
 
 /** `1 3-6`; commas do no harm. */
@@ -116,22 +93,6 @@ function writeDatum(d: Datum, names: RowNames): string {
     case "jaw":
     case "chuck":
       return d.at.toUpperCase();
-  }
-}
-
-function writeHolding(h: Holding): string {
-  const grip = "grip" in h ? ` GRIP ${inCallout(h.grip)}` : "";
-  switch (h.fixture) {
-    case "vise":
-      return `VISE${grip} ACROSS ${h.across.toUpperCase()}`;
-    case "jaws":
-      return `JAWS ${quoted(h.part)}${grip} ACROSS ${h.across.toUpperCase()}`;
-    case "plate":
-      return `PLATE ${quoted(h.part)}`;
-    case "chuck":
-      return `CHUCK${grip}${h.bored ? ` BORED ${quoted(h.bored)}` : ""}${h.stop === undefined ? "" : ` STOP ${inCallout(h.stop)}`}`;
-    case "index":
-      return `INDEX${grip}`;
   }
 }
 

@@ -1,7 +1,9 @@
+import { problems } from "./problems";
 import { fail } from "../base/result";
 import type { Balloon } from "../job/schema";
 import { evaluateNumber, type NumberScope, type NumberText } from "../number";
 import { findThread, inchThreads } from "../tables";
+import { numbersOfTolerance, wholeOf } from "../job/toleranceKinds";
 
 /** What is wrong with a dimension as printed, and what was expected. */
 interface Unsound {
@@ -15,7 +17,7 @@ const FULL_TURN = 360;
 
 /** Numbers alone, no balloons and no names: what can be judged without the rest of the job. */
 const alone = /^[\d.\s/()+*e°'"-]*(?:mm|in|thou)?$/i;
-const noScope: NumberScope = { unit: "mm", balloon: (n) => fail(`#${n} is not looked up here`) };
+const noScope: NumberScope = { unit: "mm", balloon: (n) => fail(problems.balloonNotLookedUp(n)) };
 
 function valueOf(text: NumberText): number | null {
   if (!alone.test(text)) return null;
@@ -43,7 +45,7 @@ function badValue(b: Balloon): Unsound | null {
           ? "a depth"
           : "a dimension";
   const t = b.tolerance;
-  for (const text of [b.value, ...(t.kind === "limits" ? [t.high, t.low] : [])]) {
+  for (const text of [b.value, ...(wholeOf(t) ?? [])]) {
     const v = text === undefined ? null : valueOf(text);
     if (v === null) continue;
     if (v < 0)
@@ -80,12 +82,8 @@ function badTolerance(b: Balloon): Unsound | null {
       return { message: `a tolerance of ±${t.value} is less than nothing`, expected: "a tolerance without a minus" };
   }
   const value = b.value === undefined ? null : valueOf(b.value);
-  const wide =
-    t.kind === "plusMinus"
-      ? valueOf(t.value)
-      : t.kind === "sided"
-        ? Math.max(Math.abs(valueOf(t.plus) ?? 0), Math.abs(valueOf(t.minus) ?? 0))
-        : null;
+  const deviations = wholeOf(t) ? [] : numbersOfTolerance(t);
+  const wide = deviations.length ? Math.max(...deviations.map((d) => Math.abs(valueOf(d) ?? 0))) : null;
   if (value !== null && wide !== null && wide > value && b.kind !== "angle")
     return {
       message: `the tolerance of ${wide} is larger than the dimension, ${b.value}`,

@@ -1,3 +1,4 @@
+import { problems } from "./problems";
 import type { NumberScope, NumberValue } from "../number";
 import { fail, type Result } from "../base/result";
 
@@ -7,7 +8,7 @@ export type Asked = Map<string, string>;
 const answerOf = (r: Result<unknown>): string => JSON.stringify(r);
 
 const nameIn = (scope: NumberScope, word: string): Result<NumberValue> =>
-  scope.name?.(word) ?? fail(`nothing is named ${word}`);
+  scope.name?.(word) ?? fail(problems.unknownName(word));
 
 /** A scope that writes down what it is asked. */
 export function noting(scope: NumberScope): { scope: NumberScope; asked: Asked } {

@@ -1,3 +1,4 @@
+import { problems } from "./problems";
 import { fail, ok, type Result } from "../base/result";
 import { numberScope } from "./numbers";
 import type { Balloon, Job, Row } from "../job/schema";
@@ -53,7 +54,7 @@ export function pastedRows(text: string, job: Job, freshId: () => string): Resul
     const where = { isFirst: job.rows.length + rows.length === 0, unit: job.unit };
     const r = readRowLine(line, rowNames(job.rows), freshId(), namedIn(job), where);
     if (!r.ok)
-      return fail(`line ${i + 1}, column ${r.error.column}: ${r.error.message}`, { expected: r.error.expected });
+      return fail(problems.copiedLineFault(i + 1, r.error.column, r.error.message), { expected: r.error.expected });
     rows.push({ ...r.row, body: madeOwn(r.row.body, origin, job) });
   }
   return ok(rows);

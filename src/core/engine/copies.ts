@@ -1,5 +1,7 @@
+import { problems } from "./problems";
 import { fail, ok, type Result } from "../base/result";
 import { MEET, COINCIDENT } from "../geometry/tolerance";
+import { gridPlaces, linePlaces, roundAngles } from "../geometry/arrays";
 import { axisDirections, mirrorIn, movedFrame, moveBy, turnAbout, turnedFrame, type Motion } from "../geometry/motion";
 import { dot, fromFrame, length, scale, sub, v3, type Frame, type Vec3 } from "../geometry/vec";
 import { flippedPoint } from "../outline/flip";
@@ -43,7 +45,7 @@ export function placeCopies(
       const made = copy.ok ? goOn(copy.value, reached, seat) : copy;
       if (!made.ok) {
         const [first] = made.problems;
-        return fail(`copy ${k + 2} of ${seat.nameOf(element.row)}: ${first.message}`, { expected: first.expected });
+        return fail(problems.copyFault(k + 2, seat.nameOf(element.row), first.message), { expected: first.expected });
       }
       reached = made.value;
       if (copy.ok) elements.push(copy.value);
@@ -67,16 +69,8 @@ function elementsOf(rows: string[], seat: Seat): Result<Element[]> {
   const elements: Element[] = [];
   for (const row of rows) {
     const planes = seat.earlier.get(row);
-    if (!planes)
-      return fail(`${seat.nameOf(row)} is no row before this one`, {
-        path: "rows",
-        expected: "the number of an earlier row that is on",
-      });
-    if (!planes.elements)
-      return fail(`${seat.nameOf(row)} is of the whole part and cannot be repeated`, {
-        path: "rows",
-        expected: "rows that leave or cut something in a place",
-      });
+    if (!planes) return fail(problems.notAnEarlierRow(seat.nameOf(row)), { path: "rows" });
+    if (!planes.elements) return fail(problems.notRepeatable(seat.nameOf(row)), { path: "rows" });
     elements.push(...planes.elements);
   }
   return ok(elements);
@@ -198,12 +192,8 @@ function edgesAgain(e: Element, motion: Motion, seat: Seat): Result<Element> {
     marks.push({ edge: edges[edge], face: faces[face].normal });
     return [{ edge, face }];
   });
-  if (!found.length)
-    return fail("none of its edges is there", { expected: "the rows that make the edges repeated with it" });
-  if (missing)
-    return fail(`${missing} of its ${wanted.length} edges ${missing === 1 ? "is" : "are"} not there`, {
-      expected: "the rows that make the edges repeated with it",
-    });
+  if (!found.length) return fail(problems.noEdgesToRepeat());
+  if (missing) return fail(problems.edgesMissing(missing, wanted.length, missing === 1 ? "is" : "are"));
   return ok({ ...e, marks, steps: [{ ...step, edges: found }] });
 }
 
@@ -217,24 +207,21 @@ function isMoved(was: EdgeInfo, is: EdgeInfo, motion: Motion): boolean {
 
 /** Where the copies go, without the original. */
 function motionsOf(copies: Copies, seat: Seat): Result<Motion[]> {
-  const others = (n: number, motion: (k: number) => Motion): Motion[] =>
-    Array.from({ length: Math.max(0, n - 1) }, (_, k) => motion(k + 1));
+  const others = <P>(places: P[], motion: (p: P) => Motion): Motion[] => places.slice(1).map(motion);
   switch (copies.by) {
-    case "line":
-      return ok(others(copies.count, (k) => moveBy(scale(axisDirections[copies.along], k * copies.step))));
+    case "line": {
+      const along = axisDirections[copies.along];
+      return ok(others(linePlaces(copies.count, copies.step), (p) => moveBy(scale(along, p.x))));
+    }
     case "grid":
-      return ok(
-        others(copies.nx * copies.ny, (k) =>
-          moveBy(v3((k % copies.nx) * copies.dx, Math.floor(k / copies.nx) * copies.dy, 0)),
-        ),
-      );
+      return ok(others(gridPlaces(copies.nx, copies.ny, copies.dx, copies.dy), (p) => moveBy(v3(p.x, p.y, 0))));
     case "around": {
       const { axis, count, step } = copies;
       const frame = "row" in axis ? axisOfRow(axis.row, seat) : null;
       if (frame && !frame.ok) return frame;
       const through = frame ? frame.value.origin : v3(0, 0, 0);
       const about = frame ? frame.value.normal : axisDirections["row" in axis ? "z" : axis.along];
-      return ok(others(count, (k) => turnAbout(through, about, k * step)));
+      return ok(others(roundAngles(count, 0, step), (turn) => turnAbout(through, about, turn)));
     }
     case "like":
       return likeRow(copies.row, seat);
@@ -245,7 +232,7 @@ function motionsOf(copies: Copies, seat: Seat): Result<Motion[]> {
 
 function likeRow(row: string, seat: Seat): Result<Motion[]> {
   const shape = seat.earlier.get(row)?.shape;
-  if (!shape) return fail(`${seat.nameOf(row)} has no places`, { expected: "an earlier row with a pattern" });
+  if (!shape) return fail(problems.rowWithoutPlaces(seat.nameOf(row)));
   const [first, ...rest] = shape.places.map((p) => fromFrame(shape.frame, p));
   return ok(rest.map((p) => moveBy(sub(p, first))));
 }

@@ -1,6 +1,7 @@
+import { problems } from "./problems";
 import { add, cross, dot, length, scale, sideFrame, sub, toFrame, type Frame, type Vec3 } from "../geometry/vec";
 import { axisDirections } from "../geometry/motion";
-import { fail, ok, type Result } from "../base/result";
+import { fail, ok, type Result, type Said } from "../base/result";
 import type { EdgeChoice } from "../rows";
 import type { EdgeInfo, FaceInfo } from "./kernel";
 import { frameOf, lowered, sideOffset, type Seat } from "./planes";
@@ -42,8 +43,8 @@ const pick = ({ edges }: Ground, test: Test): ChosenEdge[] =>
     const face = e.length > 0 ? test(e) : null;
     return face === null ? [] : [{ edge, face }];
   });
-const some = (found: ChosenEdge[], none: string, expected?: string): Result<ChosenEdge[]> =>
-  found.length ? ok(found) : fail(none, { path: "edges", ...(expected ? { expected } : {}) });
+const some = (found: ChosenEdge[], none: Said): Result<ChosenEdge[]> =>
+  found.length ? ok(found) : fail(none, { path: "edges" });
 
 function find(c: EdgeChoice, ground: Ground): Result<ChosenEdge[]> {
   const { edges, faces, seat } = ground;
@@ -52,14 +53,14 @@ function find(c: EdgeChoice, ground: Ground): Result<ChosenEdge[]> {
     case "allSharp":
       return some(
         pick(ground, (e) => (isSharp(e) ? flatOf(e, faces) : null)),
-        "there is no sharp outside edge",
+        problems.noSharpEdge(),
       );
     case "vertical": {
       if (c.row !== undefined) return uprightOf(c.row, ground);
       const upright = (e: EdgeInfo) => e.turn === "convex" && runsAlong(e, axisDirections.z);
       return some(
         pick(ground, (e) => (upright(e) ? e.faces[0] : null)),
-        "there is no upright outside corner",
+        problems.noUprightCorner(),
       );
     }
     case "outerTop":
@@ -72,7 +73,7 @@ function find(c: EdgeChoice, ground: Ground): Result<ChosenEdge[]> {
       const turns = (e: EdgeInfo) => (row === undefined ? e.turn === "convex" : e.turn !== "smooth");
       return some(
         pick(ground, (e) => (turns(e) && runsAlong(e, axisDirections[c.along]) && mine(e) ? flatOf(e, faces) : null)),
-        `there is no edge along ${c.along.toUpperCase()}`,
+        problems.noEdgeAlong(c.along.toUpperCase()),
       );
     }
     case "between":
@@ -85,11 +86,7 @@ function find(c: EdgeChoice, ground: Ground): Result<ChosenEdge[]> {
   }
 }
 
-const goneRow = (row: string, { nameOf }: Seat) =>
-  fail(`${nameOf(row)} is no row before this one`, {
-    path: "edges",
-    expected: "the number of an earlier row that is on",
-  });
+const goneRow = (row: string, { nameOf }: Seat) => fail(problems.notAnEarlierRow(nameOf(row)), { path: "edges" });
 
 function mouthOrFloor(c: Extract<EdgeChoice, { edge: "mouthOf" | "floorOf" }>, ground: Ground): Result<ChosenEdge[]> {
   const { faces, seat } = ground;
@@ -97,7 +94,7 @@ function mouthOrFloor(c: Extract<EdgeChoice, { edge: "mouthOf" | "floorOf" }>, g
   if (!planes) return goneRow(c.row, seat);
   const what = c.edge === "mouthOf" ? "mouth" : "floor";
   const frame = c.edge === "mouthOf" ? planes.start : planes.floor;
-  if (!frame) return fail(`${seat.nameOf(c.row)} has no ${what}`, { path: "edges" });
+  if (!frame) return fail(problems.rowLacks(seat.nameOf(c.row), what), { path: "edges" });
   const frames = [frame, ...copiedFrames(c.row, frame, planes.start, seat)];
   const mine = (i: number) => faces[i].tag?.row === c.row;
   const all = pick(ground, (e) => {
@@ -106,7 +103,7 @@ function mouthOrFloor(c: Extract<EdgeChoice, { edge: "mouthOf" | "floorOf" }>, g
     if (c.edge === "floorOf") return mine(a) && mine(b) && e.turn === "concave" ? flatOf(e, faces) : null;
     return mine(a) !== mine(b) && e.turn === "convex" ? (mine(a) ? b : a) : null;
   });
-  return some(all, `nothing is left of the ${what} of ${seat.nameOf(c.row)}`);
+  return some(all, problems.nothingLeftOfEdge(what, seat.nameOf(c.row)));
 }
 
 /** The same plane of the copies that repeats have made of a row. */
@@ -128,7 +125,7 @@ function uprightOf(row: string, ground: Ground): Result<ChosenEdge[]> {
   const mine = (i: number) => faces[i].tag?.row === row;
   return some(
     pick(ground, (e) => (e.turn !== "smooth" && runsAlong(e, up) && e.faces.every(mine) ? e.faces[0] : null)),
-    `${seat.nameOf(row)} has no upright corner`,
+    problems.rowLacks(seat.nameOf(row), "upright corner"),
   );
 }
 
@@ -149,8 +146,7 @@ function between({ a, b }: Extract<EdgeChoice, { edge: "between" }>, ground: Gro
       if (lies(x, p.value) && lies(y, q.value)) return x;
       return lies(y, p.value) && lies(x, q.value) ? y : null;
     }),
-    "the two faces do not meet in an edge",
-    "two faces that share an edge",
+    problems.facesDoNotMeet(),
   );
 }
 
@@ -163,7 +159,7 @@ function nearest(at: Vec3, edges: EdgeInfo[], faces: FaceInfo[]): Result<ChosenE
     if (off < least) [best, least] = [i, off];
   });
   return best < 0
-    ? fail("the part has no edge", { path: "edges" })
+    ? fail(problems.partWithoutEdge(), { path: "edges" })
     : ok([{ edge: best, face: flatOf(edges[best], faces) }]);
 }
 
@@ -194,7 +190,7 @@ function rim(side: "top" | "bottom", row: string | undefined, ground: Ground): R
   if (frame && !frame.ok) return frame;
   const { kernel, key } = seat;
   const { offset, flat } = frame ? { offset: 0, flat: true } : sideOffset(kernel, key, side);
-  if (!flat) return fail(`no flat looks to the ${side}`, { path: "edges", expected: "a part with such a flat" });
+  if (!flat) return fail(problems.noFlatOnSide(side), { path: "edges" });
   const plane = frame?.ok ? frame.value : sideFrame(side, offset);
   const inIt = (f: FaceInfo) =>
     f.surface === "plane" &&
@@ -212,7 +208,7 @@ function rim(side: "top" | "bottom", row: string | undefined, ground: Ground): R
     if (e.turn !== "convex" || !outer.has(edges.indexOf(e))) return null;
     return inIt(faces[e.faces[0]]) ? e.faces[0] : e.faces[1];
   });
-  return some(all, `the ${side} has no outer rim`);
+  return some(all, problems.noOuterRim(side));
 }
 
 /** Where what a row left ends: over its plane, or at it. */
@@ -220,7 +216,7 @@ function endOfRow(side: "top" | "bottom", row: string, seat: Seat): Result<Frame
   const planes = seat.earlier.get(row);
   if (!planes) return goneRow(row, seat);
   const { shape, top } = planes;
-  if (!shape) return fail(`${seat.nameOf(row)} has no ${side}`, { path: "edges", expected: "a leave row" });
+  if (!shape) return fail(problems.bodyLacksSide(seat.nameOf(row), side), { path: "edges" });
   const { low, high } = levelsOfBody(shape.body);
   if (side === "top") return ok(top ?? lowered(shape.frame, -high));
   const { frame } = shape;

@@ -1,3 +1,4 @@
+import { problems } from "./problems";
 import { fail, ok, type Result } from "../base/result";
 import { CONTACT, PARALLEL } from "../geometry/tolerance";
 import { add, dot, fromFrame, scale, sub, type Frame, type Vec2, type Vec3 } from "../geometry/vec";
@@ -21,8 +22,7 @@ export function meetingOf(end: EndPlane, frame: Frame, at: Vec2, seat: Seat): Re
   if (!plane.ok) return plane;
   const down = scale(frame.normal, -1);
   const across = dot(down, plane.value.normal);
-  if (Math.abs(across) < CONTACT)
-    return fail("the row runs along the plane it is to end at", { path: "to", expected: "a plane across its way" });
+  if (Math.abs(across) < CONTACT) return fail(problems.runsAlongItsEnd(), { path: "to" });
   const depth = dot(sub(plane.value.origin, fromFrame(frame, at)), plane.value.normal) / across;
   return ok({ depth, isSquare: Math.abs(across) > PARALLEL, plane: plane.value });
 }
@@ -42,10 +42,7 @@ export function depthsToVoid(step: BodyStep, kernel: SolidKernel, key: string): 
   for (const [i, stretches] of kernel.passages(key, step).entries()) {
     const sorted = [...stretches].sort((a, b) => a.from - b.from);
     if (!sorted.length)
-      return fail(step.places.length > 1 ? `place ${i + 1} meets no material` : "it meets no material", {
-        path: "depth",
-        expected: "a place over material",
-      });
+      return fail(problems.meetsNoMaterial(step.places.length > 1 ? `place ${i + 1}` : "it"), { path: "depth" });
     let end = sorted[0].to;
     let next = 1;
     // What begins before the first has ended belongs to it: a bowed wall is left side by side.

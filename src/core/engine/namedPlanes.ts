@@ -1,3 +1,4 @@
+import { problems } from "./problems";
 import { fail, ok, type Result } from "../base/result";
 import { v3 } from "../geometry/vec";
 import type { Job } from "../job/schema";
@@ -19,10 +20,10 @@ export function planeSource(job: Pick<Job, "planes">, scope: NumberScope): Plane
     if (done) return done;
     const plane = planes.find((p) => p.name.toLowerCase() === key);
     if (!plane)
-      return fail(`there is no plane "${name}"`, {
+      return fail(problems.noPlane(name), {
         expected: planes.length ? planes.map((p) => `"${p.name}"`).join(", ") : "a PLANE line with this name",
       });
-    if (open.has(key)) return fail(`plane "${plane.name}" is made from itself`, { expected: "another plane" });
+    if (open.has(key)) return fail(problems.planeMadeOfItself(plane.name));
     open.add(key);
     const made = madeOf(plane, scope, source);
     open.delete(key);
@@ -37,7 +38,7 @@ function madeOf(plane: NamedPlane, scope: NumberScope, source: PlaneSource): Res
   for (const n of numbersOfPlane(plane)) {
     const r = evaluateNumber(n.text, n.quantity, scope);
     if (!r.ok)
-      return fail(`plane "${plane.name}", ${n.label.toLowerCase()}: ${r.problems[0].message}`, {
+      return fail(problems.planeFault(plane.name, n.label.toLowerCase(), r.problems[0].message), {
         expected: r.problems[0].expected,
       });
     values.set(n.path, r.value.value);

@@ -1,4 +1,12 @@
-import { evaluateNumber, fromInside, toNumberText, type NumberScope, type NumberValue } from "../number";
+import { problems } from "./problems";
+import {
+  evaluateNumber,
+  fromInside,
+  toNumberText,
+  type NumberScope,
+  type NumberText,
+  type NumberValue,
+} from "../number";
 import type { Balloon, Job, NamedValue } from "../job/schema";
 import { balloonQuantity, drivingValue } from "../balloons/tolerance";
 import { setPath, type NumberField } from "../grammar/grammar";
@@ -6,6 +14,7 @@ import { rowNumbers, type ResolvedRow, type RowBody } from "../rows";
 import { balloonsOfThread, threadMeant } from "../balloons/threads";
 import { fail, ok, type Problem, type Result } from "../base/result";
 import { withNamedPlanes, type PlaneSource } from "./namedPlanes";
+import { wholeOf } from "../job/toleranceKinds";
 
 /** A number of a row with what became of it. */
 export interface NumberReport extends NumberField {
@@ -37,11 +46,7 @@ export function numberScope(
 
 const someOf = (list: string[]): string => `one of ${list.slice(0, 8).join(", ")}`;
 const circle = (what: string, way: string[], more: Omit<Problem, "message"> = {}) =>
-  fail(`${what} refers to itself in a circle (${[...way, what].join(" → ")})`, {
-    code: "circle",
-    expected: "a number",
-    ...more,
-  });
+  fail(problems.numberOfItself(what, [...way, what].join(" → ")), { ...more });
 
 /** Values of balloons as typed, each worked out once. */
 function balloonReader(
@@ -57,14 +62,10 @@ function balloonReader(
     if (done) return done;
     const b = byNumber.get(n);
     if (!b)
-      return fail(`there is no balloon #${n}`, {
+      return fail(problems.noBalloon(n), {
         expected: byNumber.size ? someOf([...byNumber.keys()].map((k) => `#${k}`)) : "a number",
       });
-    if (b.reference)
-      return fail(`#${n} is a reference dimension; it can be proved and never drives`, {
-        about: `#${n}`,
-        expected: "the dimension it comes from",
-      });
+    if (b.reference) return fail(problems.referenceDrives(n), { about: `#${n}` });
     if (open.has(n))
       return circle(
         `#${n}`,
@@ -91,17 +92,17 @@ function balloonTyped(
     const m = drivingValue(b, { unit: job.unit, title: job.title }, scope);
     return m.ok ? ok(fromInside(m.value, quantity, job.unit)) : m;
   }
-  const text = b.tolerance.kind === "limits" ? middleOf(b.tolerance) : b.kind === "count" ? b.count : b.value;
+  const whole = wholeOf(b.tolerance);
+  const text = whole ? middleOf(whole) : b.kind === "count" ? b.count : b.value;
   if (text === undefined)
-    return fail(`#${b.number} is ${b.kind === "thread" ? "a thread" : "empty"} and has no length`, {
+    return fail(problems.balloonWithoutLength(b.number, b.kind === "thread" ? "a thread" : "empty"), {
       about: `#${b.number}`,
-      expected: "a balloon with a number",
     });
   const r = evaluateNumber(text, quantity, scope);
   return r.ok ? ok(r.value.typed) : r;
 }
 
-const middleOf = (limits: { high: string; low: string }) => toNumberText(`(${limits.high} + ${limits.low})/2`);
+const middleOf = ([high, low]: NumberText[]) => toNumberText(`(${high} + ${low})/2`);
 
 /** Says which balloon a problem is in, unless its sentence does. */
 const aboutBalloon = (problems: Problem[], n: number): { ok: false; problems: Problem[] } => ({
@@ -120,7 +121,7 @@ function nameReader(list: readonly NamedValue[], scope: () => NumberScope): NonN
     if (done) return done;
     const n = names.get(key);
     if (!n)
-      return fail(`nothing is named ${word}`, {
+      return fail(problems.unknownName(word), {
         expected: names.size ? someOf([...names.values()].map((k) => k.name)) : "a number, a balloon or a named value",
       });
     if (open.has(key)) return circle(n.name, [...open]);
@@ -133,8 +134,10 @@ function nameReader(list: readonly NamedValue[], scope: () => NumberScope): NonN
   };
 }
 
+/** A number that rests on itself says itself which names are in the circle. */
+const CIRCLE = problems.numberOfItself("", "").code;
 const inName = (p: Problem, name: string): Problem =>
-  p.code === "circle" ? p : { ...p, about: undefined, message: `${name}: ${p.message}` };
+  p.code === CIRCLE ? p : { ...p, about: undefined, message: `${name}: ${p.message}` };
 
 /** All numbers of a row with value and source, or what is wrong with each. */
 export function reportNumbers(body: RowBody, scope: NumberScope): NumberReport[] {

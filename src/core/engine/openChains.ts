@@ -1,3 +1,4 @@
+import { problems } from "./problems";
 import { saidLength, saidPlace } from "../number";
 import { boxInFrame, dot, toFrame, v2, type Box, type Frame, type Vec2 } from "../geometry/vec";
 import { directionAt, distanceTo, reversed } from "../outline/meet";
@@ -46,10 +47,7 @@ export function openPocket(
       const q = v2(end.x + p.x, end.y + p.y),
         off = Math.min(Infinity, ...rim.map((s) => distanceTo(s, q)));
       if (rim.length && off > AT_EDGE && insideRegion([rim], q))
-        return fail(`the open chain ends at ${saidPlace(q)}, ${saidLength(off)} inside the edge`, {
-          path: "outline",
-          expected: "ends on the edge or beyond it, or CLOSE",
-        });
+        return fail(problems.openChainEndsInside(saidPlace(q), saidLength(off)), { path: "outline" });
     }
   const b = boxInFrame(frame, kernel.measure(key).box),
     own = loopBox(body.chain);
@@ -131,7 +129,6 @@ export function turnedOutlines(
     ...straight(v2(r, z.y), v2(r, a.y)),
     ...straight(v2(r, a.y), a),
   ];
-  if (Math.abs(loopArea(loop)) < COINCIDENT)
-    return fail("the profile encloses nothing", { path: "outline", expected: "a half profile beside its axis" });
+  if (Math.abs(loopArea(loop)) < COINCIDENT) return fail(problems.profileEnclosesNothing(), { path: "outline" });
   return ok([{ outer: loopArea(loop) > 0 ? loop : [...loop].reverse().map(reversed), holes: [] }]);
 }

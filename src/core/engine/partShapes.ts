@@ -1,3 +1,4 @@
+import { problems } from "./problems";
 import { movedFrame, moveBy, type Motion } from "../geometry/motion";
 import { dot, fromFrame, sideFrame, sideNormal, toFrame, v3, type Frame, type Side } from "../geometry/vec";
 import { loopsOfEdges, type MeasuredEdge, type PartItem } from "../outline/fromPart";
@@ -66,9 +67,7 @@ export function pieceAfter({ name, pieces }: Pick<SolvedOther, "name" | "pieces"
   const states = pieces();
   if (!states.ok) return states;
   const state = states.value.find((s) => s.op === setup);
-  return state
-    ? ok(state.after)
-    : fail(`"${name}" has no setup ${setup}`, { expected: "the number of one of its setups" });
+  return state ? ok(state.after) : fail(problems.partHasNoSetup(name, setup));
 }
 
 /** What is taken from a part: edges in a plane, or a region that is one already. */
@@ -76,10 +75,7 @@ type Lines = { edges: MeasuredEdge[]; frame: Frame } | { region: Region; frame: 
 
 function seenFromAbove(lines: Lines, motion: Motion): Result<Region> {
   const level = movedFrame(lines.frame, motion);
-  if (Math.abs(level.normal.z) < PARALLEL)
-    return fail("these lines stand upright where the part lies", {
-      expected: "a section or face that lies level there",
-    });
+  if (Math.abs(level.normal.z) < PARALLEL) return fail(problems.linesStandUpright());
   const above = sideFrame("top", level.origin.z);
   if ("edges" in lines)
     return loopsOfEdges(
@@ -111,12 +107,8 @@ function linesOfPart(
   piece?: string,
 ): Result<Lines> {
   const row = rows.find((r) => r.row.id === want.row);
-  if (!row)
-    return fail(`${nameOf(want.row)} is no row before the one made from this outline`, {
-      expected: "the number of an earlier row",
-    });
-  if (!row.key || row.state !== "ok")
-    return fail(`${nameOf(want.row)} is not there`, { expected: "a row that is on and can be made" });
+  if (!row) return fail(problems.notARowBeforeOutline(nameOf(want.row)));
+  if (!row.key || row.state !== "ok") return fail(problems.rowNotThere(nameOf(want.row)));
   const standing: Standing = { row, key: piece ?? row.key, kernel, rows, nameOf };
   switch (want.item) {
     case "section":
@@ -164,7 +156,7 @@ function ofEdges(want: Want<"edges">, { row, kernel, key, rows, nameOf }: Standi
     outerTop: () => outer("top"),
   };
   const frame = frames[want.edges]();
-  if (!frame) return fail("there is no plane there", { expected: "a row with a flat mouth or floor" });
+  if (!frame) return fail(problems.noPlaneThere());
   const all = kernel.edges(key);
   return ok({ edges: found.value.map((f) => all[f.edge]), frame });
 }
@@ -173,8 +165,7 @@ function ofEdges(want: Want<"edges">, { row, kernel, key, rows, nameOf }: Standi
 function ofFace(want: Want<"face">, { row, kernel, key, nameOf }: Standing): Result<Lines> {
   const faces = kernel.faces(key);
   const { frame, chosen } = want.face === "floor" ? floorFaces(row, faces) : sideFaces(want.face, faces);
-  if (!frame || !chosen.length)
-    return fail(`there is no flat ${want.face} after ${nameOf(want.row)}`, { expected: "a flat face" });
+  if (!frame || !chosen.length) return fail(problems.noFlatAfter(want.face, nameOf(want.row)));
   const among = new Set(chosen);
   const edges = kernel.edges(key).filter((e) => e.length > 0 && among.has(e.faces[0]) !== among.has(e.faces[1]));
   return ok({ edges, frame });
@@ -199,10 +190,7 @@ function shadowOf({ kernel, key }: Standing): Result<Lines> {
       const loops = loopsOfEdges(rim, frame);
       if (!loops.ok) return loops;
       region = joined(region, loops.value);
-    } else if (!isUpright(f))
-      return fail("the shadow of a part with slanted or lying rounds is not taken", {
-        expected: "SECTION, or a part of level flats and upright walls",
-      });
+    } else if (!isUpright(f)) return fail(problems.shadowOfSlants());
   }
   return ok({ region: oriented(region), frame });
 }

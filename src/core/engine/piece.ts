@@ -1,3 +1,4 @@
+import { problems } from "./problems";
 import { keyOf } from "../base/key";
 import { fail, ok, type Result } from "../base/result";
 import { COINCIDENT, CONTACT } from "../geometry/tolerance";
@@ -112,7 +113,7 @@ class Piece {
         const made = this.put(key, step);
         if (made.ok) key = made.value;
       }
-    return key === null ? fail("there is no part to be cut yet", { expected: "a LEAVE row" }) : ok(key);
+    return key === null ? fail(problems.noPartToCut()) : ok(key);
   }
 
   stock(body: string): Result<string> {

@@ -1,3 +1,4 @@
+import { problems } from "./problems";
 import { fail, ok, type Result } from "../base/result";
 import { CONTACT, PARALLEL } from "../geometry/tolerance";
 import { dot, type Frame } from "../geometry/vec";
@@ -69,7 +70,7 @@ function withElement(recipe: SeatedRecipe, row: string, frame: Frame, placed: Pl
   return { ...placed, planes: { ...placed.planes, elements: [element] } };
 }
 
-const noPart = fail("there is nothing to cut yet", { expected: "a LEAVE row first" });
+const noPart = fail(problems.nothingToCut());
 
 function placeEdges(recipe: Extract<Recipe, { op: "edges" }>, row: string, seat: Seat): Result<Placed> {
   const { kernel, key } = seat;
@@ -91,7 +92,7 @@ function placeSaid(recipe: Extract<Recipe, { op: "said" }>, seat: Seat): Result<
   if (!shaft.ok) return shaft;
   const { low, high } = shaft.value;
   if (recipe.from + recipe.length > high - low + CONTACT)
-    return fail("it is longer than its shaft", { path: "length", expected: "a length and START within the shaft" });
+    return fail(problems.longerThanItsShaft(), { path: "length" });
   return ok({ step: null, planes: { ...nothing, elements: [] }, thru: false });
 }
 
@@ -107,11 +108,7 @@ function placeShell(recipe: Extract<Recipe, { op: "shell" }>, row: string, seat:
     const lying = flats.filter(
       (f) => dot(f.normal, normal) > PARALLEL && Math.abs(dot(f.point, normal) - dot(origin, normal)) < CONTACT,
     );
-    if (!lying.length)
-      return fail("there is no flat where the shell is to be open", {
-        path: "open",
-        expected: "a plane the part has a flat in",
-      });
+    if (!lying.length) return fail(problems.noFlatToOpen(), { path: "open" });
     open.push(...lying.map((f) => f.face));
   }
   return ok({ step: { op: "shell", row, thick: recipe.thick, open }, planes: nothing, thru: false });

@@ -1,3 +1,4 @@
+import { problems } from "./problems";
 import { fail, ok, type Result } from "../base/result";
 import { turnedFrame } from "../geometry/motion";
 import { COINCIDENT, CONTACT } from "../geometry/tolerance";
@@ -162,11 +163,7 @@ function depthsToPlane(end: EndPlane, frame: Frame, places: Vec2[], seat: Seat):
     const m = meetingOf(end, frame, p, seat);
     if (!m.ok) return m;
     const depth = m.value.depth + end.past;
-    if (depth <= COINCIDENT)
-      return fail("the plane it is to end at lies over where it starts", {
-        path: "to",
-        expected: "a plane below its own",
-      });
+    if (depth <= COINCIDENT) return fail(problems.endOverItsStart(), { path: "to" });
     depths.push(depth);
   }
   return ok(depths);
@@ -186,11 +183,7 @@ function cutToSlant(
   const most = Math.max(
     ...places.flatMap((p) => [body.outline, ...(body.more ?? [])].map((o) => reachOf(o, frame, p, end, seat).most)),
   );
-  if (most + end.past <= COINCIDENT)
-    return fail("the plane it is to end at lies over where it starts", {
-      path: "to",
-      expected: "a plane below its own",
-    });
+  if (most + end.past <= COINCIDENT) return fail(problems.endOverItsStart(), { path: "to" });
   const limit = limitOf(meeting.value, scale(frame.normal, -1), end.past);
   return ok({ ...prismOf(body), from: 0, to: most + end.past, limit });
 }
@@ -204,8 +197,7 @@ function collar(body: Extract<Body, { body: "collar" }>, row: string, seat: OnPa
     typeof body.inner === "number" ? grooveInner(body.inner, radius) : toothedInner(body.inner.pitch, radius);
   if (!inner.ok) return inner;
   const down = body.start;
-  if (down + body.width > high - low + COINCIDENT)
-    return fail("it lies beyond the end of its shaft", { path: "start", expected: "a START within the shaft" });
+  if (down + body.width > high - low + COINCIDENT) return fail(problems.beyondItsShaft(), { path: "start" });
   const on: Frame = { ...axis, origin: fromFrame(axis, v2(0, 0), down - high) };
   const ring: Outline = {
     outer: [{ kind: "arc", centre: v2(0, 0), radius: radius + 1, start: 0, sweep: 2 * Math.PI }],
@@ -231,16 +223,12 @@ function helix(body: Extract<Body, { body: "helix" }>, row: string, seat: OnPart
   const { radius, high, low, frame: axis } = shaft.value;
   const { major, pitch, start, length } = body;
   const end = start + length;
-  if (end > high - low + CONTACT)
-    return fail("it is longer than its shaft", { path: "length", expected: "a length and START within the shaft" });
+  if (end > high - low + CONTACT) return fail(problems.longerThanItsShaft(), { path: "length" });
   const root = major / 2 - (MINOR * pitch) / 2;
   const over = Math.max(radius, major / 2) + OVER * pitch;
   const widthAt = (r: number) => pitch / 4 + (2 * (r - root)) / Math.sqrt(3);
   if (radius <= root || widthAt(over) >= pitch)
-    return fail(`a shaft of ⌀${saidLength(2 * radius)} does not carry this thread`, {
-      path: "thread",
-      expected: `a shaft of ⌀${saidLength(major)}`,
-    });
+    return fail(problems.shaftDoesNotCarryThread(saidLength(2 * radius), saidLength(major)), { path: "thread" });
   // Turned off the seam of the shaft, where the kernel would have edges lie on edges.
   const on: Frame = { ...turnedFrame(axis, OFF_SEAM), origin: fromFrame(axis, v2(0, 0), -high) };
   const placed: PlacedBody = {
@@ -256,9 +244,7 @@ function helix(body: Extract<Body, { body: "helix" }>, row: string, seat: OnPart
 }
 
 function grooveInner(inner: number, radius: number): Result<Loop> {
-  return inner < radius
-    ? ok(circle(inner))
-    : fail("the groove is not smaller than its shaft", { path: "diameter", expected: "a diameter under the shaft's" });
+  return inner < radius ? ok(circle(inner)) : fail(problems.shaftGrooveNotSmaller(), { path: "diameter" });
 }
 
 /** The most teeth that are cut into a solid one by one. */
@@ -267,11 +253,7 @@ const MOST_TEETH = 500;
 /** Teeth of 90 degrees (DIN 82) all round, as many as the girth carries of the pitch, their crests on the round. */
 function toothedInner(pitch: number, radius: number): Result<Loop> {
   const teeth = Math.round((2 * Math.PI * radius) / pitch);
-  if (teeth < 6 || teeth > MOST_TEETH)
-    return fail(`a pitch that puts ${teeth} teeth round the shaft`, {
-      path: "pitch",
-      expected: `a pitch that puts 6 to ${MOST_TEETH}`,
-    });
+  if (teeth < 6 || teeth > MOST_TEETH) return fail(problems.teethOfKnurl(teeth, MOST_TEETH), { path: "pitch" });
   const half = Math.PI / teeth;
   const root = radius * (Math.cos(half) - Math.sin(half));
   const corners = Array.from({ length: 2 * teeth }, (_, i) => {
@@ -285,7 +267,7 @@ function toothedInner(pitch: number, radius: number): Result<Loop> {
 function onlyShaft(seat: Seat) {
   const rows = [...seat.earlier].filter(([row, planes]) => planes.shape?.op === "leave" && shaftOfRow(row, seat).ok);
   const which = { path: "shaft", expected: "OF and the number of a round, ring or turned row" };
-  if (!rows.length) return fail("there is no shaft yet", which);
-  if (rows.length > 1) return fail(`which shaft: ${rows.map(([row]) => seat.nameOf(row)).join(" or ")}`, which);
+  if (!rows.length) return fail(problems.noShaft(), which);
+  if (rows.length > 1) return fail(problems.whichShaft(rows.map(([row]) => seat.nameOf(row)).join(" or ")), which);
   return shaftOfRow(rows[0][0], seat);
 }

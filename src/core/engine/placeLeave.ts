@@ -1,3 +1,4 @@
+import { problems } from "./problems";
 import { fail, ok, type Result } from "../base/result";
 import { COINCIDENT } from "../geometry/tolerance";
 import { boxInFrame, scale, type Frame, type Vec2 } from "../geometry/vec";
@@ -23,7 +24,7 @@ export function placeLeave(recipe: Of<"leave">, row: string, frame: Frame, seat:
 
 function leftBody(body: Body, frame: Frame, at: Vec2, seat: Seat): Result<PlacedBody> {
   if (body.body === "rib") {
-    if (seat.key === null) return fail("a rib needs walls to stand between", { expected: "LEAVE rows before it" });
+    if (seat.key === null) return fail(problems.ribWithoutWalls());
     const part = boxInFrame(frame, seat.kernel.measure(seat.key).box);
     const reach = Math.hypot(part.max.x - part.min.x, part.max.y - part.min.y) + 1;
     return ok({ ...body, reach });
@@ -40,15 +41,11 @@ function leftPrism(body: PrismBody, frame: Frame, at: Vec2, seat: Seat): Result<
     const [from, to] = { up: [0, -height], both: [height / 2, -height / 2], down: [height, 0] }[body.way ?? "up"];
     return ok({ ...prism, from, to });
   }
-  if (height === "thru") return fail("what is left has a height", { path: "height", expected: "X and a height" });
+  if (height === "thru") return fail(problems.leaveWithoutHeight(), { path: "height" });
   if (height === "next") {
-    if (seat.key === null) return fail("there is no material to go to yet", { expected: "a LEAVE row first" });
+    if (seat.key === null) return fail(problems.noMaterialYet());
     const far = depthThrough(frame, seat.kernel.measure(seat.key).box);
-    if (far <= 1 + COINCIDENT)
-      return fail("there is no material on that side of its plane", {
-        path: "next",
-        expected: "a plane over material",
-      });
+    if (far <= 1 + COINCIDENT) return fail(problems.noMaterialOnThatSide(), { path: "next" });
     return ok({ ...prism, from: 0, to: far, until: "material" });
   }
   return toPlane(height, body.outline, prism, frame, at, seat);
@@ -68,16 +65,10 @@ function toPlane(
   const { depth, isSquare } = meeting.value;
   const down = depth > 0;
   const far = isSquare ? { least: depth, most: depth } : reachOf(outline, frame, at, end, seat);
-  if (isSquare && Math.abs(depth) + end.past < COINCIDENT)
-    return fail("it would have no height: its own plane is where it ends", { path: "to", expected: "another plane" });
-  if (!isSquare && far.least < 0 !== far.most < 0)
-    return fail("the plane it is to end at cuts through where it starts", {
-      path: "to",
-      expected: "a plane clear of it",
-    });
+  if (isSquare && Math.abs(depth) + end.past < COINCIDENT) return fail(problems.noHeightToItsEnd(), { path: "to" });
+  if (!isSquare && far.least < 0 !== far.most < 0) return fail(problems.endCutsThroughStart(), { path: "to" });
   const way = down ? far.most + end.past : -far.least + end.past;
-  if (way <= COINCIDENT)
-    return fail(`it would be ${saidLength(way)} high`, { path: "to", expected: "a plane farther away" });
+  if (way <= COINCIDENT) return fail(problems.tooLow(saidLength(way)), { path: "to" });
   const limit = isSquare ? {} : { limit: limitOf(meeting.value, scale(frame.normal, down ? -1 : 1), end.past) };
   return ok(down ? { ...prism, from: way, to: 0, ...limit } : { ...prism, from: 0, to: -way, ...limit });
 }

@@ -1,3 +1,4 @@
+import { problems } from "./problems";
 import { fail, ok, type Result } from "../base/result";
 import { boxInFrame, v2, type Frame } from "../geometry/vec";
 import { rectangleBetween } from "../outline";
@@ -11,7 +12,7 @@ import { lowered, outlineBox, sideInPlane, type Seat } from "./planes";
 export function placeSeated(recipe: SeatedRecipe, row: string, frame: Frame, seat: Seat): Result<PlacedRow> {
   if (recipe.op === "leave") return placeLeave(recipe, row, frame, seat);
   const { key } = seat;
-  if (key === null) return fail("there is nothing to cut yet", { expected: "a LEAVE row first" });
+  if (key === null) return fail(problems.nothingToCut());
   const on: OnPart = { ...seat, key };
   switch (recipe.op) {
     case "face":

@@ -1,3 +1,4 @@
+import { problems } from "./problems";
 import { fail, ok, type Result } from "../base/result";
 import { v2, type Box, type Frame, type Vec2 } from "../geometry/vec";
 import { loopBox, type Outline } from "../outline";
@@ -31,12 +32,12 @@ export function placedBody(body: Body, frame: Frame, box: Box | null, far: numbe
     case "tube":
       return ok(body);
     case "open":
-      return fail("an open chain can only be cut", { expected: "a closed outline" });
+      return fail(problems.openChainLeft());
     case "rib":
     case "wrapped":
     case "helix":
     case "collar":
-      return fail("this body needs a part to stand on", { expected: "LEAVE rows before it" });
+      return fail(problems.bodyNeedsPart());
   }
 }
 

@@ -1,3 +1,4 @@
+import { problems } from "./problems";
 import { fail, ok, type Problem, type Result } from "../base/result";
 import { v3, type Box } from "../geometry/vec";
 import type { Stock } from "../job/schema";
@@ -51,6 +52,6 @@ export function placeStock(stock: Stock, scope: NumberScope, part: Box | null): 
     min: v3(at.x - dx / 2, at.y - dy / 2, at.z),
     max: v3(at.x + dx / 2, at.y + dy / 2, at.z + n.height),
   };
-  if (!(area > 0)) return fail("the stock has no material", { expected: "a bore under the outside diameter" });
+  if (!(area > 0)) return fail(problems.stockWithoutMaterial());
   return ok({ shape: stock.shape, box, volume: area * n.height, ...round });
 }

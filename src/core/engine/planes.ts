@@ -1,3 +1,4 @@
+import { problems } from "./problems";
 import {
   add,
   boxInFrame,
@@ -108,10 +109,9 @@ function ofRow<T>(
   expected: string,
 ): Result<T> {
   const planes = earlier.get(row);
-  if (!planes)
-    return fail(`${nameOf(row)} is no row before this one`, { expected: "the number of an earlier row that is on" });
+  if (!planes) return fail(problems.notAnEarlierRow(nameOf(row)));
   const found = take(planes);
-  return found ? ok(found) : fail(`${nameOf(row)} has no ${what}`, { expected });
+  return found ? ok(found) : fail(problems.rowLacks(nameOf(row), what), { expected });
 }
 
 /** The round outside of a row. */

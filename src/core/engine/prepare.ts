@@ -1,3 +1,4 @@
+import { problems } from "./problems";
 import type { Job, Row } from "../job/schema";
 import { evaluateNumber, problemIn, type NumberScope } from "../number";
 import { numbersOfItem, outlinesUsed, type ItemNumber } from "../outline/items";
@@ -142,7 +143,7 @@ const sourceOf =
     const o = job.outlines.find((x) => x.name.toLowerCase() === name.toLowerCase());
     return o
       ? ok(outlines.get(o.id)!)
-      : fail(`there is no outline "${name}"`, {
+      : fail(problems.noOutline(name), {
           expected: job.outlines.length
             ? job.outlines
                 .slice(0, 8)

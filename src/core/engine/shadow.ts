@@ -1,3 +1,4 @@
+import { problems } from "./problems";
 import { fail, ok, type Result } from "../base/result";
 import { DISPLAY } from "../geometry/tolerance";
 import { boxInFrame, fromFrame, v2, type Frame } from "../geometry/vec";
@@ -22,9 +23,7 @@ export function shadowOfBand(kernel: SolidKernel, key: string, frame: Frame, fro
       if (!section.ok) return section;
       region = region.length ? joined(region, section.value) : section.value;
     }
-  return region.length
-    ? ok(oriented(region))
-    : fail("there is nothing of the part in this band", { expected: "a band that meets the part" });
+  return region.length ? ok(oriented(region)) : fail(problems.bandWithoutPart());
 }
 
 /** Depths at which sections change their way: where faces begin, end, and in the middle of curved ones. */

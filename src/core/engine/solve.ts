@@ -1,3 +1,4 @@
+import { problems } from "./problems";
 import { partsTaken } from "../job/parts";
 import type { OtherPart } from "../job/schema";
 import { problemIn, type NumberScope } from "../number";
@@ -132,7 +133,7 @@ function otherAs(
   const used: string[] = [];
   let states: Result<PieceState[]> | null = null;
   const pieces = (): Result<PieceState[]> => {
-    if (finalKey === null) return fail(`"${other.name}" cannot be made`, { expected: "a part that computes" });
+    if (finalKey === null) return fail(problems.partNotMade(other.name));
     const nameOf = (id: string) => `row ${rows.find((r) => r.row.id === id)?.number ?? "?"} of "${other.name}"`;
     states ??= pieceStates({ kernel, job: other.job, scope: part.scope, rows, finalKey, nameOf });
     if (states.ok) used.push(...states.value.flatMap((s) => [s.before, s.after]));
@@ -283,11 +284,7 @@ class Solving {
     if (want.part === undefined) return shapeOfPart(want, this.kernel, this.rows, this.nameOf);
     const { part } = want;
     const other = this.others.find((o) => o.name.toLowerCase() === part.toLowerCase());
-    return other
-      ? shapeOfOther(want, this.kernel, other)
-      : fail(`there is no part "${part}" to take lines from, or it takes its own from this one`, {
-          expected: "another part of this job",
-        });
+    return other ? shapeOfOther(want, this.kernel, other) : fail(problems.noPartToTakeFrom(part));
   }
 
   /** Takes from the part what an outline waits for. @returns whether there is anything new */

@@ -1,3 +1,4 @@
+import { problems } from "./problems";
 import { fail, ok, type Result } from "../base/result";
 import { turn, type Motion } from "../geometry/motion";
 import { add, scale, sub, v3, type Side, type Vec3 } from "../geometry/vec";
@@ -29,7 +30,7 @@ export function stationOf(p: Placement, scope: NumberScope, reach: (direction: V
   const values = [number(p.at.x, "coordinate"), number(p.at.y, "coordinate"), number(p.at.z, "coordinate")];
   const turned = p.turn === undefined ? null : number(p.turn, "angle");
   for (const r of [...values, ...(turned ? [turned] : [])])
-    if (!r.ok) return fail(`the place of "${p.part}": ${r.problems[0].message}`, { expected: r.problems[0].expected });
+    if (!r.ok) return fail(problems.placeFault(p.part, r.problems[0].message), { expected: r.problems[0].expected });
   const [x, y, z] = values.map((r) => (r.ok ? r.value.value : 0));
   const about = turned?.ok ? turned.value.value : 0;
   const { axis, angle } = toUp[p.up ?? "top"];

@@ -1,3 +1,4 @@
+import { problems } from "./problems";
 import { fail, ok, type Result } from "../base/result";
 import { COINCIDENT } from "../geometry/tolerance";
 import { loopBox } from "../outline";
@@ -19,16 +20,8 @@ export function wrappedBody(
   if (!shaft.ok) return shaft;
   const { radius } = shaft.value;
   const { min, max } = loopBox(outlines.flatMap((o) => o.outer));
-  if (max.x - min.x > 2 * Math.PI * radius - COINCIDENT)
-    return fail("the outline is longer than the girth of its round", {
-      path: "outline",
-      expected: "a shorter outline, or a larger round",
-    });
+  if (max.x - min.x > 2 * Math.PI * radius - COINCIDENT) return fail(problems.longerThanGirth(), { path: "outline" });
   if (op === "leave") return ok({ body: "wrapped", outlines, radius, from: radius * ROOTED, to: -height });
-  if (height >= radius - COINCIDENT)
-    return fail("it would go as deep as the axis of its round", {
-      path: "deep",
-      expected: "a depth under the round's radius",
-    });
+  if (height >= radius - COINCIDENT) return fail(problems.deepAsTheAxis(), { path: "deep" });
   return ok({ body: "wrapped", outlines, radius, from: -CLEAR, to: height });
 }

@@ -19,6 +19,7 @@ export const cross = (a: Vec3, b: Vec3): Vec3 =>
   v3(a.y * b.z - a.z * b.y, a.z * b.x - a.x * b.z, a.x * b.y - a.y * b.x);
 export const length = (a: Vec3): number => Math.hypot(a.x, a.y, a.z);
 export const unit = (a: Vec3): Vec3 => scale(a, 1 / (length(a) || 1));
+export const add2 = (a: Vec2, b: Vec2): Vec2 => ({ x: a.x + b.x, y: a.y + b.y });
 export const distance2 = (a: Vec2, b: Vec2): number => Math.hypot(a.x - b.x, a.y - b.y);
 
 export const rotate2 = (p: Vec2, angle: number): Vec2 => {

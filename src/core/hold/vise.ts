@@ -1,3 +1,4 @@
+import { problems } from "./problems";
 import type { Hold } from "../job/schema";
 import type { NumberScope } from "../number";
 import { valueOf } from "../engine/numbers";
@@ -35,12 +36,8 @@ export function placeVise(hold: Hold, scope: NumberScope, piece: Box): Result<Vi
   const upIsTop = hold.up === "top";
   const g = grip.value.value;
   const whole = piece.max.z - piece.min.z;
-  if (g <= 0) return fail("the grip is nothing: the piece is not held", { path: "grip", expected: "a grip over 0" });
-  if (g >= whole - CONTACT)
-    return fail(
-      "the grip is as high as the piece, or higher: nothing stands above the jaws, and every cut would go into them",
-      { path: "grip", expected: "a grip smaller than the height of the piece" },
-    );
+  if (g <= 0) return fail(problems.nothingGripped(), { path: "grip" });
+  if (g >= whole - CONTACT) return fail(problems.gripAsHighAsPiece(), { path: "grip" });
   const jawTop = upIsTop ? piece.min.z + g : piece.max.z - g;
   const [z0, z1] = upIsTop ? [jawTop - height.value.value, jawTop] : [jawTop, jawTop + height.value.value];
   const along = hold.across === "y" ? "x" : "y";

@@ -1,5 +1,6 @@
 import { toNumberText, type LengthUnit } from "../number";
-import type { Balloon, Tolerance } from "./schema";
+import type { Balloon } from "./schema";
+import { wholeOf, type Tolerance } from "./toleranceKinds";
 
 const open = toNumberText("?");
 
@@ -16,7 +17,7 @@ function whole(b: Balloon): Balloon {
 /** A balloon with another tolerance: two limits stand instead of its number, and give it back. */
 export function withTolerance(b: Balloon, tolerance: Tolerance): Balloon {
   const was = b.tolerance;
-  const value = tolerance.kind === "limits" ? undefined : was.kind === "limits" ? was.high : b.value;
+  const value = wholeOf(tolerance) ? undefined : (wholeOf(was)?.[0] ?? b.value);
   return whole({ ...b, tolerance, value, basic: tolerance.kind === "default" ? b.basic : undefined });
 }
 
@@ -27,7 +28,7 @@ export function withBalloonKind(b: Balloon, kind: Balloon["kind"], unit: LengthU
     ...b,
     kind,
     tolerance: sized ? b.tolerance : { kind: "default" },
-    value: sized && b.tolerance.kind !== "limits" ? (b.value ?? open) : undefined,
+    value: sized && !wholeOf(b.tolerance) ? (b.value ?? open) : undefined,
     thread: kind === "thread" ? (b.thread ?? { in: "8-32 UNC-2B", mm: "M5" }[unit]) : undefined,
     angle: kind === "chamfer" ? (b.angle ?? toNumberText("45")) : undefined,
     count: kind === "count" ? (b.count ?? toNumberText("1")) : b.count,
@@ -39,5 +40,5 @@ export const asBasic = (b: Balloon): Partial<Balloon> => ({
   basic: true,
   tolerance: { kind: "default" },
   middle: undefined,
-  ...(b.tolerance.kind === "limits" ? { value: b.tolerance.high } : {}),
+  ...(wholeOf(b.tolerance) ? { value: wholeOf(b.tolerance)![0] } : {}),
 });

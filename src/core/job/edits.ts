@@ -77,7 +77,7 @@ export function applyEdits<T extends AnyJob>(job: T, edits: JobEdit[], part?: st
     },
     { enablePatches: true },
   );
-  return problem ? fail(problem) : ok({ job: next as T, patches, inverse });
+  return problem ? fail({ message: problem }) : ok({ job: next as T, patches, inverse });
 }
 
 function apply(job: AnyJob, part: PartFields, e: JobEdit): string | null {

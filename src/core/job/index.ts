@@ -1,5 +1,22 @@
 export * from "./schema";
 export { checkKindOf, checkKinds, type CheckMeasure, type CheckValue, type PartFigures } from "./checkKinds";
+export {
+  numbersOfTolerance,
+  toleranceKindOf,
+  toleranceKinds,
+  wholeOf,
+  type Limits,
+  type Tolerance,
+} from "./toleranceKinds";
+export {
+  holdingKinds,
+  holdingKindOf,
+  holdingWords,
+  partThatHolds,
+  readHolding,
+  writeHolding,
+  type Holding,
+} from "./holdings";
 export { partKinds, partKindIds, type PartKindId } from "./partKinds";
 export * from "./read";
 export { migrated } from "./migrate";

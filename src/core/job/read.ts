@@ -1,3 +1,4 @@
+import { problems } from "./problems";
 import { fail, ok, type Problem, type Result } from "../base/result";
 import { migrated } from "./migrate";
 import { jobSchema, JOB_FORMAT, JOB_VERSION, type JobDocument } from "./schema";
@@ -7,22 +8,16 @@ import { jobSchema, JOB_FORMAT, JOB_VERSION, type JobDocument } from "./schema";
  * @returns the job, or problems that name the place (`rows[2].body.deep`)
  */
 export function readJob(data: unknown): Result<JobDocument> {
-  if (typeof data !== "object" || data === null || Array.isArray(data))
-    return fail("this is no job document", { expected: 'an object with "format": "sgorbia.job"' });
+  if (typeof data !== "object" || data === null || Array.isArray(data)) return fail(problems.notADocument());
   const d = data as { format?: unknown; version?: unknown };
   if (d.format !== JOB_FORMAT)
-    return fail("this is no job document", { path: "format", expected: JSON.stringify(JOB_FORMAT) });
+    return fail(problems.notADocumentOfJobs(), { path: "format", expected: JSON.stringify(JOB_FORMAT) });
   if (typeof d.version === "number" && d.version > JOB_VERSION)
-    return fail(`this document is of version ${d.version}, newer than this program`, {
-      path: "version",
-      expected: `version ${JOB_VERSION}`,
-    });
+    return fail(problems.newerVersion(d.version, JOB_VERSION), { path: "version" });
   const read = jobSchema.safeParse(migrated(data));
   if (read.success) return ok(read.data as JobDocument);
-  const problems: Problem[] = read.error.issues
-    .slice(0, 20)
-    .map((i) => ({ message: i.message, path: pathText(i.path) }));
-  return { ok: false, problems };
+  const found: Problem[] = read.error.issues.slice(0, 20).map((i) => ({ message: i.message, path: pathText(i.path) }));
+  return { ok: false, problems: found };
 }
 
 /** Why a changed job could not be saved, in words, by the very schema it is saved through; null when it could. */
@@ -43,9 +38,8 @@ export function readJobText(text: string): Result<JobDocument> {
     const message = (e as Error).message;
     const at = /position (\d+)/.exec(message);
     const place = at ? lineAndColumn(text, Number(at[1])) : null;
-    return fail(`the file is no JSON${place ? `: line ${place.line}, column ${place.column}` : ""}`, {
+    return fail(problems.notJson(place ? `: line ${place.line}, column ${place.column}` : ""), {
       at: at ? Number(at[1]) : 0,
-      expected: "a job document",
     });
   }
 }

@@ -2,7 +2,10 @@ import { z } from "zod";
 import { numberText } from "../number";
 import { checkSchema } from "./checkKinds";
 import { outlineSchema } from "../outline/items";
+import { holdingSchema, viseSchema } from "./holdings";
 import { partKindIds } from "./partKinds";
+import { generalClasses } from "../tables";
+import { toleranceSchema } from "./toleranceKinds";
 import { place3, stockSchema } from "./stockForms";
 import { sides } from "../geometry/vec";
 import { namedPlaneSchema, planeRef, rowBodySchema, type RowBody } from "../rows";
@@ -22,8 +25,6 @@ const name = z.string().max(120);
 const id = z.string().min(1).max(64);
 const place2 = z.strictObject({ x: numberText, y: numberText });
 
-export const generalClasses = ["f", "m", "c", "v"] as const;
-
 /**
  * A feature of the solid by its meaning: a face that a row made. Where several are alike, the one nearest to `near`
  * is meant.
@@ -36,22 +37,6 @@ const featureSchema = z.strictObject({
   near: z.tuple([z.number(), z.number(), z.number()]),
 });
 export type Feature = z.infer<typeof featureSchema>;
-
-const toleranceSchema = z.discriminatedUnion("kind", [
-  z.strictObject({ kind: z.literal("plusMinus"), value: numberText }),
-  z.strictObject({ kind: z.literal("sided"), plus: numberText, minus: numberText }),
-  /** Both limits as printed, the larger over the smaller. */
-  z.strictObject({ kind: z.literal("limits"), high: numberText, low: numberText }),
-  /** One limit alone: `R.25 MAX`, `8 MIN`. */
-  z.strictObject({ kind: z.enum(["max", "min"]) }),
-  /** A fit of ISO 286-1 such as H7. */
-  z.strictObject({ kind: z.literal("fit"), fit: z.string().regex(/^(?:[A-Z]{1,2}|[a-z]{1,2})(?:01|1[0-8]|[0-9])$/) }),
-  /** A general class of ISO 2768-1 for this dimension alone. */
-  z.strictObject({ kind: z.literal("general"), class: z.enum(generalClasses) }),
-  /** Nothing printed beside it: the title block decides, by decimals or by its general class. */
-  z.strictObject({ kind: z.literal("default") }),
-]);
-export type Tolerance = z.infer<typeof toleranceSchema>;
 
 export const balloonKinds = ["linear", "diameter", "radius", "angle", "depth", "count", "thread", "chamfer"] as const;
 const balloonSchema = z.strictObject({
@@ -91,37 +76,6 @@ const namedValueSchema = z.strictObject({
   note: z.string().max(200).optional(),
 });
 export type NamedValue = z.infer<typeof namedValueSchema>;
-
-const viseSchema = z.strictObject({
-  fixture: z.literal("vise"),
-  /** Direction in which the jaws close, as the piece lies in its setup. */
-  across: z.enum(["x", "y"]),
-  /** How deep the part stands in the jaws. */
-  grip: numberText,
-  jawWidth: numberText.optional(),
-  jawHeight: numberText.optional(),
-});
-/** How the piece is held in a setup; parts that hold it are named. */
-const holdingSchema = z.discriminatedUnion("fixture", [
-  viseSchema,
-  z.strictObject({
-    fixture: z.literal("jaws"),
-    part: name.min(1),
-    across: z.enum(["x", "y"]),
-    grip: numberText,
-  }),
-  z.strictObject({ fixture: z.literal("plate"), part: name.min(1) }),
-  z.strictObject({
-    fixture: z.literal("chuck"),
-    grip: numberText,
-    /** Jaws bored for it. */
-    bored: name.min(1).optional(),
-    /** How deep the stop stands in them. */
-    stop: numberText.optional(),
-  }),
-  z.strictObject({ fixture: z.literal("index"), grip: numberText }),
-]);
-export type Holding = z.infer<typeof holdingSchema>;
 
 /** Which way is up in a setup: a side of the part, a plane of a row or with a name, or an index angle about an axis. */
 const upSchema = z.union([

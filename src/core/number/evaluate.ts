@@ -1,4 +1,5 @@
-import { inUnit, saidLength } from "./said";
+import { problems } from "./problems";
+import { problemIn, saidLength } from "./said";
 import { fail, ok, type Problem, type Result } from "../base/result";
 import { NumberSyntaxError, readExpression, type Node } from "./syntax";
 import { unitOf, type LengthUnit } from "./unit";
@@ -65,7 +66,7 @@ export const limits = { longest: 100_000, shortest: 0.001, count: 5000 };
  */
 export function evaluateNumber(text: string, quantity: Quantity, scope: NumberScope): Result<NumberValue> {
   const trimmed = text.trim();
-  if (trimmed === "" || trimmed === UNKNOWN) return fail("no value yet", { at: 0, expected: "a number" });
+  if (trimmed === "" || trimmed === UNKNOWN) return fail(problems.noValueYet(), { at: 0 });
   const chosen = trimmed.endsWith(CHOSEN);
   const table = CITED.exec(trimmed);
   const body = chosen ? trimmed.slice(0, -1) : table ? trimmed.slice(0, table.index) : trimmed;
@@ -76,9 +77,8 @@ export function evaluateNumber(text: string, quantity: Quantity, scope: NumberSc
     const rest = body.slice(read.end);
     if (rest.trim() === "°" && (quantity === "angle" || quantity === "includedAngle")) node = read.node;
     else if (rest.trim() !== "")
-      return fail(`${JSON.stringify(rest.trim())} does not belong to a number`, {
+      return fail(problems.notOfTheNumber(JSON.stringify(rest.trim())), {
         at: lead + read.end + (rest.length - rest.trimStart().length),
-        expected: "an operator or the end",
       });
     else node = read.node;
   } catch (e) {
@@ -91,7 +91,7 @@ export function evaluateNumber(text: string, quantity: Quantity, scope: NumberSc
   const walked = walk(node, scope, { cites, names, named }, quantity);
   if (!walked.ok) return walked;
   const typed = walked.value;
-  if (!Number.isFinite(typed)) return fail("this has no finite value", { at: lead, expected: "a number" });
+  if (!Number.isFinite(typed)) return fail(problems.notFinite(), { at: lead });
   const checked = check(typed, quantity, scope.unit);
   if (checked) return { ok: false, problems: [{ ...checked, at: lead }] };
   const source: Source =
@@ -132,32 +132,23 @@ function check(typed: number, quantity: Quantity, unit: LengthUnit): Problem | n
   const mm = typed * unitOf[unit].mm;
   switch (quantity) {
     case "length":
-      if (typed <= 0) return { message: "must be more than zero", expected: "a positive length" };
-      if (mm < limits.shortest)
-        return { message: "too small to be made", expected: inUnit(`at least ${saidLength(limits.shortest)}`, unit) };
-      if (mm > limits.longest)
-        return { message: "larger than any machine", expected: inUnit(`at most ${saidLength(limits.longest)}`, unit) };
+      if (typed <= 0) return problems.mustBePositive();
+      if (mm < limits.shortest) return problemIn(problems.tooSmall(saidLength(limits.shortest)), unit);
+      if (mm > limits.longest) return problemIn(problems.tooLarge(saidLength(limits.longest)), unit);
       return null;
     case "offset":
-      if (typed < 0) return { message: "must not be negative", expected: "zero or a positive length" };
-      if (mm > limits.longest)
-        return { message: "larger than any machine", expected: inUnit(`at most ${saidLength(limits.longest)}`, unit) };
+      if (typed < 0) return problems.mustNotBeNegative();
+      if (mm > limits.longest) return problemIn(problems.tooLarge(saidLength(limits.longest)), unit);
       return null;
     case "coordinate":
-      return Math.abs(mm) > limits.longest
-        ? { message: "larger than any machine", expected: inUnit(`within ${saidLength(limits.longest)}`, unit) }
-        : null;
+      return Math.abs(mm) > limits.longest ? problemIn(problems.tooFar(saidLength(limits.longest)), unit) : null;
     case "includedAngle":
-      return typed <= 0 || typed >= 180
-        ? { message: "an included angle lies between 0 and 180 degrees", expected: "an angle such as 90" }
-        : null;
+      return typed <= 0 || typed >= 180 ? problems.includedAngle() : null;
     case "angle":
-      return Math.abs(typed) > 3600 ? { message: "more than ten turns", expected: "an angle in degrees" } : null;
+      return Math.abs(typed) > 3600 ? problems.tooManyTurns() : null;
     case "count":
-      if (!Number.isInteger(typed) || typed < 1)
-        return { message: "a count is a whole number from 1", expected: "a whole number" };
-      if (typed > limits.count)
-        return { message: `more than ${limits.count} places`, expected: `at most ${limits.count}` };
+      if (!Number.isInteger(typed) || typed < 1) return problems.notACount();
+      if (typed > limits.count) return problems.countTooLarge(limits.count);
       return null;
     case "plain":
       return null;
@@ -182,9 +173,9 @@ function walk(node: Node, scope: NumberScope, seen: Seen, quantity: Quantity): R
       if (node.unit === "dms")
         return quantity === "angle" || quantity === "includedAngle" || quantity === "plain"
           ? inner
-          : fail("degrees, minutes and seconds make an angle", { at: node.at, expected: "a length" });
+          : fail(problems.onlyAnAngle(), { at: node.at });
       if (!isLength && quantity !== "plain")
-        return fail(`${node.unit} has no place here`, {
+        return fail(problems.unitOutOfPlace(node.unit), {
           at: node.at,
           expected: quantity === "count" ? "a whole number" : "degrees",
         });
@@ -197,9 +188,7 @@ function walk(node: Node, scope: NumberScope, seen: Seen, quantity: Quantity): R
       return r.ok ? r : { ok: false, problems: r.problems.map((p) => ({ ...p, at: node.at })) };
     }
     case "name": {
-      const r =
-        scope.name?.(node.name) ??
-        fail(`nothing is named ${node.name}`, { expected: "a number, a balloon or a named value" });
+      const r = scope.name?.(node.name) ?? fail(problems.unknownName(node.name));
       if (!r.ok) return { ok: false, problems: r.problems.map((p) => ({ ...p, at: node.at })) };
       seen.names.push(r.value.source);
       seen.named.push(node.name.toLowerCase());
@@ -227,7 +216,7 @@ function call(node: Of<"call">, scope: NumberScope, seen: Seen, quantity: Quanti
     args.push(r.value);
   }
   const value = calls[node.name](...args);
-  return Number.isFinite(value) ? ok(value) : fail(`${node.name} has no value here`, { at: node.at });
+  return Number.isFinite(value) ? ok(value) : fail(problems.nameWithoutValue(node.name), { at: node.at });
 }
 
 function binary(node: Of<"binary">, scope: NumberScope, seen: Seen, quantity: Quantity): Result<number> {
@@ -235,11 +224,9 @@ function binary(node: Of<"binary">, scope: NumberScope, seen: Seen, quantity: Qu
   if (!l.ok) return l;
   const r = walk(node.right, scope, seen, quantity);
   if (!r.ok) return r;
-  if (node.operator === "/" && r.value === 0)
-    return fail("division by zero", { at: node.at, expected: "a divisor other than zero" });
+  if (node.operator === "/" && r.value === 0) return fail(problems.divisionByZero(), { at: node.at });
   const value = operate(node.operator, l.value, r.value);
-  if (!Number.isFinite(value))
-    return fail("this comes to no number", { at: node.at, expected: "a smaller power, or a base over 0" });
+  if (!Number.isFinite(value)) return fail(problems.noNumber(), { at: node.at });
   return ok(value);
 }
 

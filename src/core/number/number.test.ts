@@ -21,7 +21,7 @@ import { numberScope } from "../engine/numbers";
 
 const scope: NumberScope = {
   unit: "in",
-  balloon: (n) => (n === 4 ? ok(1.25) : n === 9 ? ok(0.4) : fail(`there is no balloon #${n}`)),
+  balloon: (n) => (n === 4 ? ok(1.25) : n === 9 ? ok(0.4) : fail({ message: `there is no balloon #${n}` })),
 };
 const typed = (text: string, quantity: Quantity = "coordinate", s = scope) => {
   const r = evaluateNumber(text, quantity, s);

@@ -7,12 +7,14 @@ import { unitOf, type LengthUnit } from "./unit";
  * Lengths in a sentence of those who work in millimetres and do not know the job's unit: they mark the length, and
  * whoever knows the unit puts it in.
  */
-const MARKED = /⟦(≤?)(-?[\d.e+-]+)(?:;(-?[\d.e+-]+))?⟧/g;
+const MARKED = /⟦(≤?)(-?[\d.e+-]+(?:;-?[\d.e+-]+)*)⟧/g;
 
 /** A length in a sentence, mm. */
 export const saidLength = (mm: number): string => `⟦${mm}⟧`;
 /** The most a length may be, mm: told no larger than it is, for what is told is typed. */
 export const saidMost = (mm: number): string => `⟦≤${mm}⟧`;
+/** A place in space in a sentence, mm. */
+export const saidPoint = ({ x, y, z }: { x: number; y: number; z: number }): string => `⟦${x};${y};${z}⟧`;
 /** A place in a sentence, mm. */
 export const saidPlace = ({ x, y }: { x: number; y: number }): string => `⟦${x};${y}⟧`;
 
@@ -28,9 +30,11 @@ const shown = (mm: string, unit: LengthUnit, isMost = false): string => {
 
 /** A sentence with its marked lengths in a unit. */
 export const inUnit = (text: string, unit: LengthUnit): string =>
-  text.replace(MARKED, (_, most: string, a: string, b: string | undefined) =>
-    b === undefined ? `${shown(a, unit, most !== "")} ${unit}` : `${shown(a, unit)}, ${shown(b, unit)} ${unit}`,
-  );
+  text.replace(MARKED, (_, most: string, lengths: string) => {
+    const each = lengths.split(";").map((mm) => shown(mm, unit, most !== ""));
+    const text = each.length === 3 ? each.map((length, i) => `${"XYZ"[i]} ${length}`).join(" ") : each.join(", ");
+    return `${text} ${unit}`;
+  });
 
 /** A problem with its marked lengths in a unit. */
 export const problemIn = <P extends Problem>(p: P, unit: LengthUnit): P => ({

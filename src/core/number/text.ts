@@ -1,3 +1,4 @@
+import { problems } from "./problems";
 import { z } from "zod";
 import { decimalText } from "./format";
 import { fail, type Result } from "../base/result";
@@ -99,7 +100,7 @@ export function lengthText(mm: number, unit: LengthUnit, decimals = unitOf[unit]
 
 /** Evaluates a number that may not be there yet (stock, grip, check value). */
 export const valueOf = (text: NumberText | undefined, quantity: Quantity, scope: NumberScope): Result<NumberValue> =>
-  text === undefined ? fail("no value yet") : evaluateNumber(text, quantity, scope);
+  text === undefined ? fail(problems.emptyNumber()) : evaluateNumber(text, quantity, scope);
 
 /**
  * The text of the same number on the other side of zero: the sign where there is one figure, else brackets. Nothing

@@ -6,14 +6,14 @@ import {
   distanceTo,
   meetings,
   onSegment,
+  parallel,
   parameterOf,
   pointAt,
   reversed,
   SAME,
   splitAt,
-  stitch,
-  withoutLooseEnds,
 } from "./meet";
+import { stitch, withoutLooseEnds } from "./ends";
 import { COINCIDENT, CONTACT, MEET } from "../geometry/tolerance";
 
 /** Closed loops: what lies to their left is inside. Outer loops run counter-clockwise, holes clockwise. */
@@ -234,7 +234,7 @@ export function offsetRegion(region: Region, by: number): Region {
     raw: Segment[] = [];
   for (const loop of region)
     loop.forEach((s, i) => {
-      const p = parallel(s, by);
+      const p = parallel(s, -by);
       if (p) raw.push(p);
       const next = loop[(i + 1) % loop.length];
       const u = directionAt(s, 1),
@@ -277,18 +277,6 @@ export function offsetRegion(region: Region, by: number): Region {
       ),
   );
   return stitch(withoutLooseEnds(alone)).loops.filter((l) => Math.abs(loopArea(l)) > COINCIDENT);
-}
-
-/** A segment moved to its right by `by`; null where an arc shrinks to nothing. */
-function parallel(s: Segment, by: number): Segment | null {
-  if (s.kind === "line") {
-    const u = directionAt(s, 0),
-      x = u.y * by,
-      y = -u.x * by;
-    return { kind: "line", from: v2(s.from.x + x, s.from.y + y), to: v2(s.to.x + x, s.to.y + y) };
-  }
-  const radius = s.radius + (s.sweep > 0 ? by : -by);
-  return radius > SAME ? { ...s, radius } : null;
 }
 
 /** The band within `by` of an open chain, round at both ends. */

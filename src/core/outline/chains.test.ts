@@ -1,7 +1,8 @@
 import { readCard, writeCard as writeCardText } from "../callout";
 import { numberScope } from "../engine/numbers";
 import { v2 } from "../geometry/vec";
-import { breakAt, extend, joinEnds, mend, trimAt, winding } from "./chains";
+import { breakAt, extend, mend, trimAt, winding } from "./chains";
+import { joinEnds } from "./ends";
 import { evaluateOutlines } from "./evaluateOutline";
 import { circle, loopArea, perimeter, type Segment } from "./outline";
 import { defectsOf } from "./defects";

@@ -1,7 +1,9 @@
+import { problems } from "./problems";
 import { saidLength, saidPlace } from "../number";
 import { fail, ok, type Result } from "../base/result";
 import { distance2, v2, type Vec2 } from "../geometry/vec";
-import { carriers, distanceTo, meetings, merged, parameterOf, pointAt, reversed, splitAt, stitch } from "./meet";
+import { carriers, distanceTo, meetings, merged, parameterOf, pointAt, reversed, splitAt } from "./meet";
+import { joinEnds, stitch, turned } from "./ends";
 import { endOf, loopArea, loopBox, segmentLength, startOf, type Segment } from "./outline";
 import { index, type Region } from "./boolean";
 import { COINCIDENT, CONTACT, DISPLAY, MEET, ROUNDING } from "../geometry/tolerance";
@@ -32,47 +34,6 @@ function remade(chains: Chain[]): Made {
   return { region: [...region, ...joined.loops], open: joined.open };
 }
 
-/** Open chains joined where exactly two of their ends meet. */
-export function joinEnds(open: Segment[][], near = MEET): { loops: Region; open: Segment[][] } {
-  const home = (c: Segment[]) =>
-    distance2(startOf(c[0]), endOf(c[c.length - 1])) <= near && (c.length > 1 || c[0].kind === "arc");
-  const loops = open.filter(home),
-    left = open.filter((c) => !home(c));
-  if (left.length > MOST_CHAINS) return { loops: loops.map(merged), open: left };
-  // End 2k is the start of chain k, 2k + 1 its end; each goes on with the one other end that lies there.
-  const at = left.flatMap((c) => [startOf(c[0]), endOf(c[c.length - 1])]);
-  const partner = at.map((p, i) => {
-    const there = at.flatMap((q, j) => (j !== i && distance2(p, q) <= near ? [j] : []));
-    return there.length === 1 ? there[0] : -1;
-  });
-  const used = new Set<number>(),
-    rest: Segment[][] = [];
-  const follow = (from: number): { chain: Segment[]; closed: boolean } => {
-    const chain: Segment[] = [];
-    for (let end = from; ;) {
-      const k = end >> 1;
-      used.add(k);
-      chain.push(...(end % 2 === 0 ? left[k] : turned(left[k])));
-      const next = partner[end ^ 1];
-      if (next < 0 || next === from) return { chain, closed: next === from };
-      if (used.has(next >> 1)) return { chain, closed: false };
-      end = next;
-    }
-  };
-  const take = (from: number) => {
-    const r = follow(from);
-    if (r.closed && (r.chain.length > 1 || r.chain[0].kind === "arc")) loops.push(r.chain);
-    else rest.push(r.chain);
-  };
-  // Chains that begin somewhere first; what is left then goes round.
-  for (let e = 0; e < at.length; e++) if (!used.has(e >> 1) && partner[e] < 0) take(e);
-  for (let k = 0; k < left.length; k++) if (!used.has(k)) take(2 * k);
-  return { loops: loops.map(merged), open: rest };
-}
-/** Open chains that are still looked through for ends that meet. */
-const MOST_CHAINS = 1500;
-const turned = (c: Segment[]) => [...c].reverse().map(reversed);
-
 /** The segment nearest to a place: which chain, which of its segments, how far. */
 function nearest(chains: Chain[], p: Vec2): { chain: number; segment: number; distance: number } | null {
   let best: { chain: number; segment: number; distance: number } | null = null;
@@ -89,12 +50,8 @@ function nearest(chains: Chain[], p: Vec2): { chain: number; segment: number; di
 export function breakAt(made: Made, p: Vec2): Result<Made> {
   const chains = chainsOf(made),
     hit = nearest(chains, p);
-  if (!hit) return fail("there is nothing to break yet", { expected: "a walk or a shape first" });
-  if (hit.distance > TYPED)
-    return fail(`nothing passes through ${saidPlace(p)}: the nearest element is ${saidLength(hit.distance)} away`, {
-      path: "at",
-      expected: "a place on the outline",
-    });
+  if (!hit) return fail(problems.nothingToBreak());
+  if (hit.distance > TYPED) return fail(problems.nothingThere(saidPlace(p), saidLength(hit.distance)), { path: "at" });
   const c = chains[hit.chain],
     s = c.segments[hit.segment],
     parts = splitAt(s, [foot(s, p)]);
@@ -118,7 +75,7 @@ const foot = (s: Segment, p: Vec2): Vec2 => pointAt(s, Math.max(0, Math.min(1, p
 export function trimAt(made: Made, p: Vec2, other: Segment[] | null): Result<Made> {
   const chains = chainsOf(made),
     hit = nearest(chains, p);
-  if (!hit) return fail("there is nothing to trim yet", { expected: "a walk or a shape first" });
+  if (!hit) return fail(problems.nothingToTrim());
   const { segments, closed } = chains[hit.chain],
     n = segments.length;
   const cuts = (s: Segment, i: number): Vec2[] => {
@@ -156,11 +113,7 @@ export function trimAt(made: Made, p: Vec2, other: Segment[] | null): Result<Mad
     on = 0;
   while (back < m - 1 && (closed || best - back > 0) && !cutBefore(best - back)) back++;
   while (back + on < m - 1 && (closed || best + on < m - 1) && !cutAfter(best + on)) on++;
-  if (back + on + 1 >= m)
-    return fail(`nothing crosses the element at ${saidPlace(p)}: all of it would go`, {
-      path: "at",
-      expected: "a place between crossings, or the line taken out",
-    });
+  if (back + on + 1 >= m) return fail(problems.nothingCrosses(saidPlace(p)), { path: "at" });
   const run = (from: number, count: number) =>
     Array.from({ length: Math.max(0, count) }, (_, k) => pieces[at(from + k)].s);
   const runs = closed
@@ -189,14 +142,11 @@ const joinedStraight = (c: Segment[]): Segment[] => {
  */
 export function extend(made: Made, end: "start" | "end", to: { other: Segment[] } | { length: number }): Result<Made> {
   if (made.open.length !== 1)
-    return fail(made.open.length ? `there are ${made.open.length} open chains` : "there is no open chain to extend", {
-      expected: "one open chain",
-    });
+    return fail(made.open.length ? problems.manyOpenChains(made.open.length) : problems.noOpenChain());
   const chain = end === "end" ? [...made.open[0]] : turned(made.open[0]);
   const s = chain[chain.length - 1],
     l = segmentLength(s);
-  if (l < COINCIDENT)
-    return fail("the element at that end has no length", { expected: "MEND first, or a step that goes somewhere" });
+  if (l < COINCIDENT) return fail(problems.endWithoutLength());
   let by: number;
   if ("length" in to) by = to.length;
   else {
@@ -207,11 +157,10 @@ export function extend(made: Made, end: "start" | "end", to: { other: Segment[] 
         return (t - 1) * l;
       })
       .filter((d) => d > MEET);
-    if (!ahead.length) return fail("the chain meets nothing there", { path: "to", expected: "an outline in its way" });
+    if (!ahead.length) return fail(problems.chainMeetsNothing(), { path: "to" });
     by = Math.min(...ahead);
   }
-  if (s.kind === "arc" && Math.abs(s.sweep) + by / s.radius >= 2 * Math.PI)
-    return fail("the arc would run into itself", { expected: "a shorter length" });
+  if (s.kind === "arc" && Math.abs(s.sweep) + by / s.radius >= 2 * Math.PI) return fail(problems.arcRunsIntoItself());
   chain[chain.length - 1] =
     s.kind === "line"
       ? { ...s, to: v2(s.to.x + ((s.to.x - s.from.x) / l) * by, s.to.y + ((s.to.y - s.from.y) / l) * by) }

@@ -1,3 +1,4 @@
+import { problems } from "./problems";
 import { saidLength, saidMost, saidPlace } from "../number";
 import { fail, ok, type Result } from "../base/result";
 import { distance2, v2, type Vec2 } from "../geometry/vec";
@@ -34,10 +35,7 @@ function chosen(region: Region, which: Which): Result<Corner[]> {
   const out: Corner[] = [];
   for (const p of which) {
     const c = all.find((k) => distance2(k.point, p) < MEET);
-    if (!c)
-      return fail(`there is no corner at ${saidPlace(p)}`, {
-        expected: "a corner of the outline as it stands",
-      });
+    if (!c) return fail(problems.noCorner(saidPlace(p)));
     out.push(c);
   }
   return ok(out);
@@ -75,7 +73,11 @@ export function treat(region: Region, treatment: "round" | "chamfer", size: numb
   }
   const most = Math.floor(lo * 1e4) / 1e4;
   return fail(
-    `${treatment === "round" ? "a round" : "a chamfer"} of ${saidLength(size)} does not fit${most > 0 ? `; the largest that does is ${saidMost(most)}` : " here"}`,
+    problems.cornerDoesNotFit(
+      treatment === "round" ? "a round" : "a chamfer",
+      saidLength(size),
+      most > 0 ? `; the largest that does is ${saidMost(most)}` : " here",
+    ),
     { path: "size", expected: most > 0 ? `at most ${saidMost(most)}` : "another corner" },
   );
 }
@@ -133,16 +135,12 @@ export function fullRound(region: Region, from: Vec2, to: Vec2): Result<Region> 
     const a = loop[(i + n - 1) % n],
       b = loop[i],
       c = loop[(i + 1) % n];
-    if (a.kind !== "line" || b.kind !== "line" || c.kind !== "line")
-      return fail("a full round runs through three lines", {
-        expected: "two corners with a line between them and on either side",
-      });
+    if (a.kind !== "line" || b.kind !== "line" || c.kind !== "line") return fail(problems.fullRoundNeedsThreeLines());
     const u = directionAt(a, 1),
       v = directionAt(b, 0),
       w = directionAt(c, 0),
       side = u.x * v.y - u.y * v.x > 0 ? 1 : -1;
-    if ((v.x * w.y - v.y * w.x) * side <= ROUNDING)
-      return fail("the two corners turn different ways", { expected: "an end that turns one way" });
+    if ((v.x * w.y - v.y * w.x) * side <= ROUNDING) return fail(problems.cornersTurnApart());
     // The centre at distance r to the inner side of all three: c = P + s v + r m, with m square to the middle line.
     const m = v2(-v.y * side, v.x * side),
       half1 = Math.atan2(Math.abs(u.x * v.y - u.y * v.x), -(u.x * v.x + u.y * v.y)) / 2,
@@ -153,9 +151,7 @@ export function fullRound(region: Region, from: Vec2, to: Vec2): Result<Region> 
     const end = pointAt(a, parameterOf(a, centre)),
       start = pointAt(c, parameterOf(c, centre));
     if (parameterOf(a, centre) < -COINCIDENT || parameterOf(c, centre) > 1 + COINCIDENT)
-      return fail(`the full round of ${saidLength(r)} is longer than the lines beside it`, {
-        expected: "longer lines on either side",
-      });
+      return fail(problems.fullRoundTooLong(saidLength(r)));
     const s0 = Math.atan2(end.y - centre.y, end.x - centre.x);
     let sweep = Math.atan2(start.y - centre.y, start.x - centre.x) - s0;
     while (sweep <= 0) sweep += 2 * Math.PI;
@@ -171,7 +167,7 @@ export function fullRound(region: Region, from: Vec2, to: Vec2): Result<Region> 
     );
     return ok(region.map((l, j) => (j === k ? out : l)));
   }
-  return fail("no line runs between these two corners", { expected: "two neighbouring corners of the outline" });
+  return fail(problems.noLineBetweenCorners());
 }
 
 /** The round between two segments: its centre lies at the radius from both, on the side the corner turns to. */

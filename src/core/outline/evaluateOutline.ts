@@ -1,3 +1,4 @@
+import { problems } from "./problems";
 import { evaluateNumber, inUnit, problemIn, type NumberScope } from "../number";
 import { fail, ok, type Problem, type Result } from "../base/result";
 import { distance2, type Vec2 } from "../geometry/vec";
@@ -55,7 +56,7 @@ export function evaluateOutlines(
   const get = (name: string): Result<EvaluatedOutline> => {
     const o = byName.get(name.toLowerCase());
     if (!o)
-      return fail(`there is no outline "${name}"`, {
+      return fail(problems.noOutline(name), {
         expected: byName.size
           ? [...byName.values()]
               .slice(0, 8)
@@ -64,9 +65,7 @@ export function evaluateOutlines(
           : "an outline of this job",
       });
     if (underway.includes(o.name) || underway.length > DEPTH)
-      return fail(`"${o.name}" is made of itself in a circle (${[...underway, o.name].join(" → ")})`, {
-        expected: "another outline",
-      });
+      return fail(problems.madeOfItself(o.name, [...underway, o.name].join(" → ")));
     const known = done.get(o.id);
     if (known) return ok(known);
     underway.push(o.name);
@@ -110,13 +109,13 @@ function evaluateOne(
   shapes: PartShapes,
 ): EvaluatedOutline {
   const waits = new Map<string, PartItem>();
-  const problems: EvaluatedOutline["problems"] = [];
+  const found: EvaluatedOutline["problems"] = [];
   const isWalk = o.items.some((i) => i.item === "line" || i.item === "arc" || i.item === "start");
   const wire = isWalk ? solveWire(o.items, scope) : null;
-  if (wire) problems.push(...wire.problems, ...noLength(o, wire));
+  if (wire) found.push(...wire.problems, ...noLength(o, wire));
   let now = wire ? walked(wire) : { region: [], open: [] };
   o.items.forEach((it, item) => {
-    const bad = (p: Problem) => void problems.push({ ...p, item });
+    const bad = (p: Problem) => void found.push({ ...p, item });
     const work: Work = {
       now,
       wire,
@@ -130,7 +129,7 @@ function evaluateOne(
       fromPart(want) {
         const key = partKey(want);
         waits.set(key, want);
-        return shapes.get(key) ?? fail("the part is not there yet", { expected: "the row it is taken from, computed" });
+        return shapes.get(key) ?? fail(problems.partNotThereYet());
       },
     };
     const made = applied(it, work);
@@ -145,7 +144,7 @@ function evaluateOne(
     wire,
     ...figures,
     defects: defects.map((d) => ({ ...d, words: inUnit(d.words, scope.unit) })),
-    problems: problems.map((p) => problemIn(p, scope.unit)),
+    problems: found.map((p) => problemIn(p, scope.unit)),
     waits: [...waits.values()],
   };
 }
@@ -164,13 +163,11 @@ function sound(r: Result<EvaluatedOutline>, waits: Map<string, PartItem>): Resul
   for (const w of r.value.waits) waits.set(partKey(w), w);
   const [first] = r.value.problems;
   if (first)
-    return fail(`"${r.value.name}" is not right itself: ${first.message}`, {
+    return fail(problems.outlineNotRight(r.value.name, first.message), {
       ...(first.expected ? { expected: first.expected } : {}),
     });
   const clash = r.value.wire?.conflicts[0];
-  return clash
-    ? fail(`"${r.value.name}" contradicts itself: ${clash.words}`, { expected: "one of its dimensions dropped" })
-    : r;
+  return clash ? fail(problems.outlineContradicts(r.value.name, clash.words)) : r;
 }
 
 /** What a line makes of what stands so far; null where it makes nothing. */
@@ -179,9 +176,7 @@ function applied(it: OutlineText["items"][number], work: Work): Result<Made> | n
     return within(PAIRS, () => applyItem(it, work));
   } catch (e) {
     if (!(e instanceof TooMany)) throw e;
-    return fail("too many elements run into one another to be followed", {
-      expected: "fewer copies, or a simpler outline",
-    });
+    return fail(problems.tooManyCrossings());
   }
 }
 

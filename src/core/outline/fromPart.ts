@@ -1,10 +1,11 @@
+import { problems } from "./problems";
 import { fail, ok, type Result } from "../base/result";
 import { dot, toFrame, type Frame, type Side, type Vec2, type Vec3 } from "../geometry/vec";
 import { oriented, type Region } from "./boolean";
-import { reversed, stitch } from "./meet";
+import { endToEnd, stitch } from "./ends";
 import type { OutlineItem } from "./items";
-import { endOf, startOf, type Segment } from "./outline";
-import { COINCIDENT, MEET, PARALLEL } from "../geometry/tolerance";
+import type { Segment } from "./outline";
+import { COINCIDENT, PARALLEL } from "../geometry/tolerance";
 
 /** An item that takes its lines from the part as it stands after a row, with its numbers in millimetres. */
 export type PartItem = {
@@ -85,45 +86,9 @@ export function loopsOfEdges(edges: MeasuredEdge[], frame: Frame): Result<Region
           sweep: through < turn ? turn : turn - 2 * Math.PI,
         });
       }
-    } else
-      return fail("an edge there is neither a line nor an arc", {
-        expected: "a face bounded by lines and arcs, or another section",
-      });
+    } else return fail(problems.edgeNeitherLineNorArc());
   }
-  const { loops, open } = stitch(unturned(pieces));
-  if (open.length) return fail("the edges there do not close", { expected: "a whole face" });
-  return loops.length
-    ? ok(oriented(loops))
-    : fail("there is nothing of the part", { expected: "a plane that meets the part" });
-}
-
-/** Pieces walked head to tail: edges of a solid run either way. */
-function unturned(pieces: Segment[]): Segment[] {
-  const left = new Set(pieces),
-    out: Segment[] = [];
-  const same = (a: Vec2, b: Vec2) => Math.hypot(a.x - b.x, a.y - b.y) < MEET;
-  for (let next = [...left][0] as Segment | undefined; next; next = [...left][0]) {
-    left.delete(next);
-    out.push(next);
-    for (let tail = endOf(next); ;) {
-      let found: Segment | null = null;
-      for (const s of left) {
-        if (same(startOf(s), tail)) {
-          found = s;
-          left.delete(s);
-          break;
-        }
-        if (same(endOf(s), tail)) {
-          found = reversed(s);
-          left.delete(s);
-          break;
-        }
-      }
-      if (!found) break;
-      out.push(found);
-      tail = endOf(found);
-      if (same(tail, startOf(next))) break;
-    }
-  }
-  return out;
+  const { loops, open } = stitch(endToEnd(pieces).flat());
+  if (open.length) return fail(problems.edgesDoNotClose());
+  return loops.length ? ok(oriented(loops)) : fail(problems.nothingOfThePart());
 }

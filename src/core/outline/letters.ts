@@ -1,11 +1,11 @@
+import { problems } from "./problems";
 import { fail, ok, type Result } from "../base/result";
 import { distance2, v2, type Vec2 } from "../geometry/vec";
 import { fonts } from "../tables/glyphs";
 import { oriented, type Region } from "./boolean";
-import { carriers, directionAt } from "./meet";
+import { carriers, directionAt, parallel, placeOn } from "./meet";
 import { endOf, moveLoop, segmentLength, startOf, type Line, type Loop, type Segment } from "./outline";
 import { COINCIDENT, CONTACT, MEET, ROUNDING } from "../geometry/tolerance";
-import { placeOn, shifted } from "./veeFront";
 
 type FontName = keyof typeof fonts;
 interface Lettering {
@@ -34,11 +34,7 @@ export function lettering(t: Lettering): Result<Region> {
     k = t.height / font.capHeight;
   const letters = [...t.text].map((c) => standsFor[c] ?? c);
   const missing = letters.find((c) => !font.glyphs[c]);
-  if (missing)
-    return fail(`the font has no letter ${JSON.stringify(missing)}`, {
-      path: "text",
-      expected: "letters, figures and signs of western Europe",
-    });
+  if (missing) return fail(problems.letterMissing(JSON.stringify(missing)), { path: "text" });
   const places: number[] = [];
   let x = 0;
   letters.forEach((c, i) => {
@@ -59,7 +55,7 @@ export function lettering(t: Lettering): Result<Region> {
     const turn = t.around.inside ? a + Math.PI / 2 : a - Math.PI / 2;
     out.push(...loops.map((l) => moveLoop(moveLoop(l, v2(-half, 0)), v2(r * Math.cos(a), r * Math.sin(a)), turn)));
   });
-  return out.length ? ok(out) : fail("the text has no letters", { path: "text", expected: "at least one letter" });
+  return out.length ? ok(out) : fail(problems.noLetters(), { path: "text" });
 }
 
 /**
@@ -109,7 +105,7 @@ function roundBetween(a: Segment, bend: Segment[], b: Segment, corner: number): 
   const chord = distance2(from, to);
   if (chord > corner || Math.abs(turn) < TURNS) return null;
   const side = turn > 0 ? 1 : -1;
-  const [p, q] = [a, b].map((s) => shifted(s, side, chord / (2 * Math.sin(Math.abs(turn) / 2))));
+  const [p, q] = [a, b].map((s) => parallel(s, (side * chord) / (2 * Math.sin(Math.abs(turn) / 2)), ROUNDING));
   const middle = mix(from, to, 0.5);
   const near = (x: Vec2) => distance2(x, middle);
   const [centre] = p && q ? carriers(p, q).sort((x, y) => near(x) - near(y)) : [];

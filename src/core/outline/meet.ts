@@ -1,6 +1,6 @@
-import { distance2, v2, type Vec2 } from "../geometry/vec";
+import { add2, distance2, v2, type Vec2 } from "../geometry/vec";
 import { arcPoint, endOf, startOf, type Arc, type Line, type Segment } from "./outline";
-import { COINCIDENT, MEET, ROUNDING } from "../geometry/tolerance";
+import { COINCIDENT, ROUNDING } from "../geometry/tolerance";
 
 /** Points closer than this are one, mm. */
 export const SAME = 1e-7;
@@ -34,7 +34,7 @@ export function parameterOf(s: Segment, p: Vec2): number {
   // A hair before the start counts as the start.
   return a / turn;
 }
-const lengthOf = (s: Segment) => (s.kind === "line" ? distance2(s.from, s.to) : Math.abs(s.sweep) * s.radius);
+export const lengthOf = (s: Segment) => (s.kind === "line" ? distance2(s.from, s.to) : Math.abs(s.sweep) * s.radius);
 const within = (s: Segment, t: number) => {
   const e = (2 * SAME) / Math.max(lengthOf(s), SAME);
   return t >= -e && t <= 1 + e;
@@ -118,105 +118,6 @@ export function splitAt(s: Segment, points: Vec2[]): Segment[] {
   });
 }
 
-/** Points found again by where they lie. */
-class Spots {
-  private readonly cells = new Map<string, number[]>();
-  constructor(
-    private readonly points: Vec2[],
-    private readonly tolerance: number,
-  ) {
-    points.forEach((p, i) => {
-      const key = this.cell(p).join();
-      this.cells.set(key, [...(this.cells.get(key) ?? []), i]);
-    });
-  }
-  private cell = (p: Vec2) => [Math.round(p.x / (this.tolerance * 10)), Math.round(p.y / (this.tolerance * 10))];
-  /** Which of the points lie at a place. */
-  at(p: Vec2): number[] {
-    const [x, y] = this.cell(p);
-    return [-1, 0, 1].flatMap((i) =>
-      [-1, 0, 1].flatMap((j) =>
-        (this.cells.get(`${x + i},${y + j}`) ?? []).filter((k) => distance2(this.points[k], p) <= this.tolerance),
-      ),
-    );
-  }
-}
-
-/**
- * Pieces without those that lead nowhere: what nothing goes on from, or nothing leads to, is no part of a loop, nor is
- * what leads only there. Such stubs are left of parallels that cross at a slight angle.
- */
-export function withoutLooseEnds(pieces: Segment[], tolerance = MEET): Segment[] {
-  const own = pieces.filter((s) => lengthOf(s) > 2 * SAME);
-  const [starts, ends] = [new Spots(own.map(startOf), tolerance), new Spots(own.map(endOf), tolerance)];
-  const next = own.map((s) => starts.at(endOf(s)));
-  const before = own.map((s) => ends.at(startOf(s)));
-  const gone = new Set<number>();
-  const isLoose = (i: number) => !next[i].some((k) => !gone.has(k)) || !before[i].some((k) => !gone.has(k));
-  const waiting = own.map((_, i) => i);
-  while (waiting.length) {
-    const i = waiting.pop()!;
-    if (gone.has(i) || !isLoose(i)) continue;
-    gone.add(i);
-    waiting.push(...next[i], ...before[i]);
-  }
-  return own.filter((_, i) => !gone.has(i));
-}
-
-/**
- * Chains pieces that run head to tail into closed loops; where several go on, the one turning most to the left is
- * taken, so that loops that touch stay apart.
- */
-export function stitch(pieces: Segment[], tolerance = MEET): { loops: Segment[][]; open: Segment[][] } {
-  const left = pieces.filter((s) => lengthOf(s) > 2 * SAME);
-  const cell = (p: Vec2) => [Math.round(p.x / (tolerance * 10)), Math.round(p.y / (tolerance * 10))];
-  const starts = new Map<string, number[]>();
-  left.forEach((s, i) => {
-    const [x, y] = cell(startOf(s));
-    const k = `${x},${y}`;
-    starts.set(k, [...(starts.get(k) ?? []), i]);
-  });
-  const used = new Set<number>();
-  const after = (s: Segment): number => {
-    const p = endOf(s),
-      [x, y] = cell(p),
-      d = directionAt(s, 1);
-    let best = -1,
-      most = -Infinity;
-    for (let i = x - 1; i <= x + 1; i++)
-      for (let j = y - 1; j <= y + 1; j++)
-        for (const k of starts.get(`${i},${j}`) ?? []) {
-          if (used.has(k) || distance2(startOf(left[k]), p) > tolerance) continue;
-          const e = directionAt(left[k], 0);
-          let turn = Math.atan2(d.x * e.y - d.y * e.x, d.x * e.x + d.y * e.y);
-          if (turn > Math.PI - COINCIDENT) turn = -Math.PI;
-          if (turn > most) [best, most] = [k, turn];
-        }
-    return best;
-  };
-  const loops: Segment[][] = [],
-    open: Segment[][] = [];
-  for (let i = 0; i < left.length; i++) {
-    if (used.has(i)) continue;
-    used.add(i);
-    const chain = [left[i]];
-    for (;;) {
-      if (distance2(endOf(chain[chain.length - 1]), startOf(chain[0])) < tolerance) {
-        loops.push(chain);
-        break;
-      }
-      const k = after(chain[chain.length - 1]);
-      if (k < 0) {
-        open.push(chain);
-        break;
-      }
-      used.add(k);
-      chain.push(left[k]);
-    }
-  }
-  return { loops: loops.map(merged), open };
-}
-
 /** Neighbouring pieces of one line or one circle made one again. */
 export function merged(loop: Segment[]): Segment[] {
   const out: Segment[] = [];
@@ -252,4 +153,30 @@ export function merged(loop: Segment[]): Segment[] {
     }
   }
   return out;
+}
+
+/**
+ * A segment moved to the left of its way, mm; to the right with a negative distance.
+ * @param least an arc of a radius under this is nothing: null
+ */
+export function parallel(s: Segment, left: number, least = SAME): Segment | null {
+  if (s.kind === "line") {
+    const u = directionAt(s, 0);
+    const aside = v2(-u.y * left, u.x * left);
+    return { kind: "line", from: add2(s.from, aside), to: add2(s.to, aside) };
+  }
+  const radius = s.radius - Math.sign(s.sweep) * left;
+  return radius > least ? { ...s, radius } : null;
+}
+
+/** How far along a segment or one beside it a point lies, in its direction: a length, or an angle from the arc's start. */
+export function placeOn(e: Segment, p: Vec2): number {
+  if (e.kind === "line") {
+    const u = directionAt(e, 0);
+    return (p.x - e.from.x) * u.x + (p.y - e.from.y) * u.y;
+  }
+  const turn = Math.sign(e.sweep);
+  const middle = e.start + e.sweep / 2;
+  const off = Math.atan2(p.y - e.centre.y, p.x - e.centre.x) - middle;
+  return Math.abs(e.sweep) / 2 + turn * Math.atan2(Math.sin(off), Math.cos(off));
 }

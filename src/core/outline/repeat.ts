@@ -1,4 +1,5 @@
 import type { NumberText, Quantity } from "../number";
+import { gridPlaces, linePlaces, roundAngles } from "../geometry/arrays";
 import { v2, type Vec2 } from "../geometry/vec";
 import type { RepeatPattern } from "./lines/repeat";
 import type { Segment } from "./outline";
@@ -28,7 +29,7 @@ export function placesOf(
       step = p.step === undefined ? undefined : num(p.step, "angle");
     return n === null || !about || step === null
       ? null
-      : Array.from({ length: n }, (_, i) => ({ turn: i * (step ?? (2 * Math.PI) / n), about, by: zero }));
+      : roundAngles(n, 0, step).map((turn) => ({ turn, about, by: zero }));
   }
   if (p.kind === "line") {
     const n = num(p.n, "count"),
@@ -36,20 +37,12 @@ export function placesOf(
       turn = p.turn === undefined ? 0 : num(p.turn, "angle");
     return n === null || by === null || turn === null
       ? null
-      : Array.from({ length: n }, (_, i) => ({
-          turn: 0,
-          about: zero,
-          by: v2(i * by * Math.cos(turn), i * by * Math.sin(turn)),
-        }));
+      : linePlaces(n, by, turn).map((q) => ({ turn: 0, about: zero, by: q }));
   }
   const nx = num(p.nx, "count"),
     ny = num(p.ny, "count"),
     dx = num(p.dx, "coordinate"),
     dy = num(p.dy, "coordinate");
   if (nx === null || ny === null || dx === null || dy === null || nx * ny > 5000) return null;
-  return Array.from({ length: nx * ny }, (_, i) => ({
-    turn: 0,
-    about: zero,
-    by: v2((i % nx) * dx, Math.floor(i / nx) * dy),
-  }));
+  return gridPlaces(nx, ny, dx, dy).map((by) => ({ turn: 0, about: zero, by }));
 }

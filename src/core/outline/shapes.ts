@@ -1,3 +1,4 @@
+import { problems } from "./problems";
 import { saidLength, saidMost } from "../number";
 import { fail, ok, type Result } from "../base/result";
 import { rotate2, v2, type Vec2 } from "../geometry/vec";
@@ -17,19 +18,14 @@ const straight = (p: Vec2[]): Loop => p.map((from, i) => ({ kind: "line", from, 
 
 export function rectangle(l: number, w: number, radius: number, corner: boolean): Result<Region> {
   const loop = roundedLoop(rectangleCorners(l, w, corner), radius);
-  return loop
-    ? ok([loop])
-    : fail(`the rounds do not fit: at most ${saidMost(Math.min(l, w) / 2)}`, {
-        path: "radius",
-        expected: "a smaller radius",
-      });
+  return loop ? ok([loop]) : fail(problems.roundsDoNotFit(saidMost(Math.min(l, w) / 2)), { path: "radius" });
 }
 
 /** A slot along x about its middle. @param length over all, or between the centres of its rounds */
 export function slot(length: number, width: number, centres: boolean): Result<Region> {
   const a = (centres ? length : length - width) / 2,
     r = width / 2;
-  if (a < 0) return fail("the slot is shorter than it is wide", { path: "length", expected: `at least ${width}` });
+  if (a < 0) return fail(problems.slotShorterThanWide(saidLength(width)), { path: "length" });
   if (a < COINCIDENT) return ok([circle(r)]);
   return ok([
     [
@@ -42,16 +38,10 @@ export function slot(length: number, width: number, centres: boolean): Result<Re
 }
 
 export function polygon(sides: number, across: "AF" | "AC", size: number, radius: number): Result<Region> {
-  if (sides < 3 || sides > 360)
-    return fail("a polygon has 3 to 360 sides", { path: "sides", expected: "a number of sides" });
+  if (sides < 3 || sides > 360) return fail(problems.sidesOfPolygon(), { path: "sides" });
   const flats = across === "AF" ? size : flatsFromCorners(sides, size);
   const loop = roundedLoop(polygonCorners(sides, flats), radius);
-  return loop
-    ? ok([loop])
-    : fail(`the rounds do not fit: at most ${saidMost(flats / 2)}`, {
-        path: "radius",
-        expected: "a smaller radius",
-      });
+  return loop ? ok([loop]) : fail(problems.roundsDoNotFit(saidMost(flats / 2)), { path: "radius" });
 }
 
 /**
@@ -59,13 +49,8 @@ export function polygon(sides: number, across: "AF" | "AC", size: number, radius
  * 2 = n R r sin(π/n) with R, r the radii.
  */
 export function star(points: number, outer: number, inner: number): Result<Region> {
-  if (points < 2 || points > 720)
-    return fail("a star has 2 to 720 points", { path: "points", expected: "a number of points" });
-  if (inner >= outer)
-    return fail("the inner circle is not smaller than the outer one", {
-      path: "inner",
-      expected: "an ID under the OD",
-    });
+  if (points < 2 || points > 720) return fail(problems.pointsOfStar(), { path: "points" });
+  if (inner >= outer) return fail(problems.starInnerNotSmaller(), { path: "inner" });
   return ok([
     straight(
       Array.from({ length: 2 * points }, (_, i) => {
@@ -79,10 +64,7 @@ export function star(points: number, outer: number, inner: number): Result<Regio
 
 export function ring(outer: number, inner: number): Result<Region> {
   return inner >= outer
-    ? fail("the inside diameter is not smaller than the outside diameter", {
-        path: "inner",
-        expected: "an ID under the OD",
-      })
+    ? fail(problems.insideNotSmaller(), { path: "inner" })
     : ok(oriented([circle(outer / 2), circle(inner / 2)]));
 }
 
@@ -94,10 +76,7 @@ export function link(d1: number, c1: Vec2, d2: number, c2: Vec2): Result<Region>
   const r1 = d1 / 2,
     r2 = d2 / 2,
     d = Math.hypot(c2.x - c1.x, c2.y - c1.y);
-  if (d <= Math.abs(r1 - r2) + COINCIDENT)
-    return fail("one circle lies inside the other: they have no outer tangents", {
-      expected: `centres more than ${saidLength(Math.abs(r1 - r2))} apart`,
-    });
+  if (d <= Math.abs(r1 - r2) + COINCIDENT) return fail(problems.circleInsideOther(saidLength(Math.abs(r1 - r2))));
   const along = Math.atan2(c2.y - c1.y, c2.x - c1.x),
     phi = Math.acos((r1 - r2) / d);
   const on = (c: Vec2, r: number, a: number) => v2(c.x + r * Math.cos(along + a), c.y + r * Math.sin(along + a));
@@ -118,9 +97,9 @@ export function link(d1: number, c1: Vec2, d2: number, c2: Vec2): Result<Region>
 export function segment(diameter: number, by: { height?: number; chord?: number }): Result<Region> {
   const r = diameter / 2;
   if (by.height !== undefined && by.height >= diameter)
-    return fail("the segment is as high as its circle", { path: "height", expected: `less than ${diameter}` });
+    return fail(problems.segmentAsHighAsCircle(saidLength(diameter)), { path: "height" });
   if (by.chord !== undefined && by.chord > diameter)
-    return fail("the chord is longer than the diameter", { path: "chord", expected: `at most ${diameter}` });
+    return fail(problems.chordTooLong(saidMost(diameter)), { path: "chord" });
   const half = by.height !== undefined ? Math.acos(1 - by.height / r) : Math.asin((by.chord ?? 0) / diameter);
   const y = r * Math.cos(half),
     x = r * Math.sin(half);

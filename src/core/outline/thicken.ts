@@ -1,7 +1,8 @@
+import { problems } from "./problems";
 import { distance2, v2, type Vec2 } from "../geometry/vec";
 import { COINCIDENT, MEET } from "../geometry/tolerance";
 import { fail, ok, type Result } from "../base/result";
-import { carriers, directionAt, reversed } from "./meet";
+import { carriers, directionAt, parallel, reversed } from "./meet";
 import { endOf, loopArea, startOf, type Loop, type Segment } from "./outline";
 
 /** Parts of a chain's thickness to the left and to the right of its walk. */
@@ -10,18 +11,7 @@ export interface Thickness {
   right: number;
 }
 
-const leftOf = (d: Vec2): Vec2 => v2(-d.y, d.x);
 const shifted = (p: Vec2, d: Vec2, by: number): Vec2 => v2(p.x + d.x * by, p.y + d.y * by);
-
-/** A segment moved to the left of its walk; null where an arc would come to nothing. */
-function beside(s: Segment, by: number): Segment | null {
-  if (s.kind === "line") {
-    const left = leftOf(directionAt(s, 0));
-    return { kind: "line", from: shifted(s.from, left, by), to: shifted(s.to, left, by) };
-  }
-  const radius = s.radius - Math.sign(s.sweep) * by;
-  return radius > COINCIDENT ? { ...s, radius } : null;
-}
 
 /** A segment of the same carrier between two points of it, gone the same way. */
 function between(s: Segment, from: Vec2, to: Vec2): Segment {
@@ -44,22 +34,14 @@ function corner(a: Segment, b: Segment, before: Vec2): Vec2 | null {
 
 /** An open chain moved to the left of its walk by a distance, its corners met anew; arcs stay exact. */
 export function chainBeside(chain: Segment[], by: number): Result<Segment[]> {
-  const moved = chain.map((s) => beside(s, by));
+  const moved = chain.map((s) => parallel(s, by, COINCIDENT));
   const gone = moved.findIndex((s) => s === null);
-  if (gone >= 0)
-    return fail(`the thickness is more than the radius of step ${gone + 1}`, {
-      path: "outline",
-      expected: "a thinner strip, or a larger radius",
-    });
+  if (gone >= 0) return fail(problems.thicknessOverRadius(gone + 1), { path: "outline" });
   const all = moved as Segment[];
   const points = [startOf(all[0])];
   for (let i = 0; i + 1 < all.length; i++) {
     const p = corner(all[i], all[i + 1], endOf(chain[i]));
-    if (!p)
-      return fail(`steps ${i + 1} and ${i + 2} do not meet at this thickness`, {
-        path: "outline",
-        expected: "a thinner strip",
-      });
+    if (!p) return fail(problems.stepsDoNotMeet(i + 1, i + 2), { path: "outline" });
     points.push(p);
   }
   points.push(endOf(all[all.length - 1]));
@@ -70,11 +52,7 @@ export function chainBeside(chain: Segment[], by: number): Result<Segment[]> {
       s.kind === "line" &&
       dotted(directionAt(s, 0), directionAt(chain[i], 0)) < 0,
   );
-  if (turned >= 0)
-    return fail(`step ${turned + 1} is too short for this thickness`, {
-      path: "outline",
-      expected: "a thinner strip, or a longer step",
-    });
+  if (turned >= 0) return fail(problems.stepTooShort(turned + 1), { path: "outline" });
   return ok(fresh.filter((s, i) => distance2(points[i], points[i + 1]) > COINCIDENT || s.kind === "arc"));
 }
 const dotted = (a: Vec2, b: Vec2): number => a.x * b.x + a.y * b.y;

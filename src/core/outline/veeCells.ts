@@ -1,14 +1,13 @@
 import { bezierThrough } from "../geometry/bezier";
 import { v2, type Vec2 } from "../geometry/vec";
 import { COINCIDENT, MEET } from "../geometry/tolerance";
-import { directionAt, reversed } from "./meet";
+import { directionAt, placeOn, reversed } from "./meet";
 import { endOf, loopArea, startOf, type Arc, type Line, type Loop, type Segment } from "./outline";
 import {
   isCorner,
   isInner,
   moved,
   normalOf,
-  placeOn,
   sweptBy,
   type Element,
   type Meeting,

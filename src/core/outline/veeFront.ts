@@ -1,6 +1,6 @@
 import { distance2, v2, type Vec2 } from "../geometry/vec";
 import { COINCIDENT, DISPLAY, MEET, ROUNDING } from "../geometry/tolerance";
-import { carriers, directionAt } from "./meet";
+import { carriers, directionAt, parallel, placeOn } from "./meet";
 import { endOf, startOf, type Arc, type Line, type Segment } from "./outline";
 
 /**
@@ -49,26 +49,7 @@ const along = (e: Element, t: 0 | 1): Vec2 => {
 };
 
 /** An element shifted outwards; null where nothing of it is left. */
-export function shifted(e: Element, side: Side, out: number): Segment | null {
-  if (e.kind === "line") {
-    const n = normalOf(directionAt(e, 0), side);
-    return { kind: "line", from: moved(e.from, n, out), to: moved(e.to, n, out) };
-  }
-  const radius = e.radius + (isInner(e, side) ? -out : out);
-  return radius > ROUNDING ? { ...e, radius } : null;
-}
-
-/** How far along a shifted element a point lies, in its direction: a length, or an angle from the arc's start. */
-export function placeOn(e: Element, p: Vec2): number {
-  if (e.kind === "line") {
-    const u = directionAt(e, 0);
-    return (p.x - e.from.x) * u.x + (p.y - e.from.y) * u.y;
-  }
-  const turn = Math.sign(e.sweep);
-  const middle = e.start + e.sweep / 2;
-  const off = Math.atan2(p.y - e.centre.y, p.x - e.centre.x) - middle;
-  return Math.abs(e.sweep) / 2 + turn * Math.atan2(Math.sin(off), Math.cos(off));
-}
+const shifted = (e: Element, side: Side, out: number): Segment | null => parallel(e, side * out, ROUNDING);
 
 /** The point where two neighbours meet, followed outwards from where they met first. */
 function follow(a: Element, b: Element, side: Side, from: number, start: Vec2): (out: number) => Vec2 {

@@ -1,3 +1,4 @@
+import { problems } from "./problems";
 import { ok, fail, type Result } from "../base/result";
 import type { Vec2 } from "../geometry/vec";
 
@@ -24,8 +25,7 @@ export interface Picked {
 export function judgePicks(a: Vec2, b: Vec2, turn: number): Result<Picked> {
   const across = Math.abs(b.x - a.x);
   const down = Math.abs(b.y - a.y);
-  if (Math.hypot(across, down) < SAME_PLACE)
-    return fail("a and b are the same place", { expected: "b at the other end of a dimension that is known" });
+  if (Math.hypot(across, down) < SAME_PLACE) return fail(problems.samePlace());
   const tilt = Math.atan2(Math.min(across, down), Math.max(across, down));
   const direction = down > across !== (turn % 2 === 1) ? "y" : "x";
   return ok({ direction, tilt, askew: tilt > MOST_TILT });

@@ -3,14 +3,13 @@ import type { Balloon, Job } from "../job/schema";
 import { valueOf } from "../engine/numbers";
 import type { NumberScope, NumberText } from "../number";
 import { balloonsOfThread } from "../balloons/threads";
+import { wholeOf } from "../job/toleranceKinds";
 
 /** Number texts a balloon itself is made of. */
 const textsOf = (b: Balloon): NumberText[] =>
-  [
-    b.kind === "count" ? undefined : b.value,
-    b.count,
-    ...(b.tolerance.kind === "limits" ? [b.tolerance.high, b.tolerance.low] : []),
-  ].filter((t): t is NumberText => t !== undefined);
+  [b.kind === "count" ? undefined : b.value, b.count, ...(wholeOf(b.tolerance) ?? [])].filter(
+    (t): t is NumberText => t !== undefined,
+  );
 
 /**
  * Rows whose numbers are made from a balloon, directly, through a named value or through another balloon; threads by

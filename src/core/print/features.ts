@@ -1,3 +1,4 @@
+import { problems } from "./problems";
 import { dot, length, scale, sub, v3, type Box, type Vec3 } from "../geometry/vec";
 import type { FaceInfo } from "../engine/kernel";
 import { fail, ok, type Result } from "../base/result";
@@ -53,7 +54,7 @@ export function measureFeatures(kind: Balloon["kind"], a: FaceInfo, b: FaceInfo 
         { value: 2 * a.halfAngle, by: "the picked cone" },
         { value: a.halfAngle, by: "half of the picked cone" },
       ]);
-    return fail("one flat has no size of its own", { expected: "a second face to measure to" });
+    return fail(problems.oneFlatHasNoSize());
   }
   const axis = (f: FaceInfo) => f.axis ?? null;
   const flat = (f: FaceInfo) => f.surface === "plane";
@@ -69,15 +70,13 @@ export function measureFeatures(kind: Balloon["kind"], a: FaceInfo, b: FaceInfo 
   }
   const [p, q] = flat(a) ? [a, b] : [b, a];
   if (flat(p) && axis(q)) {
-    if (Math.abs(dot(p.normal, axis(q)!.direction)) > COINCIDENT)
-      return fail("the axis does not run along that flat", { expected: "a flat along the axis" });
+    if (Math.abs(dot(p.normal, axis(q)!.direction)) > COINCIDENT) return fail(problems.axisAcrossFlat());
     return ok([
       { value: Math.abs(dot(sub(p.point, axis(q)!.origin), p.normal)), by: "from the picked flat to the picked axis" },
     ]);
   }
   if (axis(a) && axis(b)) {
-    if (Math.abs(dot(axis(a)!.direction, axis(b)!.direction)) < PARALLEL)
-      return fail("the two axes are not parallel", { expected: "two parallel axes" });
+    if (Math.abs(dot(axis(a)!.direction, axis(b)!.direction)) < PARALLEL) return fail(problems.axesNotParallel());
     const d = sub(axis(b)!.origin, axis(a)!.origin),
       across = sub(d, scale(axis(a)!.direction, dot(d, axis(a)!.direction)));
     return ok([
@@ -87,5 +86,5 @@ export function measureFeatures(kind: Balloon["kind"], a: FaceInfo, b: FaceInfo 
         .map((k) => ({ value: Math.abs(across[k]), by: `between the two picked axes along ${k.toUpperCase()}` })),
     ]);
   }
-  return fail("these two faces have no plain distance", { expected: "flats, or round faces with an axis" });
+  return fail(problems.noPlainDistance());
 }

@@ -3,6 +3,7 @@ import { getPath, setPath, type RowNames } from "../grammar/grammar";
 import type { Job, Row } from "../job/schema";
 import { lengthText, unitOf, type LengthUnit, type Quantity } from "../number";
 import { writeRowBody } from "../rows";
+import { wholeOf } from "../job/toleranceKinds";
 
 /** A stretch of a callout as it is read: words, or the value of a number with the balloons it is made of. */
 export interface CalloutPiece {
@@ -40,7 +41,7 @@ function pieceOf(n: NumberReport, { balloons, unit }: Pick<Job, "balloons" | "un
   const one = /^#(\d+)$/.exec(bare);
   const balloon = one && balloons.find((b) => b.number === Number(one[1]));
   // A balloon alone is shown as it is printed.
-  const printed = balloon && balloon.tolerance.kind !== "limits" && !balloon.middle ? printedOf(balloon) : null;
+  const printed = balloon && !wholeOf(balloon.tolerance) && !balloon.middle ? printedOf(balloon) : null;
   return { text: printed ?? valueText(n.value.typed, n.quantity, unit), balloons: cites, typed: bare };
 }
 

@@ -1,3 +1,4 @@
+import { problems } from "./problems";
 import { lengthText, unitOf } from "../number";
 import { fail, ok, type Result } from "../base/result";
 import { findThread, fitDeviations, gradeWidth, minorLimits, percentThread } from "../tables";
@@ -6,7 +7,7 @@ import type { Given } from "./reckonings";
 /** Tap drill of a thread with its limits, each citing the table it comes from. */
 export function drillByThread(thread: string, unit: "in" | "mm"): Result<Given[]> {
   const t = findThread(thread.trim());
-  if (!t) return fail(`${thread || "nothing"} is no thread`, { expected: "a thread such as 1/4-20 UNC or M6" });
+  if (!t) return fail(problems.noThread(thread || "nothing"));
   const text = (mm: number, what: string) =>
     `${lengthText(mm, unit, unitOf[unit].places.exact)}{${what} ${t.designation}}`;
   const limits = minorLimits(t);

@@ -1,3 +1,4 @@
+import { problems } from "./problems";
 import { z } from "zod";
 import { fail, ok, type Result } from "../base/result";
 import { COINCIDENT } from "../geometry/tolerance";
@@ -43,12 +44,7 @@ export const fromClause = marked("FROM", "from", "From", "angle", { angle: true 
 
 export function sweepOf(row: { sweep?: number }): Result<number> {
   const sweep = row.sweep ?? 2 * Math.PI;
-  return sweep > 0 && sweep <= 2 * Math.PI + COINCIDENT
-    ? ok(sweep)
-    : fail("a part is turned through more than 0 and at most 360 degrees", {
-        path: "sweep",
-        expected: "an angle up to 360",
-      });
+  return sweep > 0 && sweep <= 2 * Math.PI + COINCIDENT ? ok(sweep) : fail(problems.turnedTooFar(), { path: "sweep" });
 }
 
 /** Where a turned row stands: its axis as a plane across it, through the place of AT. */

@@ -1,3 +1,4 @@
+import { problems } from "./problems";
 import { fail, ok, type Result } from "../base/result";
 import { sequence, word, type Part } from "../grammar/grammar";
 import {
@@ -11,7 +12,8 @@ import {
   type Outline,
   type ConvexShape,
 } from "../outline";
-import { rotate2, v2, type Vec2 } from "../geometry/vec";
+import { gridPlaces, linePlaces, roundAngles } from "../geometry/arrays";
+import { add2, rotate2, v2, type Vec2 } from "../geometry/vec";
 import { planeOf } from "./extent";
 import type { Body, Recipe, Resolved, ProfilePoint } from "./kind";
 import { spotsOf, type OutlineSource } from "./outlineSource";
@@ -25,14 +27,10 @@ import { COINCIDENT, ROUNDING } from "../geometry/tolerance";
 export function placesOf(p: Resolved<Pattern>, count: number | undefined, outlines?: OutlineSource): Result<Vec2[]> {
   const at = "at" in p && p.at ? v2(p.at.x, p.at.y) : v2(0, 0);
   const agree = (places: Vec2[]): Result<Vec2[]> => {
-    if (places.length > 5000)
-      return fail(`${places.length} places are too many`, { path: "pattern.nx", expected: "at most 5000" });
+    if (places.length > 5000) return fail(problems.tooManyPlaces(places.length), { path: "pattern.nx" });
     return count === undefined || count === places.length
       ? ok(places)
-      : fail(`${count}X does not agree with the ${places.length} places given`, {
-          path: "count",
-          expected: `${places.length}X`,
-        });
+      : fail(problems.countAgainstPlaces(count, places.length), { path: "count" });
   };
   switch (p.kind) {
     case "single":
@@ -41,36 +39,20 @@ export function placesOf(p: Resolved<Pattern>, count: number | undefined, outlin
       return agree(p.points.map((q) => v2(q.x, q.y)));
     case "grid": {
       const total = p.nx * p.ny;
-      if (total > 5000) return fail(`${total} places are too many`, { path: "pattern.nx", expected: "at most 5000" });
-      const places: Vec2[] = [];
-      for (let j = 0; j < p.ny; j++)
-        for (let i = 0; i < p.nx; i++)
-          places.push(v2(at.x + (i - (p.nx - 1) / 2) * p.dx, at.y + (j - (p.ny - 1) / 2) * p.dy));
-      return agree(places);
+      if (total > 5000) return fail(problems.tooManyPlacesInAll(total), { path: "pattern.nx" });
+      const from = v2(at.x - ((p.nx - 1) / 2) * p.dx, at.y - ((p.ny - 1) / 2) * p.dy);
+      return agree(gridPlaces(p.nx, p.ny, p.dx, p.dy).map((q) => add2(from, q)));
     }
-    case "line": {
-      const d = p.turn ?? 0;
-      return agree(
-        Array.from({ length: p.n }, (_, i) => v2(at.x + i * p.by * Math.cos(d), at.y + i * p.by * Math.sin(d))),
-      );
-    }
+    case "line":
+      return agree(linePlaces(p.n, p.by, p.turn).map((q) => add2(at, q)));
     case "outline": {
       const found = spotsOf(p.outline as string, p.of, outlines);
       return found.ok ? agree(found.value) : found;
     }
     case "boltCircle": {
-      if (count === undefined)
-        return fail("how many holes are on the bolt circle?", {
-          path: "pattern.diameter",
-          expected: "a count such as 6X",
-        });
-      const from = p.from ?? 0;
-      return ok(
-        Array.from({ length: count }, (_, i) => {
-          const a = from + (2 * Math.PI * i) / count;
-          return v2(at.x + (p.diameter / 2) * Math.cos(a), at.y + (p.diameter / 2) * Math.sin(a));
-        }),
-      );
+      if (count === undefined) return fail(problems.howManyOnCircle(), { path: "pattern.diameter" });
+      const radius = p.diameter / 2;
+      return ok(roundAngles(count, p.from).map((a) => v2(at.x + radius * Math.cos(a), at.y + radius * Math.sin(a))));
     }
   }
 }
@@ -94,8 +76,7 @@ interface PolygonSize {
 
 /** Corners of a regular polygon; without a turn a flat faces -y. */
 export function polygonShape({ sides, across, size }: PolygonSize, radius: number): Result<ConvexShape> {
-  if (sides < 3 || sides > 360)
-    return fail("a polygon has 3 to 360 sides", { path: "sides", expected: "a number of sides" });
+  if (sides < 3 || sides > 360) return fail(problems.sidesOfPolygon(), { path: "sides" });
   const flats = across === "AF" ? size : flatsFromCorners(sides, size);
   return checkRounds({ corners: polygonCorners(sides, flats), radius });
 }
@@ -105,7 +86,7 @@ export const rectangleShape = (l: number, w: number, radius: number, corner: boo
 
 function checkRounds(shape: ConvexShape): Result<ConvexShape> {
   if (roundedLoop(shape.corners, shape.radius)) return ok(shape);
-  return fail("the corner radius is larger than the shape allows", { path: "radius", expected: "a smaller radius" });
+  return fail(problems.cornerRadiusTooLarge(), { path: "radius" });
 }
 
 /** The loop of a convex shape, turned about the point it is placed by. */

@@ -1,3 +1,4 @@
+import { problems } from "./problems";
 import { z } from "zod";
 import { fail, ok, type Result } from "../base/result";
 import type { Clause, Draft, NumberField, RowNames } from "../grammar/grammar";
@@ -125,9 +126,7 @@ const endOf = (to: object): Extent => {
 export function depthOf(row: { depth: string; deep?: number; to?: object }): Result<Extent> {
   if (row.depth === "thru" || row.depth === "next") return ok(row.depth);
   if (row.depth === "to" && row.to) return ok(endOf(row.to));
-  return row.deep === undefined
-    ? fail("the depth is missing", { path: "deep", expected: "DEEP and a depth" })
-    : ok(row.deep);
+  return row.deep === undefined ? fail(problems.depthMissing(), { path: "deep" }) : ok(row.deep);
 }
 /** The depth where it is a number before anything is placed. */
 export const plainDepth = (row: { depth: string; deep?: number }): number | null =>
@@ -136,9 +135,7 @@ export const plainDepth = (row: { depth: string; deep?: number }): number | null
 export function heightOf(row: { height?: number; to?: object; next?: true }): Result<Extent> {
   if (row.next) return ok("next");
   if (row.to) return ok(endOf(row.to));
-  return row.height === undefined
-    ? fail("the height is missing", { path: "height", expected: "X and a height" })
-    : ok(row.height);
+  return row.height === undefined ? fail(problems.heightMissing(), { path: "height" }) : ok(row.height);
 }
 
 const asked = UNKNOWN as NumberText;

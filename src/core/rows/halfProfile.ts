@@ -1,3 +1,4 @@
+import { problems } from "./problems";
 import { saidLength } from "../number";
 import { fail, ok, type Result } from "../base/result";
 import { loopBox } from "../outline";
@@ -20,11 +21,7 @@ export function halfProfile(
   if (closed && !closed.ok) return closed;
   const all = open.value ? [open.value] : closed!.value.map((o) => o.outer);
   const least = Math.min(...all.map((c) => loopBox(c).min.x));
-  if (least < -1e-7)
-    return fail(`outline "${name}" crosses its axis: x comes to ${saidLength(least)}`, {
-      path: "outline",
-      expected: "a half profile with x from 0, the radius",
-    });
+  if (least < -1e-7) return fail(problems.crossesItsAxis(name, saidLength(least)), { path: "outline" });
   return ok(
     open.value
       ? { body: "turned", outlines: [], chain: { segments: open.value, side }, sweep: 2 * Math.PI }

@@ -1,3 +1,4 @@
+import { problems } from "./problems";
 import { z } from "zod";
 import { marked, number, sequence, word, type Clause, optional } from "../grammar/grammar";
 import { numberText } from "../number";
@@ -96,28 +97,16 @@ function holeProfile(diameter: number, depth: number | "thru", mouth: Mouth): Re
       pieces.push({ r0: r, z0: depth, r1: 0, z1: depth + r / Math.tan((mouth.point ?? DRILL_POINT) / 2) });
   } else pieces.push({ r0: r, z0: 0, r1: r, z1: diameter });
   if (mouth.cbore) {
-    if (mouth.cbore.diameter <= diameter)
-      return fail("the counterbore is not wider than the hole", {
-        path: "cbore.diameter",
-        expected: "a larger diameter",
-      });
+    if (mouth.cbore.diameter <= diameter) return fail(problems.counterboreNotWider(), { path: "cbore.diameter" });
     pieces.push({ r0: mouth.cbore.diameter / 2, z0: 0, r1: mouth.cbore.diameter / 2, z1: mouth.cbore.deep });
   }
   if (mouth.spotface) {
     const { diameter: wide, deep = 0 } = mouth.spotface;
-    if (wide <= diameter)
-      return fail("the spotface is not wider than the hole", {
-        path: "spotface.diameter",
-        expected: "a larger diameter",
-      });
+    if (wide <= diameter) return fail(problems.spotfaceNotWider(), { path: "spotface.diameter" });
     if (deep > 0) pieces.push({ r0: wide / 2, z0: 0, r1: wide / 2, z1: deep });
   }
   if (mouth.csk) {
-    if (mouth.csk.diameter <= diameter)
-      return fail("the countersink is not wider than the hole", {
-        path: "csk.diameter",
-        expected: "a larger diameter",
-      });
+    if (mouth.csk.diameter <= diameter) return fail(problems.countersinkNotWider(), { path: "csk.diameter" });
     const top = mouth.csk.diameter / 2;
     pieces.push({ r0: top, z0: 0, r1: 0, z1: top / Math.tan(mouth.csk.angle / 2) });
   }

@@ -1,3 +1,4 @@
+import { problems } from "./problems";
 import { fail, ok, type Result } from "../base/result";
 import { v2, type Vec2 } from "../geometry/vec";
 import type { Outline } from "../outline";
@@ -36,10 +37,7 @@ export function raised(
   const depth = heightOf(row);
   if (!depth.ok) return depth;
   if (row.way && typeof depth.value !== "number")
-    return fail(`${row.way.toUpperCase()} goes with a height`, {
-      path: "way",
-      expected: "X and a height, or no BOTH or DOWN",
-    });
+    return fail(problems.wayWithoutHeight(row.way.toUpperCase()), { path: "way" });
   const { plane, place } = standing(row);
   const body: PrismBody = { body: "prism", outline, ...more, depth: depth.value, ...(row.way ? { way: row.way } : {}) };
   return ok({ op: "leave", plane, body, places: [place] });

@@ -1,3 +1,4 @@
+import { problems } from "./problems";
 import type { Part } from "../grammar/grammar";
 import { fail, ok, type Result } from "../base/result";
 import { insideRegion } from "../outline/boolean";
@@ -24,7 +25,7 @@ export const outlineName: Part = {
 
 /** An outline that can be carried into a row: it solves, and it does not cross itself. */
 function sound(name: string, source: OutlineSource | undefined): Result<EvaluatedOutline> {
-  const found = source ? source(name) : fail(`there is no outline "${name}"`, { expected: "an outline of this job" });
+  const found = source ? source(name) : fail(problems.noOutline(name));
   if (!found.ok) return { ok: false, problems: found.problems.map((p) => ({ ...p, path: "outline" })) };
   const e = found.value;
   if (e.wire?.conflicts.length)
@@ -40,7 +41,7 @@ function sound(name: string, source: OutlineSource | undefined): Result<Evaluate
   return ok(e);
 }
 const wrong = (e: EvaluatedOutline, message: string, expected: string) =>
-  fail(`outline "${e.name}": ${message}`, { path: "outline", expected });
+  fail(problems.outlineFault(e.name, message), { path: "outline", expected });
 
 /**
  * Closed regions of an outline, each with its holes (all counter-clockwise, as solids are made from them), turned.
@@ -96,9 +97,7 @@ export function chainsFor(name: string, source: OutlineSource | undefined, turn:
 export function onlyChain(name: string, source: OutlineSource | undefined, turn: number): Result<Segment[]> {
   const chain = openChainFor(name, source, turn);
   if (!chain.ok) return chain;
-  return chain.value
-    ? ok(chain.value)
-    : fail(`outline "${name}" is closed`, { path: "outline", expected: "one open chain" });
+  return chain.value ? ok(chain.value) : fail(problems.outlineIsClosed(name), { path: "outline" });
 }
 
 /** Places an outline gives to a pattern: centres of its rounds or of its circles, or its corners; none twice. */

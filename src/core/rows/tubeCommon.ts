@@ -1,3 +1,4 @@
+import { problems } from "./problems";
 import { fail, ok, type Result } from "../base/result";
 import { isSmooth } from "../outline/thicken";
 import type { Body } from "./kind";
@@ -12,13 +13,8 @@ export function tubeBody(
 ): Result<Body> {
   const chain = onlyChain(name, source, turn);
   if (!chain.ok) return chain;
-  if (!isSmooth(chain.value))
-    return fail(`the path "${name}" has a corner`, { path: "outline", expected: "lines and arcs that run on tangent" });
+  if (!isSmooth(chain.value)) return fail(problems.pathHasCorner(name), { path: "outline" });
   const tight = chain.value.findIndex((s) => s.kind === "arc" && s.radius <= outer);
-  if (tight >= 0)
-    return fail(`step ${tight + 1} of the path bends more tightly than the section is thick`, {
-      path: "outline",
-      expected: "a bend radius over half the diameter",
-    });
+  if (tight >= 0) return fail(problems.pathBendsTooTightly(tight + 1), { path: "outline" });
   return ok({ body: "tube", chain: chain.value, outer, inner });
 }

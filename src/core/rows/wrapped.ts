@@ -1,3 +1,4 @@
+import { problems } from "./problems";
 import { z } from "zod";
 import { fail, ok, type Result } from "../base/result";
 import { optional, type Clause } from "../grammar/grammar";
@@ -46,7 +47,7 @@ export function wrapped(
   extent: unknown,
 ): Result<Recipe> {
   if (typeof extent !== "number")
-    return fail("what is wrapped round a row has a depth or height in figures", {
+    return fail(problems.wrappedWithoutFigure(), {
       path: op === "cut" ? "depth" : "height",
       expected: op === "cut" ? "DEEP and a depth" : "X and a height",
     });

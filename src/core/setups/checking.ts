@@ -1,8 +1,10 @@
+import { problems } from "./problems";
 import { fail, ok, type Problem, type Result } from "../base/result";
 import { valueOf } from "../engine/numbers";
 import { CONTACT } from "../geometry/tolerance";
 import { dot } from "../geometry/vec";
-import type { Holding, Setup } from "../job/schema";
+import type { Holding } from "../job/holdings";
+import type { Setup } from "../job/schema";
 import type { NumberText } from "../number";
 import { cribFor } from "../tables";
 import { planPaths, type PathPlan } from "../paths/plan";
@@ -140,10 +142,9 @@ export class Checking {
 
   private length(text: NumberText, what: string): Result<number> {
     const r = valueOf(text, "length", this.work.scope);
-    if (!r.ok) return fail(`${what}: ${r.problems[0].message}`, { path: what, expected: r.problems[0].expected });
-    return r.value.value > CONTACT
-      ? ok(r.value.value)
-      : fail(`the ${what} is nothing: the piece is not held`, { path: what, expected: `a ${what} over 0` });
+    if (!r.ok)
+      return fail(problems.figureFault(what, r.problems[0].message), { path: what, expected: r.problems[0].expected });
+    return r.value.value > CONTACT ? ok(r.value.value) : fail(problems.figureIsNothing(what), { path: what });
   }
 
   private holding(

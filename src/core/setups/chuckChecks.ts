@@ -2,7 +2,7 @@ import { holdingRules } from "../findings/holding";
 import { valueOf } from "../engine/numbers";
 import type { SolidKernel } from "../engine/kernel";
 import { CONTACT } from "../geometry/tolerance";
-import type { Holding } from "../job/schema";
+import type { Holding } from "../job/holdings";
 import { changed, say, typed, type CheckContext, type Found } from "./finding";
 import { axisOfBox, type RoundGrip } from "./grip";
 import type { StandingSetup, Work } from "./setup";

@@ -5,7 +5,7 @@ import { CONTACT, PARALLEL } from "../geometry/tolerance";
 import { boxInFrame, dot, sideNormal } from "../geometry/vec";
 import { formOf } from "../job/stockForms";
 import { loopBox } from "../outline";
-import type { Holding } from "../job/schema";
+import type { Holding } from "../job/holdings";
 import { changed, say, typed, type CheckContext, type Found } from "./finding";
 import type { Lying } from "./lying";
 import type { StandingSetup, Work } from "./setup";

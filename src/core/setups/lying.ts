@@ -1,3 +1,4 @@
+import { problems } from "./problems";
 import { levelsBetween, sectionAt, shadowOfBand } from "../engine/shadow";
 import { boxOfState } from "../engine/piece";
 import type { SolidKernel } from "../engine/kernel";
@@ -64,9 +65,9 @@ function seenFrom(m: Motion): Frame {
 /** The holder a setup names, as a part that computes. */
 export function holderNamed(parts: EvaluatedPart[], name: string): Result<{ part: EvaluatedPart; key: string }> {
   const part = parts.slice(1).find((p) => p.name.toLowerCase() === name.toLowerCase());
-  if (!part) return fail(`there is no part "${name}"`, { expected: "a part of this job that holds it" });
+  if (!part) return fail(problems.noPart(name));
   const key = part.evaluation.solved.finalKey;
-  return key === null ? fail(`"${name}" cannot be made`, { expected: "a part that computes" }) : ok({ part, key });
+  return key === null ? fail(problems.partNotMade(name)) : ok({ part, key });
 }
 
 /** Heights of the holder at which something of it or of the piece begins or ends, from the piece's underside up. */

@@ -1,3 +1,4 @@
+import { problems } from "./problems";
 import { boxOfState, pieceStates, upFrame, type PieceInput, type PieceState } from "../engine/piece";
 import type { SolidKernel } from "../engine/kernel";
 import { prepare, type Prepared } from "../engine/prepare";
@@ -40,7 +41,7 @@ export interface StandingSetup {
 export function workOf({ parts, kernel }: Pick<SetupsInput, "parts" | "kernel">): Result<Work> {
   const [part] = parts;
   const { solved } = part.evaluation;
-  if (solved.finalKey === null) return fail("there is no part to be set up yet", { expected: "LEAVE rows" });
+  if (solved.finalKey === null) return fail(problems.noPartToSetUp());
   const prepared = prepare(part.job);
   const nameOf = (id: string) => `row ${solved.rows.find((r) => r.row.id === id)?.number ?? "?"}`;
   const { rows, finalKey } = solved;
@@ -104,8 +105,7 @@ function placeDatum(work: Work, datum: Datum, up: Frame, piece: PieceState): Res
     case "axis": {
       const row = work.rows.find((r) => r.row.id === datum.row);
       const spot = axisSpot(row);
-      if (!spot)
-        return fail(`${work.nameOf(datum.row)} has no axis to set to`, { expected: "DATUM AXIS OF a hole or a round" });
+      if (!spot) return fail(problems.noAxisToSetTo(work.nameOf(datum.row)));
       const p = toFrame(up, spot);
       return ok({ at: at(p.x, p.y, box.max.z), words: `X0 Y0 the axis of ${work.nameOf(datum.row)}, ${top}` });
     }

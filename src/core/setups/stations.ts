@@ -1,3 +1,4 @@
+import { problems } from "./problems";
 import { fail, ok, type Result } from "../base/result";
 import { pieceStates } from "../engine/piece";
 import type { EvaluatedPart } from "../evaluate/parts";
@@ -19,11 +20,7 @@ export function stationsFor(
   const own = allStations(parts, work, name, piece.before).filter(
     (l) => (l.placement.setup ?? before) === before && dot(l.frame.normal, frame.normal) > SAME_WAY,
   );
-  return own.length
-    ? ok(own)
-    : fail(`"${name}" has no place for the piece of setup ${setup.op}`, {
-        expected: `PLACE "${parts[0].name}" IN "${name}" AT x,y,z with ${upWords(setup)} up`,
-      });
+  return own.length ? ok(own) : fail(problems.noPlaceForPiece(name, setup.op, parts[0].name, upWords(setup)));
 }
 /** The cosine over which two ways up are one. */
 const SAME_WAY = 0.999;

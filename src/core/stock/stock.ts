@@ -1,3 +1,4 @@
+import { problems } from "./problems";
 import type { Job, Stock } from "../job/schema";
 import { formOf, stockForms, type Need } from "../job/stockForms";
 import { lengthText, toInside, evaluateNumber, UNKNOWN, type NumberScope, type NumberText } from "../number";
@@ -87,7 +88,7 @@ export function proposeStock(
 
 /** Pieces from a bar: floor((bar - remnant + kerf) / (piece + kerf)). */
 export function piecesPerBar(bar: number, piece: number, kerf: number, remnant: number): Result<number> {
-  if (piece <= 0 || bar <= 0 || kerf < 0 || remnant < 0) return fail("lengths must be positive");
+  if (piece <= 0 || bar <= 0 || kerf < 0 || remnant < 0) return fail(problems.lengthNotPositive());
   return ok(Math.max(0, Math.floor((bar - remnant + kerf + COINCIDENT) / (piece + kerf))));
 }
 

@@ -1,3 +1,4 @@
+import { problems } from "./problems";
 import { fail, ok, type Result } from "../base/result";
 import { table } from "./table";
 
@@ -440,19 +441,17 @@ export function gradeWidth(size: number, grade: string): number | null {
  */
 export function fitDeviations(size: number, zone: string): Result<{ upper: number; lower: number }> {
   const m = /^([A-Za-z]{1,2})(01|\d{1,2})$/.exec(zone);
-  if (!m) return fail(`${zone} is no tolerance zone`, { expected: "a zone such as H7 or g6" });
+  if (!m) return fail(problems.notAZone(zone));
   const [, letters, grade] = m;
   const hole = letters === letters.toUpperCase();
-  if (!hole && letters !== letters.toLowerCase())
-    return fail(`${zone} mixes a hole's capital with a shaft's small letter`, { expected: "H7 or h7" });
-  if (!(size > 0) || size > 3150)
-    return fail("ISO 286-1 covers sizes up to 3150 mm", { expected: "a size over 0 and up to 3150 mm" });
+  if (!hole && letters !== letters.toLowerCase()) return fail(problems.zoneOfBothKinds(zone));
+  if (!(size > 0) || size > 3150) return fail(problems.fitSizeOutOfRange());
   const width = gradeWidth(size, grade);
-  if (width === null) return fail(`grade ${grade} is not given for this size`, { expected: "a grade from 01 to 18" });
+  if (width === null) return fail(problems.gradeNotGiven(grade));
   const n = Number(grade),
     letter = letters.toLowerCase();
   const main = allMain.findIndex((x) => size <= x);
-  const none = () => fail(`ISO 286-1 gives no ${zone} at ${size} mm`, { expected: "another letter or grade" });
+  const none = () => fail(problems.zoneNotGiven(zone, size));
   if (letter === "js") return ok({ upper: width / 2, lower: -width / 2 });
   if (letter === "j") {
     const um = jDeviations.rows.find((r) => r.zone === zone)?.um[main];

@@ -66,6 +66,8 @@ export interface FixturePractice {
   /** Nest depth as a share of the piece's height, its least, and what it and the sizes of blanks are rounded to. */
   gripShare: number;
   gripLeast: number;
+  /** A nest less deep than this, or less than this under the part, holds nothing. */
+  nestLeast: number;
   step: number;
   sizeStep: number;
   /** Drop holes over the holes above them, on the diameter. */
@@ -103,6 +105,7 @@ export const fixturePractice: Record<LengthUnit, FixturePractice> = {
     relief: 8,
     gripShare: 0.22,
     gripLeast: 3,
+    nestLeast: 0.5,
     step: 0.5,
     sizeStep: 5,
     dropOver: 2,
@@ -130,6 +133,7 @@ export const fixturePractice: Record<LengthUnit, FixturePractice> = {
     relief: 0.3125 * INCH,
     gripShare: 0.22,
     gripLeast: 0.125 * INCH,
+    nestLeast: 0.02 * INCH,
     step: 0.01 * INCH,
     sizeStep: 0.25 * INCH,
     dropOver: 0.0625 * INCH,

@@ -1,7 +1,10 @@
+import { problems } from "./problems";
 import { fail, ok, type Result } from "../base/result";
 import { table } from "./table";
 
-export type GeneralClassName = "f" | "m" | "c" | "v";
+/** Fine, medium, coarse, very coarse. */
+export const generalClasses = ["f", "m", "c", "v"] as const;
+export type GeneralClassName = (typeof generalClasses)[number];
 
 /**
  * Permissible deviations of ISO 2768-1, by the upper end of each range; null where the standard gives none. Lengths
@@ -64,12 +67,7 @@ export function generalTolerance(
 ): Result<number> {
   const rows = (kind === "linear" ? generalLinear : kind === "broken" ? generalBroken : generalAngular).rows;
   const s = Math.abs(size);
-  if (kind !== "angular" && s < 0.5)
-    return fail("ISO 2768-1 starts at 0.5 mm: below it the tolerance stands beside the dimension", {
-      expected: "a tolerance of its own",
-    });
+  if (kind !== "angular" && s < 0.5) return fail(problems.belowGeneralTolerances());
   const value = rows.find((r) => s <= r.upTo)?.[cls];
-  return value === undefined || value === null
-    ? fail(`ISO 2768-1 gives no class ${cls} for ${s} mm`, { expected: "a tolerance of its own" })
-    : ok(value);
+  return value === undefined || value === null ? fail(problems.noGeneralTolerance(cls, s)) : ok(value);
 }

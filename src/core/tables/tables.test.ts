@@ -122,7 +122,7 @@ describe("tables", () => {
     for (const r of stockSizes.rows)
       for (const list of [r.plateThickness, r.barWidth, r.roundDiameter]) {
         const values = list.map((t) => {
-          const v = evaluateNumber(t, "length", { unit: r.unit, balloon: () => fail("none") });
+          const v = evaluateNumber(t, "length", { unit: r.unit, balloon: () => fail({ message: "none" }) });
           return v.ok ? v.value.value : NaN;
         });
         expect(values.every(Number.isFinite) && rising(values)).toBe(true);

@@ -1,4 +1,5 @@
 "use client";
+import { problems } from "./problems";
 import type { DrawingAnswer, DrawingWish } from "@/io/drawing";
 import { fail, type Result } from "@/core/base/result";
 
@@ -24,16 +25,15 @@ export function askDrawing<W extends DrawingWish>(
     const timer = setTimeout(
       () =>
         end(
-          fail(`reading the drawing took more than ${patience / 1000} s and was given up`, {
+          fail(problems.readingTooLong(patience / 1000), {
             expected: "a smaller drawing, or the part of it that is needed",
           }),
         ),
       patience,
     );
     worker.onmessage = (e: MessageEvent<Result<DrawingAnswer<W>>>) => end(e.data);
-    worker.onerror = () =>
-      end(fail("the drawing cannot be read: it was too much for this page", { expected: "a smaller drawing" }));
-    stop = () => end(fail("reading the drawing was stopped"));
+    worker.onerror = () => end(fail(problems.readingTooMuch()));
+    stop = () => end(fail(problems.readingStopped()));
     worker.postMessage(wish);
   });
   return { answer, stop: () => stop() };

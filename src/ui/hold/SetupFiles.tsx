@@ -1,4 +1,5 @@
 "use client";
+import { partThatHolds } from "@/core/job";
 import { Button } from "antd";
 import type { JobDocument, Setup } from "@/core/job";
 import { engine } from "../engine/engine";
@@ -20,7 +21,7 @@ export function SetupFiles({ setup, document }: { setup: Setup; document: JobDoc
   const bodies = useSetups((s) => s.bodies);
   if (!bodies.length) return null;
   const { hold } = setup;
-  const part = hold && "part" in hold ? hold.part : hold?.fixture === "chuck" ? hold.bored : undefined;
+  const part = partThatHolds(hold);
   const save = async (name: string | null) => {
     const bytes = await engine().setupStep(JSON.parse(JSON.stringify(document)) as JobDocument, setup.op, name);
     const what = name ?? `setup ${setup.op}`;

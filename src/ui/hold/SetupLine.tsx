@@ -5,7 +5,8 @@ import type { SetupView } from "@/core/setups";
 import { Bare } from "../fields/Bare";
 import { useSetups } from "../store/setupsStore";
 import css from "./HoldCard.module.css";
-import { holdWords, upWords } from "./setupWords";
+import { holdingWords } from "@/core/job";
+import { upWords } from "./setupWords";
 
 interface Props {
   setup: Setup;
@@ -27,7 +28,7 @@ export function SetupLine({ setup, job, view, isOpen, open }: Props) {
           {setup.machine === "index" ? "mill, index head" : setup.machine}, {upWords(setup.up)} up
         </span>
         <span className={css.time}>{view && view.minutes > 0 ? view.minutes.toFixed(1) : "—"}</span>
-        <span className={css.soft}>{holdWords(setup.hold)}</span>
+        <span className={css.soft}>{holdingWords(setup.hold)}</span>
         <span className={css.soft} style={{ gridColumn: 3 }}>
           {view?.cutters.length ? `${view.cutters.length} cutter${view.cutters.length === 1 ? "" : "s"}` : ""}
         </span>

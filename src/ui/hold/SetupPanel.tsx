@@ -2,7 +2,7 @@
 import { Button } from "antd";
 import { useState } from "react";
 import { readRowsText, rowsText } from "@/core/callout";
-import { rowNames, type Holding, type Job, type JobDocument, type Setup } from "@/core/job";
+import { holdingKindOf, rowNames, type Holding, type Job, type JobDocument, type Setup } from "@/core/job";
 import { showArea, showLength, toNumberText } from "@/core/number";
 import type { Finding } from "@/core/findings";
 import type { FixtureKind, SetupView } from "@/core/setups";
@@ -111,25 +111,7 @@ const fixtures: { kind: FixtureKind; label: string }[] = [
 
 /** What a holding asks besides. */
 function HoldFields({ job, hold, put }: { job: Job; hold: Holding | null; put: (h: Holding) => void }) {
-  if (!hold || hold.fixture === "plate") return null;
-  const optional = (key: "jawWidth" | "jawHeight" | "stop", label: string) => {
-    const from = hold as Holding & Partial<Record<typeof key, ReturnType<typeof toNumberText>>>;
-    return (
-      <NumberBox
-        own
-        job={job}
-        label={label}
-        value={from[key]}
-        quantity="length"
-        optional
-        commit={(t) => {
-          const next = { ...from, [key]: t };
-          if (t === undefined) delete next[key];
-          put(next as Holding);
-        }}
-      />
-    );
-  };
+  if (!hold || !("grip" in hold)) return null;
   return (
     <>
       {"across" in hold && (
@@ -151,13 +133,18 @@ function HoldFields({ job, hold, put }: { job: Job; hold: Holding | null; put: (
         quantity="length"
         commit={(t) => put({ ...hold, grip: t ?? toNumberText("?") })}
       />
-      {hold.fixture === "vise" && (
-        <>
-          {optional("jawWidth", "Jaw width")}
-          {optional("jawHeight", "Jaw height")}
-        </>
-      )}
-      {hold.fixture === "chuck" && optional("stop", "Stop, deep")}
+      {holdingKindOf(hold).optional.map((o) => (
+        <NumberBox
+          key={o.label}
+          own
+          job={job}
+          label={o.label}
+          value={o.of(hold)}
+          quantity="length"
+          optional
+          commit={(t) => put(o.with(hold, t))}
+        />
+      ))}
     </>
   );
 }

@@ -1,5 +1,12 @@
-import type { Datum, Holding, JobDocument, Setup } from "@/core/job";
-import { partName } from "@/core/job";
+import {
+  holdingKinds,
+  partName,
+  partThatHolds,
+  type Datum,
+  type Holding,
+  type JobDocument,
+  type Setup,
+} from "@/core/job";
 import { toNumberText, type LengthUnit, type NumberText } from "@/core/number";
 import { sides } from "@/core/geometry/vec";
 
@@ -58,49 +65,19 @@ const grips: Record<LengthUnit, NumberText> = { in: toNumberText(".25"), mm: toN
 /** What may hold the piece: what is on every bench, and the parts of the job that are made for it. */
 export function holdOptions(document: JobDocument): Option<Holding | null>[] {
   const grip = grips[document.unit];
-  const made = document.parts.slice(1).flatMap((p): Option<Holding | null>[] => {
-    const part = partName(document, p);
-    const label = `"${part}"`;
-    switch (p.kind) {
-      case "jaws":
-        return [{ value: `jaws ${part}`, label, is: { fixture: "jaws", part, across: "y", grip } }];
-      case "plate":
-        return [{ value: `plate ${part}`, label, is: { fixture: "plate", part } }];
-      case "chuckJaws":
-        return [{ value: `chuck ${part}`, label, is: { fixture: "chuck", grip, bored: part } }];
-      case "work":
-        return [];
-    }
-  });
+  const kinds = Object.values(holdingKinds);
+  const option = (is: Holding, label: string) => ({ value: holdValue(is), label, is });
   return [
     { value: "none", label: "not held yet", is: null },
-    { value: "vise", label: "vise, plain jaws", is: { fixture: "vise", across: "y", grip } },
-    { value: "chuck", label: "chuck", is: { fixture: "chuck", grip } },
-    { value: "index", label: "index head", is: { fixture: "index", grip } },
-    ...made,
+    ...kinds.flatMap((k) => (k.label ? [option(k.start(grip, ""), k.label)] : [])),
+    ...document.parts.slice(1).flatMap((p) => {
+      const part = partName(document, p);
+      return kinds.filter((k) => k.madeAs === p.kind).map((k) => option(k.start(grip, part), `"${part}"`));
+    }),
   ];
 }
 export function holdValue(h: Holding | null): string {
-  if (!h) return "none";
-  if (h.fixture === "jaws" || h.fixture === "plate") return `${h.fixture} ${h.part}`;
-  return h.fixture === "chuck" && h.bored ? `chuck ${h.bored}` : h.fixture;
-}
-
-/** How a setup holds, in a line. */
-export function holdWords(h: Holding | null): string {
-  if (!h) return "not held yet";
-  switch (h.fixture) {
-    case "vise":
-      return `vise, plain jaws across ${h.across}, grip ${h.grip}`;
-    case "jaws":
-      return `"${h.part}" across ${h.across}, grip ${h.grip}`;
-    case "plate":
-      return `"${h.part}"`;
-    case "chuck":
-      return `${h.bored ? `"${h.bored}"` : "chuck"}, grip ${h.grip}`;
-    case "index":
-      return `index head, grip ${h.grip}`;
-  }
+  return h ? `${h.fixture} ${partThatHolds(h) ?? ""}`.trim() : "none";
 }
 
 export const machines: Option<Setup["machine"]>[] = [

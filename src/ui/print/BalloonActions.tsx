@@ -1,6 +1,6 @@
 "use client";
 import { App, Button, Checkbox } from "antd";
-import { asBasic, hasLimits, type Balloon } from "@/core/job";
+import { asBasic, hasLimits, wholeOf, type Balloon } from "@/core/job";
 import { limitsText } from "../proof/figures";
 import { useBench } from "../store/benchStore";
 import { useJob } from "../store/jobStore";
@@ -24,7 +24,7 @@ export function BalloonActions({ balloon: b, index }: { balloon: Balloon; index:
       {hasLimits(b) && tick("basic", Boolean(b.basic), (on) => put(on ? asBasic(b) : { basic: undefined }))}
       {hasLimits(b) &&
         !b.basic &&
-        b.tolerance.kind !== "limits" &&
+        !wholeOf(b.tolerance) &&
         tick(
           "model the middle",
           Boolean(b.middle),

@@ -1,7 +1,15 @@
 "use client";
-import { balloonKinds, generalClasses, hasLimits, type Balloon, type Tolerance } from "@/core/job";
+import {
+  balloonKinds,
+  hasLimits,
+  toleranceKindOf,
+  toleranceKinds,
+  wholeOf,
+  type Balloon,
+  type Tolerance,
+} from "@/core/job";
 import { toNumberText, type NumberText, type Quantity } from "@/core/number";
-import { findThread } from "@/core/tables";
+import { findThread, generalClasses } from "@/core/tables";
 import { ChoiceBox, ThreadBox } from "../card/editors";
 import { NumberBox } from "../common/NumberBox";
 import { fieldsClass } from "../common/Section";
@@ -11,16 +19,10 @@ import { FitBox } from "./FitBox";
 import { useBalloon } from "./useBalloon";
 
 const q = toNumberText("?");
-const toleranceKinds: { value: Tolerance["kind"]; label: string; make: (b: Balloon) => Tolerance }[] = [
-  { value: "default", label: "as the title block says", make: () => ({ kind: "default" }) },
-  { value: "plusMinus", label: "±", make: () => ({ kind: "plusMinus", value: q }) },
-  { value: "sided", label: "+ and −", make: () => ({ kind: "sided", plus: q, minus: q }) },
-  { value: "limits", label: "two limits", make: (b) => ({ kind: "limits", high: b.value ?? q, low: q }) },
-  { value: "max", label: "largest only (MAX)", make: () => ({ kind: "max" }) },
-  { value: "min", label: "smallest only (MIN)", make: () => ({ kind: "min" }) },
-  { value: "fit", label: "fit, ISO 286", make: () => ({ kind: "fit", fit: "H7" }) },
-  { value: "general", label: "general class, ISO 2768", make: () => ({ kind: "general", class: "m" }) },
-];
+const toleranceOptions = (Object.keys(toleranceKinds) as Tolerance["kind"][]).map((value) => ({
+  value,
+  label: toleranceKinds[value].label,
+}));
 
 /** What a balloon prints, field by field. */
 export function BalloonFields({ balloon: b }: { balloon: Balloon }) {
@@ -39,8 +41,8 @@ export function BalloonFields({ balloon: b }: { balloon: Balloon }) {
           <ChoiceBox
             label="Tolerance"
             value={b.tolerance.kind}
-            options={toleranceKinds}
-            choose={(o) => setTolerance(o.make(b))}
+            options={toleranceOptions}
+            choose={(o) => setTolerance(toleranceKinds[o.value].start(b.value ?? q))}
           />
           <ToleranceFields balloon={b} />
         </>
@@ -81,7 +83,7 @@ function Printed({ balloon: b }: { balloon: Balloon }) {
           }}
         />
       )}
-      {hasLimits(b) && b.tolerance.kind !== "limits" && (
+      {hasLimits(b) && !wholeOf(b.tolerance) && (
         <NumberBox
           printed
           job={others}
@@ -111,36 +113,25 @@ const quantityOf = (b: Balloon): Quantity => (b.kind === "angle" ? "angle" : "co
 function ToleranceFields({ balloon: b }: { balloon: Balloon }) {
   const { setTolerance } = useBalloon(b);
   const t = b.tolerance;
-  const one = (label: string, value: NumberText, make: (v: NumberText) => Tolerance) => (
+  if (t.kind === "fit") return <FitBox value={t.fit} commit={(fit) => setTolerance({ kind: "fit", fit })} />;
+  if (t.kind === "general")
+    return (
+      <ChoiceBox
+        label="Class"
+        value={t.class}
+        options={generalClasses.map((c) => ({ value: c, label: `ISO 2768-${c}` }))}
+        choose={(o) => setTolerance({ kind: "general", class: o.value })}
+      />
+    );
+  return toleranceKindOf(t).numbers.map((n) => (
     <Value
-      key={label}
-      label={label}
-      value={value}
+      key={n.label}
+      label={n.label}
+      value={n.of(t)}
       quantity={quantityOf(b)}
-      commit={(v) => setTolerance(make(v ?? q))}
+      commit={(v) => setTolerance(n.with(t, v ?? q))}
     />
-  );
-  switch (t.kind) {
-    case "plusMinus":
-      return one("±", t.value, (value) => ({ kind: "plusMinus", value }));
-    case "sided":
-      return [one("+", t.plus, (plus) => ({ ...t, plus })), one("−", t.minus, (minus) => ({ ...t, minus }))];
-    case "limits":
-      return [one("Largest", t.high, (high) => ({ ...t, high })), one("Smallest", t.low, (low) => ({ ...t, low }))];
-    case "fit":
-      return <FitBox value={t.fit} commit={(fit) => setTolerance({ kind: "fit", fit })} />;
-    case "general":
-      return (
-        <ChoiceBox
-          label="Class"
-          value={t.class}
-          options={generalClasses.map((c) => ({ value: c, label: `ISO 2768-${c}` }))}
-          choose={(o) => setTolerance({ kind: "general", class: o.value })}
-        />
-      );
-    default:
-      return null;
-  }
+  ));
 }
 
 function Value(field: {

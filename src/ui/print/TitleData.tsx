@@ -1,6 +1,7 @@
 "use client";
 import { Checkbox } from "antd";
-import { generalClasses, type Job } from "@/core/job";
+import type { Job } from "@/core/job";
+import { generalClasses } from "@/core/tables";
 import { toNumberText, unitOf } from "@/core/number";
 import { NumberBox } from "../common/NumberBox";
 import { Section, fieldsClass } from "../common/Section";

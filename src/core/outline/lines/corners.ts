@@ -1,3 +1,4 @@
+import { problems } from "../problems";
 import { z } from "zod";
 import type { Vec2 } from "../../geometry/vec";
 import type { Reader } from "../../grammar/reader";
@@ -37,9 +38,7 @@ function cornersOf(which: Corners["which"], wire: Wire | null): Result<(typeof g
   if (typeof which === "string") return ok(which);
   const points = which.map((name) => wire?.points.find((p) => p.name === name)?.at);
   const missing = points.findIndex((p) => !p);
-  return missing < 0
-    ? ok(points as Vec2[])
-    : fail(`there is no point ${which[missing]}`, { expected: "a point of the walk such as P2" });
+  return missing < 0 ? ok(points as Vec2[]) : fail(problems.noPoint(which[missing]));
 }
 
 export const corners: OutlineLine<Corners> & { schema: typeof schema } = {

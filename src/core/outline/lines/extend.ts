@@ -1,3 +1,4 @@
+import { problems } from "../problems";
 import { z } from "zod";
 import { numberText } from "../../number";
 import { fail, ok } from "../../base/result";
@@ -34,7 +35,7 @@ export const extend: OutlineLine<z.infer<typeof schema>> & { schema: typeof sche
     if (!other.ok) return other;
     const length = i.length === undefined ? undefined : work.num(i.length, "length");
     if (length === null) return null;
-    if (length === undefined && !other.value) return fail("how far?", { expected: HOW });
+    if (length === undefined && !other.value) return fail(problems.howFar(), { expected: HOW });
     const made = extendChain(work.now, i.end, length === undefined ? { other: other.value! } : { length });
     return made.ok ? ok(closed(made.value)) : made;
   },

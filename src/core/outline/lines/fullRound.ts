@@ -1,3 +1,4 @@
+import { problems } from "../problems";
 import { z } from "zod";
 import { fail, ok } from "../../base/result";
 import { fullRound as roundedEnd } from "../corners";
@@ -27,10 +28,7 @@ export const fullRound: OutlineLine<z.infer<typeof schema>> & { schema: typeof s
   apply(i, { now, wire }) {
     if (i.off) return null;
     const [a, b] = i.between.map((name) => wire?.points.find((p) => p.name === name)?.at);
-    if (!a || !b)
-      return fail(`there is no point ${i.between[a ? 1 : 0]}`, {
-        expected: "two neighbouring points of the walk such as P2 P3",
-      });
+    if (!a || !b) return fail(problems.noPointOfTwo(i.between[a ? 1 : 0]));
     const made = roundedEnd(now.region, a, b);
     return made.ok ? ok({ ...now, region: made.value }) : made;
   },

@@ -1,3 +1,4 @@
+import { problems } from "../problems";
 import { z } from "zod";
 import { numberText } from "../../number";
 import { fail, ok } from "../../base/result";
@@ -28,8 +29,6 @@ export const offset: OutlineLine<z.infer<typeof schema>> & { schema: typeof sche
         const bands = now.open.reduce<Region>((all, c) => combine(all, band(c, wide), "join"), alone ? [] : grown);
         return ok({ region: oriented(bands), open: [] });
       }
-      return grown.length
-        ? ok({ ...now, region: oriented(grown) })
-        : fail("nothing is left of the outline at this distance", { expected: "a smaller distance inwards" });
+      return grown.length ? ok({ ...now, region: oriented(grown) }) : fail(problems.nothingLeftByOffset());
     }),
 };

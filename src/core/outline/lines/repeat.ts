@@ -1,3 +1,4 @@
+import { problems } from "../problems";
 import { z } from "zod";
 import type { Reader } from "../../grammar/reader";
 import { numberText } from "../../number";
@@ -86,24 +87,17 @@ export const repeat: OutlineLine<z.infer<typeof schema>> & { schema: typeof sche
     const { now } = work;
     const places = placesOf(i.pattern, work.num, (p) => spotOf(p, work));
     if (!places) return null;
-    if (places.length > MOST_PLACES)
-      return fail(`${places.length} places are too many`, { expected: `at most ${MOST_PLACES}` });
+    if (places.length > MOST_PLACES) return fail(problems.tooManyPlaces(places.length, MOST_PLACES));
     const kept = places.filter((_, k) => !i.skip?.includes(k + 1));
     const elements = kept.length * (now.region.flat().length + now.open.flat().length);
-    if (elements > MOST_ELEMENTS)
-      return fail(`${elements} elements are too many`, {
-        expected: `at most ${MOST_ELEMENTS}: fewer copies, or the row repeated`,
-      });
+    if (elements > MOST_ELEMENTS) return fail(problems.tooManyElements(elements, MOST_ELEMENTS));
     // Copies that overlap become one: a repeated tooth runs into its neighbours.
     let region: Region = [];
     for (const p of kept) {
       const copy = now.region.map((l) => moveAbout(l, p));
       region = region.length ? joined(region, copy) : copy;
     }
-    if (!region.length && now.region.length)
-      return fail("the copies run into one another in too many places to be joined", {
-        expected: "another count, or copies that stand apart",
-      });
+    if (!region.length && now.region.length) return fail(problems.copiesRunTogether());
     return ok({ region: oriented(region), open: kept.flatMap((p) => now.open.map((c) => moveAbout(c, p))) });
   },
 };

@@ -1,3 +1,4 @@
+import { problems } from "../problems";
 import { z } from "zod";
 import { numberText } from "../../number";
 import { fail, ok, type Result } from "../../base/result";
@@ -60,9 +61,6 @@ export const star: OutlineLine<z.infer<typeof schema>> & { schema: typeof schema
  * R cos(πk/n) / cos(π(k-1)/n) from the middle. Elementary geometry.
  */
 function innerOf(points: number, every: number, outer: number): Result<number> {
-  if (every < 2 || 2 * every >= points)
-    return fail(`every ${every}. of ${points} points makes no star`, {
-      expected: "a step from 2 to less than half the points",
-    });
+  if (every < 2 || 2 * every >= points) return fail(problems.noStar(every, points));
   return ok((outer * Math.cos((Math.PI * every) / points)) / Math.cos((Math.PI * (every - 1)) / points));
 }

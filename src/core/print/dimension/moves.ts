@@ -1,3 +1,4 @@
+import { problems } from "../problems";
 import { length, sub, type Vec3 } from "../../geometry/vec";
 import { ROUNDING, DISPLAY } from "../../geometry/tolerance";
 import { numberScope, reportNumbers, resolveBody, type NumberReport } from "../../engine/numbers";
@@ -83,7 +84,7 @@ export class Moves {
 
   private readonly source = (outlines: Map<string, EvaluatedOutline>) => (name: string) => {
     const o = this.job.outlines.find((x) => x.name.toLowerCase() === name.toLowerCase());
-    return o ? ok(outlines.get(o.id)!) : fail(`there is no outline "${name}"`);
+    return o ? ok(outlines.get(o.id)!) : fail(problems.noOutline(name));
   };
 
   /**

@@ -1,3 +1,4 @@
+import { problems } from "../problems";
 import { z } from "zod";
 import { marked, number, required, sequence, word } from "../../grammar/grammar";
 import { numberText } from "../../number";
@@ -33,8 +34,7 @@ export const cutBoreGroove: RowKind<CutBoreGroove> = {
   },
   feature: () => ({ is: "groove" }),
   recipe(row) {
-    if (row.plane.start === undefined)
-      return fail("where the groove starts is missing", { path: "plane.start", expected: "START and a depth" });
+    if (row.plane.start === undefined) return fail(problems.grooveStartMissing(), { path: "plane.start" });
     return cutAt(row, { body: "prism", outline: disc(row.diameter), depth: row.width });
   },
   closedForm: (row) => (Math.PI / 4) * row.diameter ** 2 * row.width,

@@ -1,3 +1,4 @@
+import { problems } from "../problems";
 import { z } from "zod";
 import { marked, number, optional, required, sequence, word, type Clause } from "../../grammar/grammar";
 import { numberText } from "../../number";
@@ -54,9 +55,9 @@ export const cutChamfer: RowKind<CutChamfer> = {
   feature: () => ({ is: "edge", treatment: "chamfer" }),
   recipe: (row) =>
     row.angle !== undefined && row.angle >= Math.PI / 2 - COINCIDENT
-      ? fail("a chamfer leans less than 90 degrees", { path: "angle", expected: "an angle such as 45" })
+      ? fail(problems.chamferTooSteep(), { path: "angle" })
       : row.angle !== undefined && row.second !== undefined
-        ? fail("an angle and a second leg say the same twice", { path: "second", expected: "one of the two" })
+        ? fail(problems.chamferSaidTwice(), { path: "second" })
         : // The first leg runs along the face, or along the flat of a rim; the second is across it.
           ok({
             op: "edges",

@@ -1,3 +1,4 @@
+import { problems } from "../problems";
 import { z } from "zod";
 import { marked, sequence, word } from "../../grammar/grammar";
 import { numberText } from "../../number";
@@ -45,19 +46,11 @@ export const cutEngrave: RowKind<CutEngrave> = {
   recipe(row, raw, outlines) {
     const chains = chainsFor(raw.outline, outlines, row.turn ?? 0);
     if (!chains.ok) return chains;
-    if (!(row.angle > 0) || row.angle >= Math.PI)
-      return fail("the cutter’s included angle lies between 0 and 180 degrees", {
-        path: "angle",
-        expected: "an angle such as 60",
-      });
+    if (!(row.angle > 0) || row.angle >= Math.PI) return fail(problems.cutterAngle(), { path: "angle" });
     const places = placesOf(row.pattern, undefined);
     if (!places.ok) return places;
     const pieces = chains.value.reduce((n, c) => n + c.length, 0) * places.value.length;
-    if (pieces > MOST)
-      return fail(`the engraving has ${pieces} pieces`, {
-        path: "outline",
-        expected: `at most ${MOST}: engrave it row by row`,
-      });
+    if (pieces > MOST) return fail(problems.tooManyPieces(pieces, MOST), { path: "outline" });
     return ok({
       op: "cut",
       plane: planeOf(row.plane),

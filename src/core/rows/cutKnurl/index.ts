@@ -1,3 +1,4 @@
+import { problems } from "../problems";
 import { z } from "zod";
 import { fail, ok } from "../../base/result";
 import { flag, marked, required, sequence, word, type Part } from "../../grammar/grammar";
@@ -61,11 +62,7 @@ export const cutKnurl: RowKind<CutKnurl> = {
   }),
   recipe(row, raw) {
     const start = row.start ?? 0;
-    if (raw.solid && raw.form === "diamond")
-      return fail("a diamond knurl is not cut into the solid", {
-        path: "solid",
-        expected: "STRAIGHT, or no SOLID: the knurl is said of the part, and its shaft stays as the blank",
-      });
+    if (raw.solid && raw.form === "diamond") return fail(problems.diamondKnurlAsSolid(), { path: "solid" });
     if (raw.solid)
       return ok({
         op: "cut",

@@ -1,3 +1,4 @@
+import { problems } from "../problems";
 import { z } from "zod";
 import { marked, sequence, word, type Clause } from "../../grammar/grammar";
 import { numberText } from "../../number";
@@ -37,10 +38,7 @@ const sideClause: Clause = {
 /** A row that is wrapped round another says nowhere else where it stands. */
 const standsElsewhere = ({ pattern: places, plane }: CutOutline) =>
   places.kind !== "single" || plane.on !== "top" || plane.start !== undefined
-    ? fail("what is wrapped round a row stands on that round alone", {
-        path: "round",
-        expected: "ON ROUND OF n AT angle,z and no other AT, ON or START",
-      })
+    ? fail(problems.wrappedCutElsewhere(), { path: "round" })
     : null;
 
 /** A pocket or window of any outline, islands and all: `CUT POCKET "cam" DEEP 5`. */
@@ -73,16 +71,9 @@ export const cutOutline: RowKind<CutOutline> = {
     const open = openChainFor(raw.outline, outlines, row.turn ?? 0);
     if (!open.ok) return open;
     if (open.value) {
-      if (!raw.side)
-        return fail(`outline "${raw.outline}" is not closed`, {
-          path: "outline",
-          expected: "CLOSE, OFFSET for a band round it, or LEFT or RIGHT: the side of the walk that is cut to the edge",
-        });
+      if (!raw.side) return fail(problems.outlineNotClosed(raw.outline), { path: "outline" });
       if (typeof depth.value !== "number" && depth.value !== "thru")
-        return fail("an open chain is cut to a depth or through", {
-          path: "depth",
-          expected: "DEEP and a depth, or THRU",
-        });
+        return fail(problems.openChainWithoutDepth(), { path: "depth" });
       return places.ok
         ? ok({
             op: "cut",

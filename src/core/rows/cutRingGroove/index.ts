@@ -1,3 +1,4 @@
+import { problems } from "../problems";
 import { z } from "zod";
 import { marked, required, sequence, word } from "../../grammar/grammar";
 import { numberText } from "../../number";
@@ -37,11 +38,7 @@ export const cutRingGroove: RowKind<CutRingGroove> = {
   },
   feature: () => ({ is: "groove" }),
   recipe(row) {
-    if (row.inner >= row.outer)
-      return fail("the inside diameter is not smaller than the outside diameter", {
-        path: "inner",
-        expected: "an ID under the OD",
-      });
+    if (row.inner >= row.outer) return fail(problems.insideNotSmaller(), { path: "inner" });
     return cutAt(row, { body: "prism", outline: annulus(row.outer, row.inner), depth: row.deep });
   },
   closedForm: (row) => (Math.PI / 4) * (row.outer ** 2 - row.inner ** 2) * row.deep,

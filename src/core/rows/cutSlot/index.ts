@@ -1,3 +1,4 @@
+import { problems } from "../problems";
 import { z } from "zod";
 import { marked, number, required, sequence, word, type Part } from "../../grammar/grammar";
 import { numberText } from "../../number";
@@ -50,28 +51,19 @@ const sizePart: Part = {
 /** The slot's way round: a rectangle with half its width as the radius of its corners, or the band round an arc. */
 function loop(row: Resolved<CutSlot>): Result<Loop> {
   if (row.arc) return arcLoop(row.arc, row.width);
-  if (row.length === undefined) return fail("the length is missing", { path: "length", expected: "a length" });
+  if (row.length === undefined) return fail(problems.lengthMissing(), { path: "length" });
   const overall = row.measured === "centres" ? row.length + row.width : row.length;
-  if (overall <= row.width)
-    return fail("a slot is longer than it is wide", { path: "length", expected: "a length over the width" });
+  if (overall <= row.width) return fail(problems.slotShorterThanWide(), { path: "length" });
   return ok(roundedLoop(rectangleCorners(overall, row.width), row.width / 2)!);
 }
 
 /** The band of a width round an arc, from one angle counter-clockwise to the other, with round ends. */
 function arcLoop(arc: { diameter: number; from: number; to: number }, width: number): Result<Loop> {
   const [radius, half] = [arc.diameter / 2, width / 2];
-  if (radius <= half)
-    return fail("the slot is wider than its arc is round", {
-      path: "width",
-      expected: "a width under the arc's diameter",
-    });
+  if (radius <= half) return fail(problems.slotWiderThanItsArc(), { path: "width" });
   let sweep = arc.to - arc.from;
   while (sweep <= COINCIDENT) sweep += 2 * Math.PI;
-  if (sweep * radius + width >= 2 * Math.PI * radius)
-    return fail("the slot's ends run into one another", {
-      path: "arc.to",
-      expected: "a shorter arc, or a ring groove",
-    });
+  if (sweep * radius + width >= 2 * Math.PI * radius) return fail(problems.slotEndsMeet(), { path: "arc.to" });
   const centre = v2(0, 0);
   const end = (angle: number, start: number): Segment => ({
     kind: "arc",

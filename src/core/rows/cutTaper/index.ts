@@ -1,3 +1,4 @@
+import { problems } from "../problems";
 import { z } from "zod";
 import { fail, ok, type Result } from "../../base/result";
 import { number, sequence, word, type Part } from "../../grammar/grammar";
@@ -103,7 +104,7 @@ export function coneOf(row: Resolved<CutTaper>): Result<{ large: number; small: 
     return ok({ large: m.gauge, small: m.gauge - m.taper * deep, deep });
   }
   const deep = row.deep;
-  if (deep === undefined) return fail("the depth is missing", { path: "deep", expected: "DEEP and a depth" });
+  if (deep === undefined) return fail(problems.depthMissing(), { path: "deep" });
   const change = f.by === "ends" ? f.large - f.small : f.by === "ratio" ? deep / f.ratio : 2 * deep * Math.tan(f.angle);
   return ok({ large: f.large, small: f.large - change, deep });
 }
@@ -113,9 +114,8 @@ function profileOf(row: Resolved<CutTaper>): Result<ProfilePoint[]> {
   if (!cone.ok) return cone;
   const { large: a, small: b, deep } = cone.value;
   if (!(b >= 0) || b >= a)
-    return fail(b >= a ? "the taper does not narrow" : "the taper comes to a point before its depth", {
+    return fail(b >= a ? problems.taperDoesNotNarrow() : problems.taperToAPoint(), {
       path: row.form.by === "ends" ? "form.small" : "deep",
-      expected: b >= a ? "a diameter at the plane over that at the end" : "a smaller depth or a slimmer taper",
     });
   return ok([
     { r: a / 2, z: 0 },

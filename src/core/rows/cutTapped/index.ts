@@ -1,3 +1,4 @@
+import { problems } from "../problems";
 import { z } from "zod";
 import { sequence, type Clause, type Part } from "../../grammar/grammar";
 import { inCallout, numberText } from "../../number";
@@ -104,30 +105,18 @@ export function drilledHole(
   row: Resolved<CutTapped>,
 ): Result<{ thread: Thread; diameter: number; depth: Extent; fromTable: boolean }> {
   const thread = findThread(row.thread as string);
-  if (!thread)
-    return fail(`${row.thread} is no thread`, { path: "thread", expected: "a thread such as 8-32 UNC-2B or M5" });
+  if (!thread) return fail(problems.noThread(row.thread), { path: "thread" });
   const diameter = row.drill?.diameter ?? thread.size?.tapDrill;
-  if (diameter === undefined)
-    return fail(`no table has a tap drill for ${row.thread}`, {
-      path: "thread",
-      expected: "a standard thread, or DRILL and its diameter",
-    });
-  if (diameter >= thread.major)
-    return fail("the tap drill is as large as the thread", { path: "drill.diameter", expected: "a smaller drill" });
+  if (diameter === undefined) return fail(problems.noTapDrill(row.thread), { path: "thread" });
+  if (diameter >= thread.major) return fail(problems.tapDrillTooLarge(), { path: "drill.diameter" });
   const said = depthOf(row);
   if (!said.ok) return said;
   const threadDepth = said.value;
   const depth = row.drill?.thru ? "thru" : (row.drill?.deep ?? threadDepth);
   if (typeof depth === "number" && typeof threadDepth === "number" && depth < threadDepth - COINCIDENT)
-    return fail("the drilled hole is shallower than the thread", {
-      path: "drill.deep",
-      expected: "a drilled depth of at least the thread",
-    });
+    return fail(problems.drilledTooShallow(), { path: "drill.deep" });
   if (typeof depth === "number" && threadDepth === "thru")
-    return fail("the thread goes through and the drilled hole does not", {
-      path: "drill.deep",
-      expected: "DRILL THRU",
-    });
+    return fail(problems.drilledNotThrough(), { path: "drill.deep" });
   return ok({ thread, diameter, depth, fromTable: row.drill?.diameter === undefined });
 }
 

@@ -1,3 +1,4 @@
+import { problems } from "../problems";
 import { z } from "zod";
 import { fail, ok } from "../../base/result";
 import { flag, marked, required, sequence, word, type Part } from "../../grammar/grammar";
@@ -58,17 +59,9 @@ export const cutThread: RowKind<CutThread> = {
   },
   recipe(row, raw) {
     const thread = findThread(row.thread as string);
-    if (!thread)
-      return fail(`${row.thread} is no thread`, {
-        path: "thread",
-        expected: "a thread such as M6-6g or 1/4-20 UNC-2A",
-      });
+    if (!thread) return fail(problems.noOutsideThread(row.thread), { path: "thread" });
     const start = row.start ?? 0;
-    if (raw.helix && thread.pipe)
-      return fail("a taper thread is not cut as a helix", {
-        path: "helix",
-        expected: "no HELIX: it is said of the part",
-      });
+    if (raw.helix && thread.pipe) return fail(problems.taperThreadAsHelix(), { path: "helix" });
     if (raw.helix)
       return ok({
         op: "cut",

@@ -1,3 +1,4 @@
+import { problems } from "../problems";
 import { z } from "zod";
 import { fail } from "../../base/result";
 import { marked, number, required, sequence, word, type Part } from "../../grammar/grammar";
@@ -43,11 +44,7 @@ export const cutVeeGroove: RowKind<CutVeeGroove> = {
   recipe(row, raw, outlines) {
     const chains = chainsFor(raw.outline, outlines, row.turn ?? 0);
     if (!chains.ok) return chains;
-    if (!(row.angle > 0) || row.angle >= Math.PI)
-      return fail("the groove’s included angle lies between 0 and 180 degrees", {
-        path: "angle",
-        expected: "an angle such as 90",
-      });
+    if (!(row.angle > 0) || row.angle >= Math.PI) return fail(problems.grooveAngle(), { path: "angle" });
     return cutAt(row, { body: "vee", chains: chains.value, halfAngle: row.angle / 2, depth: row.deep });
   },
   closedForm: () => null,

@@ -1,3 +1,4 @@
+import { problems } from "../problems";
 import { z } from "zod";
 import { marked, sequence, word } from "../../grammar/grammar";
 import { numberText } from "../../number";
@@ -46,18 +47,14 @@ export const leavePrism: RowKind<LeavePrism> = {
   recipe(row, raw, outlines) {
     const o = outlinesFor(raw.outline, outlines, row.turn ?? 0);
     if (!o.ok) return o;
-    if (o.value.length > 1)
-      return fail(`outline "${raw.outline}" has ${o.value.length} separate loops`, {
-        path: "outline",
-        expected: "one closed loop with its holes; JOIN them, or leave them one by one",
-      });
+    if (o.value.length > 1) return fail(problems.separateLoops(raw.outline, o.value.length), { path: "outline" });
     if (row.draft !== undefined && Math.abs(row.draft) >= MOST_DRAFT)
-      return fail("walls lean less than 60 degrees", { path: "draft", expected: "a draft such as 3" });
+      return fail(problems.draftTooSteep(), { path: "draft" });
     if (row.draft && (row.way === "both" || row.height === undefined))
-      return fail("DRAFT goes with a height to one side", { path: "draft", expected: "X and a height, without BOTH" });
+      return fail(problems.draftBothWays(), { path: "draft" });
     const inset = (row.height ?? 0) * Math.tan(row.draft ?? 0);
     if (inset > 0 && !offsetRegion([o.value[0].outer], -inset).length)
-      return fail("its walls meet before the top", { path: "draft", expected: "a smaller draft or height" });
+      return fail(problems.wallsMeet(), { path: "draft" });
     return raised(row, o.value[0], row.draft ? { draft: row.draft } : {});
   },
   closedForm: () => null,

@@ -1,3 +1,4 @@
+import { problems } from "../problems";
 import { z } from "zod";
 import { marked, sequence, word } from "../../grammar/grammar";
 import { numberText } from "../../number";
@@ -39,10 +40,7 @@ export const leaveRing: RowKind<LeaveRing> = {
   recipe: (row) =>
     row.inner < row.outer
       ? raised(row, annulus(row.outer, row.inner))
-      : fail("the inside diameter is not smaller than the outside diameter", {
-          path: "inner",
-          expected: "an ID under the OD",
-        }),
+      : fail(problems.insideNotSmaller(), { path: "inner" }),
   closedForm: (row) =>
     row.height === undefined ? null : (Math.PI / 4) * (row.outer ** 2 - row.inner ** 2) * row.height,
   fields: [

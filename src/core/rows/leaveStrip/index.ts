@@ -1,3 +1,4 @@
+import { problems } from "../problems";
 import { z } from "zod";
 import { fail, ok, type Result } from "../../base/result";
 import { v2, type Vec2 } from "../../geometry/vec";
@@ -53,11 +54,7 @@ function roundedEnds(chain: Segment[], { left, right }: Thickness, width: number
   const short = ends.find(
     ({ segment }) => segment.kind !== "line" || segmentLength(segment) * (chain.length > 1 ? 1 : 0.5) < width / 2,
   );
-  if (short)
-    return fail("an end that is a full round has to be straight for half the strip's width", {
-      path: "outline",
-      expected: "a straight first and last step of at least half the width",
-    });
+  if (short) return fail(problems.fullRoundEndNotStraight(), { path: "outline" });
   return ok(
     ends.map(({ at, out, sign }): RoundedEnd => {
       const across = v2(-out.y, out.x);
@@ -94,8 +91,7 @@ export const leaveStrip: RowKind<LeaveStrip> = {
     if (!loop.ok) return loop;
     const outline = { outer: loop.value, holes: [] };
     if (!row.rounded) return raised(row, outline);
-    if (row.height === undefined)
-      return fail("ROUNDED ends go with a width", { path: "height", expected: "X and a width" });
+    if (row.height === undefined) return fail(problems.roundedEndsWithoutWidth(), { path: "height" });
     const ends = roundedEnds(chain.value, thickness, row.height);
     return ends.ok ? raised(row, outline, { ends: ends.value }) : ends;
   },

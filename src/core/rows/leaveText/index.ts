@@ -1,3 +1,4 @@
+import { problems } from "../problems";
 import { z } from "zod";
 import { marked, sequence, word } from "../../grammar/grammar";
 import { fail } from "../../base/result";
@@ -23,12 +24,7 @@ export type LeaveText = z.infer<typeof schema>;
 
 /** A row that is wrapped round another says nowhere else where it stands. */
 const standsElsewhere = ({ at, plane, way }: LeaveText) =>
-  at || plane || way
-    ? fail("what is wrapped round a row stands on that round alone", {
-        path: "round",
-        expected: "ON ROUND OF n AT angle,z and no other AT, ON, BOTH or DOWN",
-      })
-    : null;
+  at || plane || way ? fail(problems.wrappedLeaveElsewhere(), { path: "round" }) : null;
 
 /** Raised letters, or any outline of several loops: `LEAVE TEXT "scale" X .5 ON TOP`. */
 export const leaveText: RowKind<LeaveText> = {

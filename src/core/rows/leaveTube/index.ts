@@ -1,3 +1,4 @@
+import { problems } from "../problems";
 import { z } from "zod";
 import { fail, ok } from "../../base/result";
 import { marked, optional, sequence, word } from "../../grammar/grammar";
@@ -39,11 +40,7 @@ export const leaveTube: RowKind<LeaveTube> = {
   },
   feature: () => ({ is: "body", round: false, free: true }),
   recipe(row, raw, outlines) {
-    if (row.inner !== undefined && row.inner >= row.outer)
-      return fail("the inside diameter is not smaller than the outside diameter", {
-        path: "inner",
-        expected: "an ID under the OD",
-      });
+    if (row.inner !== undefined && row.inner >= row.outer) return fail(problems.insideNotSmaller(), { path: "inner" });
     const body = tubeBody(raw.outline, outlines, row.turn ?? 0, { outer: row.outer / 2, inner: (row.inner ?? 0) / 2 });
     if (!body.ok) return body;
     const { plane, place } = standing(row);

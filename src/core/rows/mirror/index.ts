@@ -1,3 +1,4 @@
+import { problems } from "../problems";
 import { z } from "zod";
 import { fail, ok } from "../../base/result";
 import { sequence, word, type Part } from "../../grammar/grammar";
@@ -50,7 +51,7 @@ export const mirror: RowKind<Mirror> = {
   recipe(row, raw) {
     const a = raw.about;
     const resolved = row.about as { plane?: object };
-    if (a.by === "plane" && !resolved.plane) return fail("the mirror has no plane", { path: "about" });
+    if (a.by === "plane" && !resolved.plane) return fail(problems.mirrorWithoutPlane(), { path: "about" });
     const mirrorAbout =
       a.by === "axis"
         ? { along: a.along }

@@ -1,3 +1,4 @@
+import { problems } from "../problems";
 import { z } from "zod";
 import { fail, ok, type Result } from "../../base/result";
 import { v3 } from "../../geometry/vec";
@@ -146,7 +147,7 @@ const skipClause: Clause = {
 const MOST = 1000;
 function copiesOf(w: Resolved<Repeat>["way"], raw: Repeat["way"]): Result<Copies> {
   const many = w.by === "grid" ? w.nx * w.ny : w.by === "like" ? 1 : w.n;
-  if (many > MOST) return fail(`${many} copies are too many`, { path: "way.n", expected: `at most ${MOST}` });
+  if (many > MOST) return fail(problems.tooManyCopies(many, MOST), { path: "way.n" });
   switch (w.by) {
     case "like":
       return ok({ by: "like", row: w.row as string });

@@ -1,3 +1,4 @@
+import { problems } from "../problems";
 import { fail, ok, type Result } from "../../base/result";
 import { readCard, writeDocument } from "../../callout";
 import type { JobDocument, Part } from "../../job/schema";
@@ -12,10 +13,10 @@ export function asPart(document: JobDocument, made: DerivedFixture, prefix: stri
   const read = readCard(text);
   if (read.errors.length) {
     const [e] = read.errors;
-    return fail(`what was written for "${made.name}" cannot be read: ${e.message}`, { expected: e.expected });
+    return fail(problems.writtenFault(made.name, e.message), { expected: e.expected });
   }
   const part = read.document.parts.find((p) => p.name === made.name);
-  if (!part) return fail(`"${made.name}" was not written`);
+  if (!part) return fail(problems.notWritten(made.name));
   const own = new Set([...part.rows, ...part.outlines, ...(part.planes ?? [])].map((x) => x.id));
   return ok({ ...(renamed(part, own, prefix) as Part), id: prefix });
 }

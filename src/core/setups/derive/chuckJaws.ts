@@ -1,3 +1,4 @@
+import { problems } from "../problems";
 import { fail, ok, type Result } from "../../base/result";
 import { lengthText, toNumberText } from "../../number";
 import { fixturePractice } from "../../tables";
@@ -25,10 +26,7 @@ export function deriveChuckJaws(from: DeriveFrom, op: number, wishes: FixtureWis
   const { standing, piece } = base.value;
   const axis = axisOfBox(standing.frame, standing.box);
   const round = roundGrip(work.kernel, piece, axis, standing.box.min.z, standing.box.min.z + grip.value);
-  if (!round)
-    return fail("nothing round about the axis of the piece stands where the chuck would grip", {
-      expected: "a piece that is round at its lower end",
-    });
+  if (!round) return fail(problems.nothingRoundToGrip());
   const { chuckOver, chuckGap, chuckFloor, chuckClearance, sizeStep } = fixturePractice[document.unit];
   const name = freeName(document, wishes.name ?? "bored jaws");
   const clearance = wishes.clearance ?? chuckClearance;

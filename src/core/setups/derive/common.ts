@@ -1,3 +1,4 @@
+import { problems } from "../problems";
 import { fail, ok, type Result } from "../../base/result";
 import { boxOfState } from "../../engine/piece";
 import { dot, oppositeSide, type Side } from "../../geometry/vec";
@@ -5,14 +6,13 @@ import type { PartItem } from "../../outline/fromPart";
 import { shapeOfPart } from "../../engine/partShapes";
 import { CONTACT, PARALLEL } from "../../geometry/tolerance";
 import type { JobDocument, Setup } from "../../job/schema";
-import { inCallout, lengthText, unitOf, type LengthUnit } from "../../number";
+import { inCallout, lengthText, saidLength, unitOf, type LengthUnit } from "../../number";
 import { partName } from "../../job/parts";
 import type { EvaluatedPart } from "../../evaluate/parts";
 import { cribFor, fixturePractice } from "../../tables";
 import { onlyOuter, squareCorners } from "../corners";
 import { shadowOfBand } from "../../engine/shadow";
 import type { StandingSetup, Work } from "../setup";
-import { LEAST_NEST } from "./least";
 
 /** What an assistant asks, each with what it proposes where nothing is said. Lengths mm. */
 export interface FixtureWishes {
@@ -63,14 +63,11 @@ export interface Base {
 export function baseOf({ document, standing }: DeriveFrom, op: number): Result<Base> {
   const found = standing.find((s) => s.setup.op === op);
   if (!found)
-    return fail(`there is no setup ${op} that stands`, {
+    return fail(problems.noSetup(op), {
       expected: standing.length ? `one of ${standing.map((s) => s.setup.op).join(", ")}` : "a SETUP line",
     });
   const { up } = found.setup;
-  if (typeof up !== "string")
-    return fail(`setup ${op} is turned to an angle: nothing is written for that`, {
-      expected: "a setup on one of the six sides",
-    });
+  if (typeof up !== "string") return fail(problems.setupAtAngle(op));
   const at = document.setups.findIndex((s) => s.op === op);
   const { box } = found;
   return ok({
@@ -106,13 +103,13 @@ export function freeName(document: JobDocument, wanted: string): string {
 }
 
 /** Where the stock round the part is milled off, the cutter passes over what holds: only what is under the part is held. */
-function roomUnder({ standing: { box, finished, piece } }: Base): number {
+function roomUnder({ standing: { box, finished, piece } }: Base, least: number): number {
   const isMilled = piece.rows.some((r) => r.placed?.step?.op === "leave");
   const isWider =
     box.max.x - box.min.x > finished.max.x - finished.min.x + CONTACT ||
     box.max.y - box.min.y > finished.max.y - finished.min.y + CONTACT;
   const room = finished.min.z - box.min.z;
-  return isMilled && isWider && room > LEAST_NEST ? room : Infinity;
+  return isMilled && isWider && room > least ? room : Infinity;
 }
 
 /**
@@ -120,17 +117,14 @@ function roomUnder({ standing: { box, finished, piece } }: Base): number {
  * @param under the height something is cut down to beside the piece: what holds stays below it, where it can
  */
 export function gripOf(base: Base, wished: number | undefined, unit: LengthUnit, under = Infinity): Result<number> {
-  const { gripLeast, gripShare, step } = fixturePractice[unit];
+  const { gripLeast, gripShare, nestLeast, step } = fixturePractice[unit];
   const proposed = Math.max(gripLeast, Math.ceil((base.height * gripShare) / step) * step);
-  const below = under > LEAST_NEST ? under : Infinity;
-  const grip = wished ?? Math.min(proposed, base.height / 2, roomUnder(base), below);
-  if (!(grip > 0)) return fail("the grip is nothing", { path: "grip", expected: "a grip over 0" });
+  const below = under > nestLeast ? under : Infinity;
+  const grip = wished ?? Math.min(proposed, base.height / 2, roomUnder(base, nestLeast), below);
+  if (!(grip > 0)) return fail(problems.nothingGripped(), { path: "grip" });
   return grip < base.height
     ? ok(grip)
-    : fail(`a grip of ${grip.toFixed(3)} mm is as deep as the piece is high, ${base.height.toFixed(3)} mm`, {
-        path: "grip",
-        expected: "a smaller grip",
-      });
+    : fail(problems.gripAsDeepAsPiece(saidLength(grip), saidLength(base.height)), { path: "grip" });
 }
 
 /** The outline of a nest: what the piece covers that deep, square corners relieved, with room all round. */
@@ -143,7 +137,7 @@ export function nestLines(
 ): Result<string[]> {
   const practice = fixturePractice[w.unit];
   const clearance = wishes.clearance ?? practice.clearance;
-  if (clearance < 0) return fail("the clearance is less than nothing", { path: "clearance", expected: "0 or more" });
+  if (clearance < 0) return fail(problems.clearanceNegative(), { path: "clearance" });
   const own = work.part.name;
   const shadow = shadowOfBand(work.kernel, base.piece, lyingFrame(base, work), 0, wishes.grip);
   if (!shadow.ok) return shadow;

@@ -7,7 +7,6 @@ import { lay } from "../lying";
 import type { Work } from "../setup";
 import { sweptOver } from "../tools";
 import type { Base } from "./common";
-import { LEAST_NEST } from "./least";
 
 /** What is taken away round a nest so that a cutter passes beside the piece. Lengths mm. */
 export interface CutterRoom {
@@ -50,6 +49,7 @@ export function cutterRoom(base: Base, work: Work, grip: number, clearance: numb
   const cutter = Math.max(...(job.crib ?? cribFor(job.unit)).map((c) => c.diameter));
   const low = lowestBeside(base, work, grip, clearance, cutter);
   if (!(low < grip)) return null;
-  const depth = grip - low + fixturePractice[job.unit].roomBelow;
-  return grip - depth >= LEAST_NEST ? { depth, wide: clearance + cutter } : null;
+  const { nestLeast, roomBelow } = fixturePractice[job.unit];
+  const depth = grip - low + roomBelow;
+  return grip - depth >= nestLeast ? { depth, wide: clearance + cutter } : null;
 }

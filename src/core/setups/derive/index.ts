@@ -1,4 +1,6 @@
+import { problems } from "../problems";
 import { fail, type Result } from "../../base/result";
+import { problemIn } from "../../number";
 import type { Setup } from "../../job/schema";
 import { evaluateSetups, type EvaluatedSetups } from "../evaluateSetups";
 import { standingSetups, workOf, type SetupsInput } from "../setup";
@@ -22,13 +24,13 @@ export function derive(
 ): Result<DerivedFixture> {
   const work = workOf(input);
   if (!work.ok) return work;
-  if (!input.document.setups.length)
-    return fail("the job has no setups yet", { expected: "SETUP lines, or the proposed routing taken first" });
+  if (!input.document.setups.length) return fail(problems.noSetupsYet());
   const standing = standingSetups(work.value);
   if (!standing.ok) return standing;
   const there = standing.value.flatMap((s) => (s.standing.ok ? [s.standing.value] : []));
   const { document, parts } = input;
-  return assistants[kind]({ document, parts, work: work.value, standing: there }, op, wishes);
+  const made = assistants[kind]({ document, parts, work: work.value, standing: there }, op, wishes);
+  return made.ok ? made : { ok: false, problems: made.problems.map((p) => problemIn(p, document.unit)) };
 }
 
 /** The setups that are proposed, held by nothing yet. */

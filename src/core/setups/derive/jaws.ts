@@ -1,5 +1,6 @@
+import { problems } from "../problems";
 import { fail, ok, type Result } from "../../base/result";
-import { lengthText, toNumberText } from "../../number";
+import { lengthText, saidLength, toNumberText } from "../../number";
 import { cribFor, fixturePractice, jawBlanks, type JawBlank } from "../../tables";
 import type { Work } from "../setup";
 import { lowestBeside } from "./cutterRoom";
@@ -41,16 +42,12 @@ export function deriveJaws(from: DeriveFrom, op: number, wishes: FixtureWishes):
   const spacer = wishes.spacer ?? fixturePractice[document.unit].spacer;
   const across = wishes.across ?? (base.value.wide <= base.value.long ? "y" : "x");
   const [long, wide] = across === "y" ? [base.value.long, base.value.wide] : [base.value.wide, base.value.long];
-  if (spacer <= 0 || spacer >= wide)
-    return fail("the spacer keeps the jaws apart by something under the piece's width", {
-      path: "spacer",
-      expected: "a spacer over 0 and under the width of the piece",
-    });
+  if (spacer <= 0 || spacer >= wide) return fail(problems.spacerTooWide(), { path: "spacer" });
   const blank = wishes.blank
     ? jawBlanks.rows.find((b) => b.name === wishes.blank)
     : blankFor(document.unit, long, wide, grip.value, spacer);
   if (!blank)
-    return fail(`no usual jaw blank takes a piece of ${long.toFixed(1)} x ${wide.toFixed(1)} mm`, {
+    return fail(problems.noJawBlank(saidLength(long), saidLength(wide)), {
       path: "blank",
       expected: jawBlanks.rows
         .filter((b) => b.unit === document.unit)

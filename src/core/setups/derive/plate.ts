@@ -1,5 +1,7 @@
+import { problems } from "../problems";
 import { fail, ok, type Result } from "../../base/result";
 import { PARALLEL } from "../../geometry/tolerance";
+import { saidLength } from "../../number";
 import { shapeOfPart } from "../../engine/partShapes";
 import { dot } from "../../geometry/vec";
 import { loopArea } from "../../outline";
@@ -53,7 +55,7 @@ function clampOf(text: string | undefined): Result<Clamp | null> {
   const known = found && found.length === text.trim().length ? findThread(found.designation) : null;
   return known
     ? ok({ thread: found!.designation, major: known.major })
-    : fail(`"${text}" is no thread of the table`, { path: "clamps", expected: "M6, or 1/4-20 UNC-2B" });
+    : fail(problems.notAThread(text), { path: "clamps" });
 }
 
 function layoutOf(from: DeriveFrom, op: number, wishes: FixtureWishes): Result<Layout> {
@@ -65,7 +67,7 @@ function layoutOf(from: DeriveFrom, op: number, wishes: FixtureWishes): Result<L
   }
   const count = wishes.stations ?? { x: bases.length, y: 1 };
   if (!(count.x >= 1 && count.y >= 1 && count.x * count.y <= MOST_STATIONS))
-    return fail("that many stations are none", { path: "stations", expected: `1x1 to ${MOST_STATIONS} in all` });
+    return fail(problems.tooManyStations(MOST_STATIONS), { path: "stations" });
   const lowest = bases.reduce((a, b) => (b.height < a.height ? b : a));
   const grip = gripOf(lowest, wishes.grip, from.document.unit);
   if (!grip.ok) return grip;
@@ -86,11 +88,7 @@ function layoutOf(from: DeriveFrom, op: number, wishes: FixtureWishes): Result<L
     y: wishes.pitch?.y || up(size.y + between, sizeStep),
   };
   const tight = (["x", "y"] as const).find((k) => count[k] > 1 && pitch[k] <= size[k]);
-  if (tight)
-    return fail(`a pitch of ${pitch[tight].toFixed(3)} mm is smaller than the nest, ${size[tight].toFixed(3)} mm`, {
-      path: "pitch",
-      expected: "a pitch over the size of the piece",
-    });
+  if (tight) return fail(problems.pitchUnderNest(saidLength(pitch[tight]), saidLength(size[tight])), { path: "pitch" });
   return ok({ bases, count, pitch, size, grip: grip.value, rooms, clamp: clamp.value });
 }
 const MOST_STATIONS = 100;

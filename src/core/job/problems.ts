@@ -1,0 +1,20 @@
+import { problemsOf } from "@/core/base/result";
+
+/** What can be wrong here: a code each, what it is about, and its words. */
+export const problems = problemsOf("job", {
+  notADocument: () => ({ message: "this is no job document", expected: 'an object with "format": "sgorbia.job"' }),
+  notADocumentOfJobs: () => ({ message: "this is no job document" }),
+  newerVersion: (version: number, known: number) => ({
+    message: `this document is of version ${version}, newer than this program`,
+    expected: `version ${known}`,
+  }),
+  notJson: (place: string) => ({ message: `the file is no JSON${place}`, expected: "a job document" }),
+  limitsTurnedAround: () => ({
+    message: "the lower limit is larger than the upper one",
+    expected: "the larger limit first",
+  }),
+  deviationsTurnedAround: () => ({
+    message: "the lower limit is larger than the upper one",
+    expected: "such as +.003 -.001",
+  }),
+});

@@ -1,0 +1,15 @@
+import { problemsOf } from "@/core/base/result";
+
+/** What can go wrong here: a code each, what it is about, and its words. */
+export const problems = problemsOf("server", {
+  fileEmpty: () => ({ message: "the file is empty", expected: "a PNG or JPEG picture, a PDF or a DXF" }),
+  fileTooLarge: (megabytes: string) => ({ message: `the file has ${megabytes} MB` }),
+  fileOfNoKind: () => ({ message: "this is neither a PNG, a JPEG, a PDF nor an ASCII DXF" }),
+  pictureTooLarge: (most: number) => ({ message: "this picture is too large to keep", expected: `at most ${most} MB` }),
+  jobMovedOn: () => ({ message: "the job has moved on", expected: "its present revision" }),
+  jobGone: () => ({ message: "this job is gone", expected: "a job that was not deleted" }),
+  editsDoNotFit: () => ({ message: "these edits do not fit the job", expected: "edits made from this revision" }),
+  noPart: (part: string) => ({ message: `there is no part "${part}"`, expected: "a part of this job" }),
+  noSetup: (op: number) => ({ message: `there is no setup ${op} that stands`, expected: "one of the job's setups" }),
+  fileNotMade: (why: string) => ({ message: `the file could not be made: ${why}` }),
+});
