@@ -158,6 +158,7 @@ const door = {
     };
     try {
       const evaluation = await evaluate(job, k, {
+        before: last,
         solved: async (key) => {
           say(job.rows.length, job.rows.length, key);
           await breathe();

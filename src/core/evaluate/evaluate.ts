@@ -11,6 +11,7 @@ import { placeStock, type PlacedStock } from "../engine/placedStock";
 import { allowanceOf, radialAllowance, type Allowance } from "../stock/stock";
 import { cribFor, defaultLimits, findMaterial, type Limits } from "../tables";
 import type { EvaluatedOutline } from "../outline/evaluateOutline";
+import { isSameBut, unreadByFindings, unreadByLedger } from "./kept";
 import type { Problem } from "../base/result";
 import { valueOf } from "../engine/numbers";
 import type { EdgeInfo, FaceInfo, SolidKernel } from "../engine/kernel";
@@ -58,16 +59,20 @@ export function densityOf(prepared: Prepared): number | null {
   return findMaterial(material.name)?.density ?? null;
 }
 
+interface Options {
+  limits?: Limits;
+  patience?: Patience;
+  /** Told as soon as the solid stands, before anything is measured on it. */
+  solved?: (finalKey: string | null) => Promise<void>;
+  /** The evaluation before this one, with the same limits: what rests on nothing that changed since is taken over. */
+  before?: { job: Job; evaluation: Evaluation } | null;
+}
+
 /**
  * Evaluates a job through all stages. Each stage depends only on those before it; solids are kept by the kernel
  * under the key of their prefix.
- * @param options `solved` is told as soon as the solid stands, before anything is measured on it
  */
-export async function evaluate(
-  job: Job,
-  kernel: SolidKernel,
-  options: { limits?: Limits; patience?: Patience; solved?: (finalKey: string | null) => Promise<void> } = {},
-): Promise<Evaluation> {
+export async function evaluate(job: Job, kernel: SolidKernel, options: Options = {}): Promise<Evaluation> {
   const prepared = prepare(job);
   const solved = await solve(prepared, kernel, options.patience);
   const key = solved.finalKey;
@@ -90,25 +95,10 @@ export async function evaluate(
   }
   const faces = key === null ? [] : kernel.faces(key),
     edges = key === null ? [] : kernel.edges(key);
-  let findings: Finding[] = [];
-  if (key !== null && part) {
-    const context: RuleContext = {
-      job,
-      scope: prepared.scope,
-      rows: solved.rows,
-      kernel,
-      key,
-      faces,
-      edges,
-      partBox: part.box,
-      stock: stock?.placed ?? null,
-      allowance: stock?.allowance ?? null,
-      radialAllowance: stock?.radial ?? null,
-      crib: job.crib ?? cribFor(job.unit),
-      limits: options.limits ?? defaultLimits,
-    };
-    findings = findAll(context);
-  }
+  const before = options.before?.evaluation.solved.finalKey === key ? options.before : null;
+  const still = (unread: readonly (keyof Job)[]) =>
+    before && isSameBut(before.job, job, unread) ? before.evaluation : null;
+  const context = key !== null && part ? contextOf({ prepared, solved, key, part, stock, kernel, options }) : null;
   return {
     outlines: solved.outlines,
     solved,
@@ -116,9 +106,38 @@ export async function evaluate(
     stock,
     stockProblem: placed && !placed.ok ? placed.problems[0] : null,
     density,
-    findings,
-    ledger: ledgerOf(job, ledger(job, solved, faces, edges, prepared.scope)),
+    findings: still(unreadByFindings)?.findings ?? (context ? findAll(context) : []),
+    ledger: still(unreadByLedger)?.ledger ?? ledgerOf(job, ledger(job, solved, faces, edges, prepared.scope)),
     checks: compareChecks(job, part && figuresOf(job, part, faces, edges), prepared.scope),
+  };
+}
+
+interface Measured {
+  prepared: Prepared;
+  solved: Solved;
+  key: string;
+  part: PartReport;
+  stock: StockReport | null;
+  kernel: SolidKernel;
+  options: Options;
+}
+/** What the rules look at. */
+function contextOf({ prepared, solved, key, part, stock, kernel, options }: Measured): RuleContext {
+  const { job, scope } = prepared;
+  return {
+    job,
+    scope,
+    rows: solved.rows,
+    kernel,
+    key,
+    faces: kernel.faces(key),
+    edges: kernel.edges(key),
+    partBox: part.box,
+    stock: stock?.placed ?? null,
+    allowance: stock?.allowance ?? null,
+    radialAllowance: stock?.radial ?? null,
+    crib: job.crib ?? cribFor(job.unit),
+    limits: options.limits ?? defaultLimits,
   };
 }
 
