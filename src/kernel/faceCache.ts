@@ -2,6 +2,7 @@ import type { TopoDS_Edge, TopoDS_Face, TopoDS_Shape, TopoDS_Wire } from "replic
 import { scale, sub, dot, unit, type Box, type Vec3 } from "@/core/geometry/vec";
 import type { FaceInfo } from "@/core/engine/kernel";
 import { flatMesh, flatMeshLess, ringsOfWires } from "./flatMesh";
+import { areaOfGaps, gapsOf, type Gaps } from "./gaps";
 import { extractMesh, type FaceMesh } from "./meshing";
 import type { OC } from "./oc";
 import { boundedByOtherCurves, boxOfShape, describeFace, describeFlat, turnedBetween, type Turned } from "./topology";
@@ -16,6 +17,7 @@ interface Entry {
   face: TopoDS_Face;
   info?: FaceInfo;
   mesh?: Meshed;
+  gaps?: Gaps;
   /** Bounded by anything but lines and circles. */
   intricate?: boolean;
   box?: Box;
@@ -86,7 +88,16 @@ export class FaceCache {
   /** What a face is, without its tag. */
   info(face: TopoDS_Face): FaceInfo {
     const e = this.entry(face);
-    return (e.info ??= describeFace(this.oc, face));
+    if (!e.info) {
+      e.info = describeFace(this.oc, face);
+      e.info.area += areaOfGaps(this.gaps(face));
+    }
+    return e.info;
+  }
+  /** What a face lacks up to its true edges: nothing, but where the library drew them badly. */
+  gaps(face: TopoDS_Face): Gaps {
+    const e = this.entry(face);
+    return (e.gaps ??= gapsOf(this.oc, face));
   }
   /**
    * Whether a face is bounded by anything but lines and circles, as where a bore runs through a round: the library's

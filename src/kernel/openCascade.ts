@@ -18,7 +18,9 @@ import { copiesOf, plateOf, type Tagged } from "./bodies";
 import { hiddenLineDrawing } from "./drawing";
 import { boolean } from "./booleans";
 import { treatEdges } from "./edgeTreatment";
+import { volumeOfGaps } from "./gaps";
 import { insert } from "./insertion";
+import { joinedCopies } from "./insertion/joinedCopies";
 import { boxIn, fittedTools, isFitted } from "./fitted";
 import { Library } from "./library";
 import { levelFrame, passagesOf, stretchesOf } from "./passages";
@@ -185,11 +187,15 @@ export class OpenCascadeKernel implements SolidKernel {
     if (step.body.body === "vee") return this.addOrTake(from, step, this.library.grooves.toolsOf(step), Infinity);
     const fitted = isFitted(step.body) && from ? fittedTools(oc, from, step) : null;
     if (fitted && !fitted.ok) return fitted;
-    const tools = fitted ? fitted.value : copiesOf(oc, step);
+    const lapping = fitted || step.op !== "cut" || !this.options.inserts ? null : joinedCopies(this.library, step);
+    const tools = fitted ? fitted.value : (lapping ?? copiesOf(oc, step));
     if (fitted) return this.addOrTake(from, step, tools, Infinity);
     try {
       // All tools of a step are copies of one.
-      return this.addOrTake(from, step, tools, from ? Math.abs(volumeOf(oc, tools[0].shape)) * tools.length : Infinity);
+      const most = lapping
+        ? tools.reduce((sum, t) => sum + Math.abs(volumeOf(oc, t.shape)), 0)
+        : Math.abs(volumeOf(oc, tools[0].shape)) * tools.length;
+      return this.addOrTake(from, step, tools, from ? most : Infinity);
     } finally {
       if (from) for (const t of tools) t.shape.delete();
     }
@@ -211,12 +217,13 @@ export class OpenCascadeKernel implements SolidKernel {
     if (solids === 0) return { volume: 0, solids, box: { min: v3(0, 0, 0), max: v3(0, 0, 0) } };
     const faces = facesOf(oc, shape);
     const intricate = faces.some((f) => this.library.faces.isIntricate(f));
+    const gaps = faces.flatMap((f) => this.library.faces.gaps(f));
     faces.forEach((f) => f.delete());
     const volume = scope((own) => {
       const p = own(new oc.GProp_GProps());
       if (intricate) oc.BRepGProp.VolumeProperties(shape, p, VOLUME_PRECISION, false, false);
       else oc.BRepGProp.VolumeProperties(shape, p, false, false, false);
-      return p.Mass();
+      return p.Mass() + volumeOfGaps(oc, shape, gaps);
     });
     return { volume, solids, box: boxOfShape(oc, shape), ...(intricate ? { precision: VOLUME_TRUSTED } : {}) };
   }

@@ -105,7 +105,7 @@ interface Xyz {
   delete(): void;
 }
 /** Reads a kernel point or direction and frees it. */
-function take(p: Xyz): Vec3 {
+export function take(p: Xyz): Vec3 {
   const v = v3(p.X(), p.Y(), p.Z());
   p.delete();
   return v;
@@ -342,7 +342,8 @@ export function measureCurve(oc: OC, edge: TopoDS_Edge): MeasuredEdge {
   });
 }
 
-function edgeNormal(oc: OC, edge: TopoDS_Edge, face: TopoDS_Face, t: number): Vec3 {
+/** The outward normal of a face at a point of its edge, by the parameter of the edge. */
+export function edgeNormal(oc: OC, edge: TopoDS_Edge, face: TopoDS_Face, t: number): Vec3 {
   return scope((own) => {
     const surface = own(new oc.BRepAdaptor_Surface(face, false));
     const flat = own(new oc.BRepAdaptor_Curve2d(edge, face));

@@ -21,6 +21,7 @@ import {
   sightAlong,
   isLevel,
   obstacleUnder,
+  type Sight,
   type Obstacle,
   type Region,
   type Surroundings,
@@ -49,7 +50,7 @@ const ARC_STEP = Math.PI / 32;
 const keyOfNormal = (f: Frame) => [f.normal.x, f.normal.y, f.normal.z].map((c) => c.toFixed(9)).join(",");
 
 /** The way round what a body takes at one place, seen along its frame's normal; null where it is not one simple way. */
-function loopOf(body: PlacedBody): { loop: Loop; depth: number } | null {
+export function loopOf(body: PlacedBody): { loop: Loop; depth: number } | null {
   if (body.body === "prism") {
     if (!isPlain(body)) return null;
     if (body.outline.holes.length || body.more?.length || Math.abs(body.from) > ROUNDING) return null;
@@ -61,7 +62,7 @@ function loopOf(body: PlacedBody): { loop: Loop; depth: number } | null {
   return { loop: circle(body.profile[0].r), depth: Math.max(...body.profile.map((p) => p.z)) };
 }
 
-function silhouetteOf(loop: Loop, frame: Frame, around: Surroundings): Silhouette {
+export function silhouetteOf(loop: Loop, frame: Frame, sight: Sight): Silhouette {
   let sag = 0;
   const points = loop.flatMap((s): Vec2[] => {
     if (s.kind === "line") return [s.from];
@@ -70,7 +71,7 @@ function silhouetteOf(loop: Loop, frame: Frame, around: Surroundings): Silhouett
     return Array.from({ length: n }, (_, i) => arcPoint(s, i / n));
   });
   return silhouette(
-    points.map((p) => flatten(around.sight, fromFrame(frame, p))),
+    points.map((p) => flatten(sight, fromFrame(frame, p))),
     sag + COINCIDENT,
   );
 }
@@ -161,7 +162,7 @@ export function insertCut(library: Library, host: Host, step: BodyStep): Inserte
   const around = surroundingsOf(host, step.frame, cache);
   const region = (face: number) => regionAt(oc, host, around, face);
   const top = dot(step.frame.origin, step.frame.normal);
-  const copies = step.places.map((p) => silhouetteOf(moveLoop(shape.loop, p), step.frame, around));
+  const copies = step.places.map((p) => silhouetteOf(moveLoop(shape.loop, p), step.frame, around.sight));
   const lies: Lies[] = [];
   for (const s of copies) {
     const lie = liesOf(around, region, s, top, top - shape.depth);
@@ -177,7 +178,7 @@ export function insertCut(library: Library, host: Host, step: BodyStep): Inserte
   if (!(library.insertTools.volumeOf(tool) > 0)) return null;
   // Where it comes out it may be narrower than where it goes in: the flat there has only that border.
   const way = body.body === "revolved" ? circle(body.profile[body.profile.length - 1].r) : shape.loop;
-  const ends = step.places.map((p) => silhouetteOf(moveLoop(way, p), step.frame, around));
+  const ends = step.places.map((p) => silhouetteOf(moveLoop(way, p), step.frame, around.sight));
   if (!allApart(copies))
     return insertLapping(library, host, tool, { copies, depth: shape.depth, out: depth && top - depth });
   return scope((own) => putIn(library, own, host, around, { tool, lies, copies, ends, top, deep: shape.depth }));

@@ -6,7 +6,7 @@ import { inTurn, putJoined } from "./joined";
 import { groupsThatMeet, type Silhouette } from "./silhouette";
 
 /** Tools of a group joined at most: beyond that one boolean on the part costs less. */
-const MOST_JOINED = 12;
+export const MOST_JOINED = 12;
 
 interface Lapping {
   /** The way round every copy, seen along the cut. */
@@ -46,7 +46,8 @@ export function insertLapping(
   }
 }
 
-function onceEach({ places }: BodyStep, group: number[]): number[] {
+/** Copies without those that stand in one place with another. */
+export function onceEach({ places }: BodyStep, group: number[]): number[] {
   const spot = (i: number) => `${Math.round(places[i].x * 1e6)},${Math.round(places[i].y * 1e6)}`;
   return [...new Map([...group].sort((a, b) => b - a).map((i) => [spot(i), i])).values()].sort((a, b) => a - b);
 }
