@@ -47,6 +47,8 @@ export function edgeText(w: Words): string | null {
     else if (s.tag === null && angle === null && isLean && Number(s.text) >= LEAST_LEAN) angle = s.text;
     else return null;
   }
+  // A radius on upright edges is a round; on others it may be a fillet of the floor.
+  if (!treatment && isRadius && edges.length && edges.every((e) => e === "VERTICAL")) treatment = "ROUND";
   if (!treatment || size === null || !edges.length) return null;
   if (isRadius && treatment !== "ROUND") return null;
   // A break leans 45 degrees, and a round not at all.

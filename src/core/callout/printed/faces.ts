@@ -3,15 +3,23 @@ import type { Words } from "./words";
 
 /** Facing, steps and ring grooves from a print's words: `FACE .03 DEEP`, `STEP LEFT .75 WIDE .3 DEEP`, `GROOVE 1.5 OD 1.36 ID .06 DEEP`. */
 export function faceText(w: Words): string | null {
+  w.take("ORING");
   const head = w.takeOne(["FACE", "STEP", "GROOVE"]);
   if (!head) return null;
   const said: Partial<Record<"deep" | "wide" | "OD" | "ID", string>> = {};
   const bare: string[] = [];
   const places = new Places();
   let side: string | null = null;
+  let plane: string | null = null;
   while (!w.done) {
     if (w.take(",") || w.take("X") || w.take("TYP")) continue;
     side ??= head === "STEP" ? w.takeOne(["LEFT", "RIGHT", "FRONT", "BACK"]) : null;
+    if (head === "FACE" && plane === null && w.take("OFF")) {
+      w.take("THE");
+      const off = w.takeOne(["TOP", "BOTTOM", "FRONT", "BACK", "LEFT", "RIGHT"]);
+      if (!off) return null;
+      plane = off === "TOP" ? "" : ` ON ${off}`;
+    }
     if (w.done) break;
     const size = w.size();
     if (!size) {
@@ -25,7 +33,9 @@ export function faceText(w: Words): string | null {
   }
   const deep = said.deep ?? (head === "FACE" ? bare.shift() : undefined);
   if (!deep) return null;
-  if (head === "FACE") return bare.length ? null : `CUT FACE DEEP ${deep}${places.text}`;
+  // Off one side and on another: two planes.
+  if (plane !== null && places.text) return null;
+  if (head === "FACE") return bare.length ? null : `CUT FACE DEEP ${deep}${plane ?? ""}${places.text}`;
   if (head === "GROOVE")
     return said.OD && said.ID && !said.wide && !bare.length
       ? `CUT GROOVE OD ${said.OD} ID ${said.ID} DEEP ${deep}${places.text}`

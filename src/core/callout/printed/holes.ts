@@ -21,7 +21,16 @@ const verbs = [
   "TAPPED",
   "REAM",
   "REAMED",
+  "DOWEL",
 ] as const;
+/** Said of the depth of a thread, which is what it is anyway. */
+const fullThread = [
+  ["FULL", "THREAD"],
+  ["FULL", "THD"],
+  ["FULL", "THDS"],
+  ["MIN", "FULL", "THREAD"],
+  ["MIN", "FULL", "THD"],
+];
 const through = [["THRU", "ALL"], ["THROUGH", "ALL"], ["THRU"], ["THROUGH"], ["FULL", "DEPTH"]];
 
 /**
@@ -52,7 +61,16 @@ class HoleWords {
 
   /** Takes the next phrase; false where it is none of a hole's. */
   take(w: Words): boolean {
-    if (w.take(",") || w.take(":") || w.take("&") || w.take("AND") || w.take("TO") || w.take("TYP") || w.take("WITH"))
+    if (
+      w.take(",") ||
+      w.take("/") ||
+      w.take(":") ||
+      w.take("&") ||
+      w.take("AND") ||
+      w.take("TO") ||
+      w.take("TYP") ||
+      w.take("WITH")
+    )
       return true;
     return w.firstOf(
       () => this.howMany(w),
@@ -121,7 +139,8 @@ class HoleWords {
     if (this.thread !== null) this.turnTo("drill");
     this.isDrilled = true;
     const round = this.rounds[this.target];
-    if (round.diameter !== undefined) return false;
+    // `⌀.266 (LTR H)`: its name said again.
+    if (round.diameter !== undefined) return Number(round.diameter) === parseFloat(diameter);
     round.diameter = diameter;
     const save = w.mark();
     const again = w.size();
@@ -158,9 +177,15 @@ class HoleWords {
 
   /** A number: the diameter or depth of what is being told, or a countersink's angle. */
   private measure(w: Words): boolean {
-    w.take("X");
+    const isCrossed = w.take("X");
     const size = w.size();
     if (!size) return false;
+    if (fullThread.some((words) => w.take(...words)) && this.thread === null) return false;
+    // `1/4-20 UNC-2B X .375`: how deep the thread is.
+    if (isCrossed && size.tag === null && this.thread !== null && this.target === "hole")
+      return put(this.rounds.hole, "depth", size);
+    // `M8 ↧16 / ⌀6.8 ↧20`: a diameter behind a thread is its tap drill's.
+    if (size.tag === "⌀" && this.thread !== null && this.target === "hole") this.turnTo("drill");
     const told = this.rounds[this.target];
     if (size.tag === "⌀" && this.target !== "csk" && this.target !== "drill" && isWhole(told)) this.nextStep();
     const round = this.rounds[this.target];
@@ -196,6 +221,12 @@ class HoleWords {
     const { hole, cbore, csk } = this.rounds;
     if (csk.depth !== undefined || (this.named.has("csk") && csk.diameter === undefined)) return false;
     if (!this.named.has("cbore") || cbore.diameter !== undefined) return true;
+    // `.75 DIA CBORE .25 DEEP`: the diameter before its name.
+    if (cbore.depth !== undefined && hole.depth === undefined && this.thread === null && hole.diameter !== undefined) {
+      cbore.diameter = hole.diameter;
+      this.rounds.hole = {};
+      return true;
+    }
     if (cbore.depth !== undefined || this.thread !== null || hole.depth === undefined || hole.depth === "THRU")
       return false;
     Object.assign(cbore, hole);
@@ -204,7 +235,7 @@ class HoleWords {
   }
 
   text(): string | null {
-    if (!this.settleNames()) return null;
+    if (!this.settleNames() || !this.places.isEven(this.count)) return null;
     const first = this.firstRow();
     const stacked = this.stackedRows();
     const far = this.places.isBoth ? this.farRow() : "";

@@ -32,6 +32,7 @@ const MOST_LEFT_OUT = 16;
 
 /** What stands before a row's own words: OFF, its verb, its name. */
 const opening = /^\s*(OFF\s+)?(LEAVE\b|CUT\b|ADD\b|REMOVE\b)?\s*("[^"]*"\s*:)?/i;
+const slotFirst = /^\s*(?:\(?\d+\)?\s*X?\s*)?SLOTS?\b/i;
 const verbs: Record<string, "LEAVE" | "CUT"> = { LEAVE: "LEAVE", ADD: "LEAVE", CUT: "CUT", REMOVE: "CUT" };
 const cuts = [edgeText, pocketText, faceText, holeText];
 
@@ -43,20 +44,43 @@ export function printedRow(typed: string, context: PrintedContext): PrintedRow |
   const head = opening.exec(typed)!;
   const body = typed.slice(head[0].length);
   const verb = head[2] ? verbs[head[2].toUpperCase()] : null;
-  const found = new Map<string, PrintedRow>();
-  // In the card's own words but for the verb.
-  if (!verb)
-    for (const v of ["LEAVE", "CUT"]) {
-      const text = named(`${v} ${body.trim()}`, head[1] ?? "", head[3] ?? "");
-      if (context.reads(text)) found.set(text, { text, toleranced: [] });
-    }
-  if (found.size) return found.size === 1 ? [...found.values()][0] : null;
+  const line: Line = { body, off: head[1] ?? "", name: head[3] ?? "", verb };
+  // The two sizes of a slot stand in either order on a print: it is heard as a print says it first.
+  const ways = slotFirst.test(body) ? [inWords, asItStands] : [asItStands, inWords];
+  for (const way of ways) {
+    const found = way(line, context);
+    if (found.size) return found.size === 1 ? [...found.values()][0] : null;
+  }
+  return null;
+}
+
+interface Line {
+  body: string;
+  off: string;
+  name: string;
+  verb: "LEAVE" | "CUT" | null;
+}
+type Found = Map<string, PrintedRow>;
+
+/** In the card's own words but for the verb. */
+function asItStands({ body, off, name, verb }: Line, context: PrintedContext): Found {
+  const found: Found = new Map();
+  for (const v of verb ? [] : ["LEAVE", "CUT"]) {
+    const text = named(`${v} ${body.trim()}`, off, name);
+    if (context.reads(text)) found.set(text, { text, toleranced: [] });
+  }
+  return found;
+}
+
+/** In a print's words, by every family of rows. */
+function inWords({ body, off, name, verb }: Line, context: PrintedContext): Found {
+  const found: Found = new Map();
   for (const read of familiesFor(verb, context.isFirst)) {
     const w = Words.of(body, context.unit);
     const text = w && read(w);
     if (!text) continue;
     const [first, ...more] = text.split("\n");
-    const whole = named(first, head[1] ?? "", head[3] ?? "");
+    const whole = named(first, off, name);
     if (![whole, ...more].every((t) => context.reads(t))) continue;
     found.set([whole, ...more].join("\n"), {
       text: whole,
@@ -64,7 +88,7 @@ export function printedRow(typed: string, context: PrintedContext): PrintedRow |
       ...(more.length ? { more } : {}),
     });
   }
-  return found.size === 1 ? [...found.values()][0] : null;
+  return found;
 }
 
 const tolerancedOf = (w: Words): PrintedRow["toleranced"] =>
@@ -74,7 +98,7 @@ type Family = (w: Words) => string | null;
 /** Without a verb the first row is the piece itself; of the others only what names its form is left. */
 function familiesFor(verb: "LEAVE" | "CUT" | null, isFirst: boolean): Family[] {
   const leave: Family = (w) => leaveText(w, verb !== null || isFirst);
-  const leaveByName: Family = (w) => (w.here?.is === "word" ? leaveText(w, false) : null);
+  const leaveByName: Family = (w) => leaveText(w, false);
   if (verb === "LEAVE") return [leave];
   if (verb === "CUT") return cuts;
   return isFirst ? [leave, ...cuts] : [...cuts, leaveByName];

@@ -1,6 +1,7 @@
 import type { Size, Words } from "./words";
 
-const heads: Record<string, "block" | "round" | "hex" | "square" | "ring"> = {
+type Head = "block" | "round" | "hex" | "square" | "ring";
+const heads: Record<string, Head> = {
   BLOCK: "block",
   PLATE: "block",
   BAR: "block",
@@ -18,6 +19,11 @@ const heads: Record<string, "block" | "round" | "hex" | "square" | "ring"> = {
   HEX: "hex",
   HEXAGON: "hex",
   SQUARE: "square",
+  SQ: "square",
+  "□": "square",
+  HUB: "round",
+  SPIGOT: "round",
+  PAD: "block",
   RING: "ring",
   TUBE: "ring",
   SLEEVE: "ring",
@@ -27,16 +33,20 @@ const heads: Record<string, "block" | "round" | "hex" | "square" | "ring"> = {
 
 /** A leave row from a print's words: `⌀4.250 X .750 THK`, `4 LG X 2 WIDE X .5 THK`, `HEX 1.5 AF X .5`. */
 export function leaveText(w: Words, verbSaid: boolean): string | null {
-  let head: (typeof heads)[string] | null = null;
-  while (w.here?.is === "word" && heads[w.here.text]) {
-    const said = heads[w.next()!.text];
-    // ROUND BAR is round, HEX BAR a hexagon.
-    head = head && head !== "block" ? head : said;
-  }
+  let head: Head | null = null;
+  const heading = () => {
+    while (w.here && w.here.is !== "quoted" && heads[w.here.text]) {
+      const said = heads[w.next()!.text];
+      // ROUND BAR is round, HEX BAR a hexagon.
+      head = head && head !== "block" ? head : said;
+    }
+  };
+  heading();
   if (!head && !verbSaid && !w.here) return null;
   if (w.here?.is === "quoted") return !head || head === "block" ? prismText(w) : null;
-  const sizes = sizesBetweenX(w);
-  const shape = sizes && shapeOf(head, sizes);
+  // `1.00 DIA HUB X .25 HIGH`: the name may stand behind a size.
+  const sizes = sizesBetweenX(w, heading);
+  const shape = sizes && (verbSaid || head) && shapeOf(head, sizes);
   if (!shape) return null;
   const rest = w.rest();
   return `LEAVE ${shape}${rest && ` ${rest}`}`;
@@ -52,8 +62,8 @@ function prismText(w: Words): string | null {
   return `LEAVE PRISM ${outline} X ${height.text}${rest && ` ${rest}`}`;
 }
 
-/** Numbers with an X, a comma or nothing between them. */
-export function sizesBetweenX(w: Words): Size[] | null {
+/** Numbers with an X, a comma or nothing between them; `behind` takes what may stand behind each. */
+export function sizesBetweenX(w: Words, behind?: () => void): Size[] | null {
   const sizes: Size[] = [];
   for (;;) {
     const save = w.mark();
@@ -63,17 +73,19 @@ export function sizesBetweenX(w: Words): Size[] | null {
       return sizes.length ? sizes : null;
     }
     sizes.push(size);
+    behind?.();
     if (!w.take("X") && !w.take("BY")) w.take(",");
   }
 }
 
-function shapeOf(head: (typeof heads)[string] | null, sizes: Size[]): string | null {
+function shapeOf(head: Head | null, sizes: Size[]): string | null {
   const tagged = (tag: Size["tag"]) => sizes.find((s) => s.tag === tag)?.text;
   const others = (...tags: Size["tag"][]) => sizes.filter((s) => !tags.includes(s.tag)).map((s) => s.text);
   const od = tagged("OD") ?? (head === "ring" ? tagged("⌀") : undefined);
-  const id = tagged("ID");
+  const wall = tagged("wall");
+  const id = tagged("ID") ?? (od && wall ? `(${od}-2*${wall})` : undefined);
   if (od && id) {
-    const [height, ...more] = others("OD", "ID", "⌀");
+    const [height, ...more] = others("OD", "ID", "⌀", "wall");
     return height && !more.length ? `RING OD ${od} ID ${id} X ${height}` : null;
   }
   const af = tagged("AF"),

@@ -17,6 +17,8 @@ const features = [
   ["POCKET"],
   ["CHAMFER", "CHAM"],
   ["FILLET", "FILLETS"],
+  ["KEYWAY", "KEYSEAT"],
+  ["DOWEL"],
 ] as const;
 /** Kept as the words of the dimension they are said of. */
 const noted = [
@@ -33,22 +35,70 @@ const noted = [
   [["FULL", "THREAD"], "FULL THREAD"],
   [["FULL", "THD"], "FULL THREAD"],
   [["STOCK"], "STOCK"],
+  [["SQ"], "SQ"],
+  [["SQUARE"], "SQ"],
+  [["BOTH", "WALLS"], "BOTH WALLS"],
+  [["BOTH", "ENDS"], "BOTH ENDS"],
+  [["TO", "CENTERLINE"], "TO CENTERLINE"],
+  [["TO", "CL"], "TO CENTERLINE"],
+  [["APART"], "APART"],
   [["DEVELOPED"], "DEVELOPED"],
 ] as const;
 const evenly = noted.filter(([, note]) => note === "EQ SP").map(([words]) => words);
-const skipped = [[","], [":"], ["X"], ["ON"], ["A"], ["AT"], ["TO"], ["WITH"], ["AND"], ["&"], ["HOLES"], ["HOLE"]];
+const skipped = [
+  [","],
+  [":"],
+  ["X"],
+  ["ON"],
+  ["A"],
+  ["AT"],
+  ["TO"],
+  ["WITH"],
+  ["AND"],
+  ["&"],
+  ["/"],
+  ["HOLES"],
+  ["HOLE"],
+];
 
 /**
  * A line of the ledger in the dimensions it holds, each as a line of its own: `8X ⌀.281 THRU ⌴ ⌀.438 ↧ .28 ON ⌀3.500 B.C.`
  * is four. Null where it is not understood.
  */
 export function ledgerTexts(typed: string, unit: LengthUnit): LedgerText[] | null {
-  const w = Words.of(typed, unit);
+  const w = Words.of(boxed(spherical(squared(ranged(oneSided(typed))))), unit);
   if (!w) return null;
   const said = new LedgerWords();
   while (!w.done) if (!said.take(w)) return null;
   return said.texts();
 }
+
+/** `[3.000]`: a boxed dimension, which is basic. */
+const boxed = (typed: string): string => typed.replace(/^(\s*(?:\d+X\s*)?)\[\s*([^[\]]+?)\s*\]\s*$/i, "$1$2 BASIC");
+/** `□20`: the side of a square. */
+const squared = (typed: string): string => typed.replace(/^(\s*(?:\d+X\s*)?)[□☐] ?([\d.,]+)/i, "$1$2 SQ");
+/** `SR 1.00`, `S⌀.5`: of a sphere, kept as a word. */
+const spherical = (typed: string): string => {
+  const m = /^(\s*(?:\d+X\s*)?)S(?=R ?[\d.]|[⌀Øø∅])(.*)$/i.exec(typed);
+  return m ? `${m[1]}${m[2]} "SPHERICAL"` : typed;
+};
+
+/** `20 -0,1`: a deviation with a decimal comma, the other is 0. */
+const oneSided = (typed: string): string =>
+  typed.replace(/([\d.]) +([+-]) ?(\d+),(\d+)\s*$/, (_, last, sign, a, b) =>
+    sign === "-" ? `${last} +0 -${a}.${b}` : `${last} +${a}.${b} -0`,
+  );
+/** `1.250-1.255`: two limits of the same decimals that lie close together. */
+const ranged = (typed: string): string => {
+  const m = /^([^\d.]*)(\d*\.\d+) ?- ?(\d*\.\d+)(?![\d.])(.*)$/.exec(typed);
+  if (!m) return typed;
+  const [low, high] = [Number(m[2]), Number(m[3])];
+  const decimals = (t: string) => t.length - t.indexOf(".");
+  const isPair = decimals(m[2]) === decimals(m[3]) && high > low && high - low < low * WIDEST;
+  return isPair ? `${m[1]}${m[3]}/${m[2]}${m[4]}` : typed;
+};
+/** Limits farther apart than this share of their size are a difference that somebody wrote. */
+const WIDEST = 0.05;
 
 interface Said {
   body: string;
@@ -75,7 +125,11 @@ class LedgerWords {
     if (spaced !== null) return this.manyOfFirst(spaced);
     const count = w.count();
     if (count !== null) return this.many(count);
-    if (isCircle(w)) return this.onCircle();
+    if (w.take("ON") && isCircle(w)) {
+      this.circle = true;
+      return true;
+    }
+    if (isCircle(w)) return this.onCircle(w);
     if (skipped.some((words) => w.take(...words))) return true;
     const feature = features.find((names) => w.takeOne(names));
     if (feature) {
@@ -137,9 +191,13 @@ class LedgerWords {
     this.count = `${n}X `;
     return true;
   }
-  /** BC before its diameter, or behind it. */
-  private onCircle(): boolean {
+  /** BC before its diameter, or behind it: a number that follows is its own, unless it says how many. */
+  private onCircle(w: Words): boolean {
+    const save = w.mark();
+    const isBefore = w.count() === null && w.size() !== null;
+    w.back(save);
     if (
+      !isBefore &&
       this.last &&
       !this.last.notes.includes("B.C.") &&
       (this.last.body.includes("⌀") || /^[\d.]/.test(this.last.body))

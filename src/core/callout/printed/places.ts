@@ -16,6 +16,7 @@ const spaced = [
 ];
 
 const BOTTOM = " ON BOTTOM";
+const FULL_TURN = 360;
 
 /** Where a cut stands, as the card writes it: its pattern, and its plane. */
 export class Places {
@@ -31,6 +32,13 @@ export class Places {
   private isNear = false;
   /** The same is done from the far side too. */
   isBoth = false;
+  private apart: string | null = null;
+  private isSpaced = false;
+
+  /** Whether so many go round evenly, where they are said to stand so many degrees apart. */
+  isEven(count: string | null): boolean {
+    return this.apart === null || (this.circle !== null && Number(count) * Number(this.apart) === FULL_TURN);
+  }
 
   /** Takes a phrase that says where; false where what stands there says something else. */
   take(w: Words): boolean {
@@ -68,7 +76,11 @@ export class Places {
 
   /** EQ SP, FAR SIDE, NEAR SIDE, ON TOP. */
   private side(w: Words): boolean {
-    if (spaced.some((words) => w.take(...words))) return true;
+    if (spaced.some((words) => w.take(...words))) {
+      this.isSpaced = true;
+      return true;
+    }
+    if (this.degreesApart(w)) return true;
     if (w.take("BOTH", "SIDES") || w.take("EACH", "SIDE")) {
       this.isBoth = true;
       return this.plane === "" && !this.isNear;
@@ -82,14 +94,29 @@ export class Places {
     return this.plane !== BOTTOM && !this.isBoth;
   }
 
+  /** `120° APART`: what a count says of a bolt circle anyway. */
+  private degreesApart(w: Words): boolean {
+    const save = w.mark();
+    const angle = w.size();
+    if (angle?.tag === "angle" && this.apart === null && w.take("APART")) {
+      this.apart = angle.text;
+      return true;
+    }
+    w.back(save);
+    return false;
+  }
+
   /** ON ⌀3.500 BC, ON A 3.5 DIA BOLT CIRCLE, PCD 80; then AT 22.5° or FROM 22.5. */
   private boltCircle(w: Words): boolean {
     const save = w.mark();
-    w.take("ON");
+    const isOn = w.take("ON");
     if (!w.take("A")) w.take("AN");
     const named = isCircle(w);
     const size = w.size();
-    if (size && this.circle === null && (named || isCircle(w))) {
+    // `EQ SP ON ⌀80`: places spaced evenly on a diameter share a circle.
+    const isEven = this.isSpaced || spaced.some((words) => w.sees(...words));
+    const isShared = isOn && isEven && size?.tag === "⌀";
+    if (size && this.circle === null && (named || isCircle(w) || isShared)) {
       this.circle = size.text;
       this.firstHole(w);
       return true;
@@ -109,12 +136,15 @@ export class Places {
   /** AT x,y and more places. */
   private listed(w: Words): boolean {
     const save = w.mark();
-    if (this.points.length || !w.take("AT")) return false;
+    if (this.points.length || !(w.take("AT") || w.take("@"))) return false;
     for (;;) {
       const here = w.mark();
       w.take("(");
+      const isNamed = w.take("X");
+      w.take("=");
       const x = w.number();
-      const y = x !== null && w.take(",") ? w.number() : null;
+      const isParted = w.take(",");
+      const y = x !== null && (isNamed ? w.take("Y") : isParted) ? (w.take("="), w.number()) : null;
       if (x === null || y === null) {
         w.back(here);
         break;

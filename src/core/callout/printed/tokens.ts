@@ -33,7 +33,15 @@ const plain: Record<string, string> = {
   "\u00a0": " ",
   "\t": " ",
 };
-export const plainSigns = (text: string): string => [...text].map((c) => plain[c] ?? c).join("");
+export const plainSigns = (text: string): string =>
+  [...text]
+    .map((c) => plain[c] ?? c)
+    .join("")
+    .replace(bracketed, " $1 ");
+
+/** Words in brackets that say what they say without them too: `(TYP)`, `(2 PLACES)`, `(LTR H)`. */
+const bracketed =
+  /\(((?:TYP|TYPICAL|REF|NEAR SIDE|FAR SIDE|BOTH SIDES|EQ\.? SP\.?|LTR\.? ?[A-Z]|LETTER [A-Z]|\d+ ?(?:X|PLACES?|PLCS?|PLS?|HOLES?))\.?)\)/gi;
 
 /** Words of a print that mean one thing, as they are written; matched without points, blanks and strokes. */
 const word = /^[A-Z](?:[A-Z]|[.'/&-](?=[A-Z]))*(?:\.(?!\d))?/i;
@@ -43,7 +51,7 @@ const limitPair = /^(\d*[.,]\d+)\s*\/\s*(\d*[.,]\d+)(?![\w.])/;
 const mixed = /^(\d+) +(\d+\/\d+)(?![\d.-])/;
 const figure = String.raw`\d*[.,]?\d+`;
 const tolerance = new RegExp(
-  String.raw`^(?:±|\+\/-|\+-)\s*${figure}°?|^[+-]\s*${figure}\s*\/?\s*[+-]\s*${figure}(?![\w.])|^[+-]\s*${figure}\s*(?:\/\s*|\s)0(?![\w.,])`,
+  String.raw`^±\s*\d+(?:\.\d+)?'|^(?:±|\+\/-|\+-)\s*${figure}°?|^[+-]\s*${figure}\s*\/?\s*[+-]\s*${figure}(?![\w.])|^[+-]\s*${figure}\s*(?:\/\s*|\s)0(?![\w.,])|^0\s*\/\s*[+-]\s*${figure}(?![\w.])`,
 );
 /** A number whose decimals stand behind a comma: never where a place is written. */
 const comma = /^(\d+),(\d+)(?![\d.])/;
@@ -64,8 +72,8 @@ export function tokensOf(typed: string, unit: LengthUnit): Token[] | null {
       pos++;
       continue;
     }
-    const bound = isSized(before) && /^[+-]|^±/.test(rest) ? tolerance.exec(rest) : null;
-    if (bound) put("tolerance", bound[0].replace(/,/g, ".").replace(/\s*\/\s*0$/, " 0"), bound[0].length);
+    const bound = isSized(before) && /^[+-]|^±|^0 ?\//.test(rest) ? tolerance.exec(rest) : null;
+    if (bound) put("tolerance", toleranceText(bound[0]), bound[0].length);
     else if (rest[0] === '"') {
       const close = rest.indexOf('"', 1);
       if (close < 0) return null;
@@ -79,10 +87,26 @@ export function tokensOf(typed: string, unit: LengthUnit): Token[] | null {
   return tokens;
 }
 
+/** A tolerance as the card writes it: `+0,1/0`, `0/-0,1`, `±5'` of an angle. */
+const toleranceText = (typed: string): string =>
+  typed
+    .trim()
+    .replace(/,/g, ".")
+    .replace(/\s*\/\s*0$/, " 0")
+    .replace(/^0\s*\/\s*/, "+0 ")
+    .replace(/^±\s*([\d.]+')$/, "±0°$1");
+
 /** A thread; `M6 X 12 DEEP` is M6 and a depth, for no M6 has a pitch of 12. */
-function threadAt(rest: string): Piece | null {
-  const t = readThread(rest);
+function threadAt(typed: string): Piece | null {
+  // `M10x1,25`: a pitch with a decimal comma.
+  const rest = typed.replace(/^(M\d+) ?X ?(\d),(\d+)(?!\d*,)/i, (all, size, a, b) =>
+    `${size}X${a}.${b}`.padEnd(all.length),
+  );
+  // `#10-24 UNC`: the sign is that of a screw's number, where its series says so.
+  const hash = /^#(?=\d+-\d+ ?UN)/i.test(rest) ? 1 : 0;
+  const t = readThread(rest.slice(hash));
   if (!t) return null;
+  if (hash) return findThread(t.designation) ? { is: "thread", text: t.designation, length: t.length + 1 } : null;
   if (findThread(t.designation)) return { is: "thread", text: t.designation, length: t.length };
   const coarse = /^M\d+(?:\.\d+)?/i.exec(rest)?.[0];
   return coarse && findThread(coarse.toUpperCase())
@@ -105,7 +129,7 @@ function pieceAt(text: string, pos: number, before: Token | undefined, unit: Len
   if (number) return number;
   const w = word.exec(rest);
   if (w) return { is: "word", text: w[0].toUpperCase().replace(/[.'/&-]/g, ""), length: w[0].length };
-  return /^[⌀↧⌴⌵°,:()⌲&=@/]/.test(rest) ? { is: "sign", text: rest[0], length: 1 } : null;
+  return /^[⌀↧⌴⌵°,:()⌲&=@/□]/.test(rest) ? { is: "sign", text: rest[0], length: 1 } : null;
 }
 
 function numberAt(text: string, pos: number, before: Token | undefined, unit: LengthUnit): Piece | null {
@@ -124,6 +148,9 @@ function numberAt(text: string, pos: number, before: Token | undefined, unit: Le
     return { is: "number", text: `${decimal[1]}.${decimal[2]}`, length: decimal[0].length };
   // `1,250.00`: thousands, or two numbers; nobody can tell.
   if (/^\d+,\d/.test(rest) && !isPlace(before) && !decimal) return null;
+  // `30° 15'`: minutes after a blank.
+  const minutes = /^(\d+)° +(\d+(?:\.\d+)?')/.exec(rest);
+  if (minutes) return { is: "number", text: `${minutes[1]}°${minutes[2]}`, length: minutes[0].length };
   const whole = isPlace(before) ? null : mixed.exec(rest);
   if (whole) return { is: "number", text: `${whole[1]}-${whole[2]}`, length: whole[0].length };
   if (rest[0] === "?") return { is: "number", text: "?", length: 1 };
@@ -153,4 +180,4 @@ const isSized = (before: Token | undefined): boolean =>
 
 /** A comma after these parts two coordinates, or the items of a list. */
 const isPlace = (before: Token | undefined): boolean =>
-  before !== undefined && (before.is === "number" || ["AT", ",", "(", ")", "AND", "&"].includes(before.text));
+  before !== undefined && (before.is === "number" || ["AT", "@", ",", "(", ")", "AND", "&"].includes(before.text));

@@ -12,7 +12,7 @@ export interface Size {
   remarks: string[];
   at: number;
 }
-export type Tag = "⌀" | "R" | "OD" | "ID" | "AF" | "AC" | "long" | "wide" | "high" | "deep" | "angle";
+export type Tag = "⌀" | "R" | "OD" | "ID" | "wall" | "AF" | "AC" | "long" | "wide" | "high" | "deep" | "angle";
 
 /** Words and signs that say what a number is, before it or behind it. */
 const before: Record<string, Tag> = {
@@ -48,6 +48,7 @@ const behind: Record<string, Tag> = {
   WD: "wide",
   WIDTH: "wide",
   W: "wide",
+  WALL: "wall",
   "°": "angle",
   DEG: "angle",
   DEGREES: "angle",
@@ -155,7 +156,7 @@ export class Words {
       const n = this.number();
       return n !== null && /^\d{1,2}$/.test(n) ? `No. ${n}` : null;
     }
-    const isSaid = this.take("LETTER");
+    const isSaid = this.takeOne(["LETTER", "LTR"]) !== null;
     const t = this.here;
     if (t?.is !== "word" || !/^[A-Z]$/.test(t.text)) return null;
     const follows = this.ahead(1)?.text ?? "";
