@@ -12,6 +12,10 @@ import { RowWords } from "./RowWords";
 import { Starters } from "./Starters";
 import { useGhost } from "./useGhost";
 
+/** What stands in the empty line, in figures of the job's unit. */
+const firstRow = { in: "LEAVE BLOCK 4 X 2.5 X .75", mm: "LEAVE BLOCK 100 X 64 X 19" };
+const nextRow = { in: "4X 8-32 UNC-2B DEEP .3 ON BC 1.72 FROM 45", mm: "4X M5 DEEP 8 ON BC 44 FROM 45" };
+
 /**
  * Type what the print says; see the ghost on the stage; press Enter.
  * Until the text is whole it says what comes next, at the character where it stands; where it is not understood, what
@@ -85,7 +89,7 @@ export function CalloutLine() {
           aria-label="Callout line"
           aria-invalid={isWrong}
           aria-describedby="callout-says"
-          placeholder={job.rows.length ? "4X 8-32 UNC-2B DEEP .3 ON BC 1.72 FROM 45" : "LEAVE BLOCK 4 X 2.5 X .75"}
+          placeholder={(job.rows.length ? nextRow : firstRow)[job.unit]}
         />
         <kbd>/</kbd>
       </div>

@@ -8,8 +8,11 @@ import type { Balloon, Job } from "@/core/job";
 import { useJob } from "../store/jobStore";
 import css from "./PrintCard.module.css";
 
-const HOW =
-  "type it as printed: D2.185 +-.005, R.19 MAX, 45 DEG, .375 DEEP, 6X 8-32 UNC-2B, 20 H7, 1.255 / 1.245, (4.5) for a reference, or a whole callout: 8X ⌀.266 THRU ⌴ ⌀.422 ↧ .25";
+/** Dimensions as prints of that unit have them. */
+const printed = {
+  in: "D2.185 +-.005, R.19 MAX, 45 DEG, .375 DEEP, 6X 8-32 UNC-2B, 1.255 / 1.245, (4.5) for a reference, or a whole callout: 8X ⌀.266 THRU ⌴ ⌀.422 ↧ .25",
+  mm: "D55 +-.1, R5 MAX, 45 DEG, 9.5 DEEP, 6X M4-6H, 20 H7, 31.9 / 31.6, (114) for a reference, or a whole callout: 8X ⌀6.6 THRU ⌴ ⌀11 ↧ 6.4",
+};
 /** `#12 ⌀2.185`, `12: ⌀2.185`: the number a line gives itself. */
 const numberedLine = /^#?(\d{1,4})(?:\s*[:.)]\s+|(?<=#\d{1,4})\s+)(.*)$/;
 
@@ -64,7 +67,7 @@ export function QuickBalloon({ pasteSheet }: { pasteSheet: (lines: string) => vo
         </Button>
       </form>
       <p className={css.says}>
-        {!read && HOW}
+        {!read && `type it as printed: ${printed[job.unit]}`}
         {taken && <span className="red">balloon #{taken.number} is there already</span>}
         {read && !read.ok && (
           <span className="red">
