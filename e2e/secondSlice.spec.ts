@@ -92,3 +92,32 @@ test("parts of a job: a plate that follows the workpiece, chosen in the title bl
   await page.goto("/");
   await expect(page.locator(`[data-job="Sensor clamp"]`)).toContainText("2 parts");
 });
+
+test("a solid that came as a STEP file is cut further; a file that is none says so", async ({ page }) => {
+  await newJob(page, "Block", "millimetre", "aluminium 6061");
+  await type(page, "LEAVE BLOCK 60 X 40 X 20", "CUT ROUND 5 VERTICAL");
+  await expect(volume(page)).toContainText("47.571");
+  await saved(page);
+  const from = /job\/([^?]+)/.exec(page.url())![1];
+  const step = await (await page.request.get(`/api/jobs/${from}/files/step`)).body();
+  await newJob(page, "Cut further", "millimetre", "aluminium 6061");
+  const pick = async (name: string, buffer: Buffer) => {
+    const chooser = page.waitForEvent("filechooser");
+    await page.getByRole("button", { name: "read STEP" }).click();
+    await (await chooser).setFiles({ name, mimeType: "model/step", buffer });
+  };
+  await pick("words.step", Buffer.from("not a solid"));
+  await expect(page.getByText(/words\.step: this is neither/)).toBeVisible();
+  // A row may name a file that is still to come.
+  await type(page, 'LEAVE SOLID "block.step"');
+  await expect(row(page, 1)).toContainText('there is no file "block.step"');
+  await pick("block.step", step);
+  await expect(volume(page)).toContainText("47.571");
+  await expect(page.locator("[data-row]")).toHaveCount(1);
+  await type(page, "CUT POCKET 20 X 10 DEEP 5");
+  await expect(volume(page)).toContainText("46.571");
+  await saved(page);
+  await page.reload();
+  await expect(row(page, 1)).toContainText('SOLID "block.step"');
+  await expect(volume(page)).toContainText("46.571");
+});

@@ -21,6 +21,7 @@ import { setupFile } from "@/io/setupFile";
 import { evaluateSetups, setupFindingReport, setupsReport } from "@/core/setups";
 import { readableExplanations, readableReport } from "./readable";
 import { derived } from "./derive";
+import { withSolidFiles } from "./solidFiles";
 import { readableSetups } from "./readableSetups";
 
 const USAGE = `usage:
@@ -155,6 +156,8 @@ async function main(argv: string[]): Promise<number> {
     return 0;
   }
   const kernel = await loadKernel();
+  const document = await withSolidFiles(input.document, file, kernel);
+  if (document !== input.document) Object.assign(input, { document, job: jobOf(document) });
   if (verb === "derive") return derived(input.document, rest, kernel);
   const evaluation = await evaluate(input.job, kernel);
   const parts = await evaluateParts(input.document, evaluation, kernel);

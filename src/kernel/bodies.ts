@@ -52,6 +52,8 @@ function basesOf(oc: OC, { body, frame, op }: BodyStep): BaseSolid[] {
       return [prismSolid(oc, frame, body, adds)];
     case "revolved":
       return [solidOf(oc, frame, body, adds)];
+    case "imported":
+      throw new Error("the solid of a file is not made here");
   }
 }
 

@@ -1,7 +1,7 @@
 import { problems } from "./problems";
 import type { TopoDS_Edge, TopoDS_Face, TopoDS_Shape } from "replicad-opencascadejs";
 import { fail, ok, type Result } from "@/core/base/result";
-import { length, sub, v3, type Frame, type Vec3 } from "@/core/geometry/vec";
+import { type Box, length, sub, v3, type Frame, type Vec3 } from "@/core/geometry/vec";
 import type { MeasuredEdge } from "@/core/outline/fromPart";
 import type {
   BodyStep,
@@ -123,6 +123,21 @@ export class OpenCascadeKernel implements SolidKernel {
     }
   }
 
+  hasFile(content: string): boolean {
+    return this.library.stepSolids.has(content);
+  }
+  giveFile(content: string, bytes: Uint8Array): void {
+    this.library.stepSolids.give(content, bytes);
+  }
+  fileBox(content: string, file: string): Result<Box> {
+    try {
+      return this.library.stepSolids.box(content, file);
+    } catch (e) {
+      this.brokenDown ||= e instanceof WebAssembly.RuntimeError || e instanceof RangeError;
+      return fail(problems.cannotDo(kernelMessage(this.oc, e)), { path: "file" });
+    }
+  }
+
   without(key: string, from: string, taken: string): Result<StateMeasure> {
     const known = this.states.get(key);
     if (known) return ok(known.measure);
@@ -185,6 +200,10 @@ export class OpenCascadeKernel implements SolidKernel {
     if (step.op === "shell") return from ? hollowed(oc, from, step) : fail(problems.noPartYet());
     if (step.op === "edges") return from ? treatEdges(this.library, from, step) : fail(problems.noPartYet());
     if (step.body.body === "vee") return this.addOrTake(from, step, this.library.grooves.toolsOf(step), Infinity);
+    if (step.body.body === "imported") {
+      const solids = this.library.stepSolids.copies(step, step.body);
+      return solids.ok ? this.addOrTake(from, step, solids.value, Infinity) : solids;
+    }
     const fitted = isFitted(step.body) && from ? fittedTools(oc, from, step) : null;
     if (fitted && !fitted.ok) return fitted;
     const lapping = fitted || step.op !== "cut" || !this.options.inserts ? null : joinedCopies(this.library, step);
@@ -384,7 +403,10 @@ export class OpenCascadeKernel implements SolidKernel {
   ghost(step: KernelStep): Mesh | null {
     if (step.op !== "cut" && step.op !== "leave") return null;
     try {
-      const tools = copiesOf(this.oc, { ...step, places: step.places.slice(0, 200) });
+      const few = { ...step, places: step.places.slice(0, 200) };
+      const read = step.body.body === "imported" ? this.library.stepSolids.copies(few, step.body) : null;
+      if (read && !read.ok) return null;
+      const tools = read ? read.value : copiesOf(this.oc, few);
       const lines: number[] = [];
       const pieces = tools.map((t) =>
         scope((own) => {

@@ -51,4 +51,17 @@ export const problems = problemsOf("kernel", {
     message: "its outline does not meet material all over",
     expected: "a plane with material under the whole outline",
   }),
+  fileNotHere: (file: string) => ({
+    message: `the file "${file}" could not be read`,
+    expected: "a STEP file that can be reached",
+  }),
+  noSolidInFile: (file: string) => ({ message: `"${file}" has no solid`, expected: "a STEP file with a closed solid" }),
+  solidNotClosed: (file: string) => ({
+    message: `the solid of "${file}" is not closed`,
+    expected: "a STEP file with a closed solid",
+  }),
+  tooManyFaces: (count: number, most: number) => ({
+    message: `the solid has ${count} faces`,
+    expected: `at most ${most}`,
+  }),
 });

@@ -42,18 +42,29 @@ const stepText = (name: string): string =>
     .replace(/\\/g, "/")
     .replace(/'/g, "''");
 
-/** Volume of the solids in a STEP file, mm³: what reads back must be what was written. */
-export function stepVolume(oc: OC, bytes: Uint8Array): number {
+/** The solids of a STEP file as one shape, millimetres; null where it is none that can be read. The caller frees it. */
+export function readStep(oc: OC, bytes: Uint8Array): TopoDS_Shape | null {
   return scope((own) => {
     const path = "/read.step";
     fileSystem(oc).writeFile(path, bytes);
     const reader = own(new oc.STEPControl_Reader());
-    reader.ReadFile(path);
-    fileSystem(oc).unlink(path);
-    reader.TransferRoots(own(new oc.Message_ProgressRange()));
-    const shape = own(reader.OneShape());
+    try {
+      reader.ReadFile(path);
+      if (reader.TransferRoots(own(new oc.Message_ProgressRange())) === 0) return null;
+      return reader.OneShape();
+    } finally {
+      fileSystem(oc).unlink(path);
+    }
+  });
+}
+
+/** Volume of the solids in a STEP file, mm³: what reads back must be what was written. */
+export function stepVolume(oc: OC, bytes: Uint8Array): number {
+  return scope((own) => {
+    const shape = readStep(oc, bytes);
+    if (!shape) return 0;
     const p = own(new oc.GProp_GProps());
-    oc.BRepGProp.VolumeProperties(shape, p, false, false, false);
+    oc.BRepGProp.VolumeProperties(own(shape), p, false, false, false);
     return p.Mass();
   });
 }

@@ -1,3 +1,4 @@
+import { giveSolids } from "@/core/engine/solidFiles";
 import * as Comlink from "comlink";
 import { apply, type Patches } from "mutative";
 import init from "replicad-opencascadejs";
@@ -100,6 +101,7 @@ let lastSetups: { of: string; by: OpenCascadeKernel; parts: EvaluatedPart[]; eva
 async function setupsOf(document: JobDocument, k: OpenCascadeKernel) {
   const of = JSON.stringify(document);
   if (lastSetups?.of === of && lastSetups.by === k && isStillThere(lastSetups.evaluated, k)) return lastSetups;
+  await giveSolids(document.solids, k, attachment);
   const parts = await evaluateParts(document, await evaluate(jobOf(document), k), k);
   return (lastSetups = { of, by: k, parts, evaluated: evaluateSetups({ document, parts, kernel: k }) });
 }
@@ -117,6 +119,16 @@ function heldAfter(told: Told, turn: number): Job | null {
   else if (held?.turn !== told.from) return null;
   else held = { turn, job: told.patches.length ? (apply(held.job as object, told.patches) as Job) : held.job };
   return held.job;
+}
+
+/** A file of the job, from the server this page came from. */
+async function attachment(hash: string): Promise<Uint8Array | null> {
+  try {
+    const answer = await fetch(`/api/attachments/${hash}`);
+    return answer.ok ? new Uint8Array(await answer.arrayBuffer()) : null;
+  } catch {
+    return null;
+  }
 }
 
 const pictureOf = (k: OpenCascadeKernel, key: string): Picture | null =>
@@ -147,6 +159,7 @@ const door = {
     const job = heldAfter(told, turn);
     if (!job) return { is: "unknown job" };
     const k = await load();
+    await giveSolids(job.solids, k, attachment);
     let said = performance.now();
     let shown: string | null = null;
     let at = { row: 0, of: job.rows.length };

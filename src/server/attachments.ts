@@ -18,7 +18,11 @@ const isDxf = (bytes: Uint8Array): boolean =>
     new TextDecoder("latin1").decode(bytes.subarray(0, 4000)).replace(/^\uFEFF|^ï»¿/, ""),
   );
 
-/** Keeps a picture under its hash. What it is is told from its first bytes, not from its name. */
+/** A STEP file begins with the name of its standard, ISO 10303-21. */
+const isStep = (bytes: Uint8Array): boolean =>
+  /^\s*ISO-10303-21\s*;/.test(new TextDecoder("latin1").decode(bytes.subarray(0, 200)));
+
+/** Keeps a picture or a STEP file under its hash. What it is is told from its first bytes, not from its name. */
 export async function keepAttachment(
   bytes: Uint8Array,
   into?: Database,
@@ -30,10 +34,10 @@ export async function keepAttachment(
     });
   const kind =
     kinds.find((k) => k.starts.every((b, i) => bytes[i] === b)) ??
-    (isDxf(bytes) ? { type: "image/vnd.dxf" } : undefined);
+    (isDxf(bytes) ? { type: "image/vnd.dxf" } : isStep(bytes) ? { type: "model/step" } : undefined);
   if (!kind)
     return fail(problems.fileOfNoKind(), {
-      expected: "a PNG or JPEG picture, a PDF or a DXF",
+      expected: "a PNG or JPEG picture, a PDF, a DXF or a STEP file",
     });
   const hash = createHash("sha256").update(bytes).digest("hex");
   const db = into ?? (await database());

@@ -5,14 +5,18 @@ import type { Result } from "@/core/base/result";
 import type { ExportKind } from "@/io/exportJob";
 
 /** What is asked of the process that has the solid kernel. */
-export type KernelWish =
-  { want: "summary"; job: JobDocument } | { want: "file"; job: JobDocument; kind: ExportKind; of: FileOf };
+export type KernelWish = (
+  { want: "summary"; job: JobDocument } | { want: "file"; job: JobDocument; kind: ExportKind; of: FileOf }
+) & {
+  /** The files of the job's solids, by their content. */
+  files: Record<string, Uint8Array>;
+};
 /** What of a job a file is of: one of its setups, or another part; without either the workpiece. */
 export interface FileOf {
   setup?: number;
   part?: string;
 }
-type KernelAnswer<W extends KernelWish> = W extends { want: "summary" } ? JobSummary : Result<Uint8Array>;
+type KernelAnswer<W extends KernelWish> = W["want"] extends "summary" ? JobSummary : Result<Uint8Array>;
 export interface Asked {
   id: number;
   wish: KernelWish;

@@ -4,6 +4,7 @@ import { jobOf } from "@/core/job";
 import { fail, type Result } from "@/core/base/result";
 import type { SolidKernel } from "@/core/engine/kernel";
 import type { Evaluation } from "@/core/evaluate/evaluate";
+import { giveSolids } from "@/core/engine/solidFiles";
 import { evaluateParts } from "@/core/evaluate/parts";
 import { exportJob } from "@/io/exportJob";
 import { setupFile } from "@/io/setupFile";
@@ -31,6 +32,7 @@ process.on("message", (m) => {
 
 async function make(wish: KernelWish): Promise<unknown> {
   const kernel = await loadKernel();
+  await giveSolids(wish.job.solids, kernel, async (hash) => wish.files[hash] ?? null);
   const evaluation = await evaluate(jobOf(wish.job), kernel);
   return wish.want === "file" ? fileOf(wish, evaluation, kernel) : summarise(evaluation, kernel);
 }

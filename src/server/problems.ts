@@ -4,7 +4,7 @@ import { problemsOf } from "@/core/base/result";
 export const problems = problemsOf("server", {
   fileEmpty: () => ({ message: "the file is empty", expected: "a PNG or JPEG picture, a PDF or a DXF" }),
   fileTooLarge: (megabytes: string) => ({ message: `the file has ${megabytes} MB` }),
-  fileOfNoKind: () => ({ message: "this is neither a PNG, a JPEG, a PDF nor an ASCII DXF" }),
+  fileOfNoKind: () => ({ message: "this is neither a PNG, a JPEG, a PDF, an ASCII DXF nor a STEP file" }),
   pictureTooLarge: (most: number) => ({ message: "this picture is too large to keep", expected: `at most ${most} MB` }),
   jobMovedOn: () => ({ message: "the job has moved on", expected: "its present revision" }),
   jobGone: () => ({ message: "this job is gone", expected: "a job that was not deleted" }),

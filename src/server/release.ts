@@ -2,9 +2,20 @@ import { problems } from "./problems";
 import type { JobSummary, JobDocument } from "@/core/job";
 import type { ExportKind } from "@/io/exportJob";
 import { fail, type Result } from "@/core/base/result";
+import { readAttachment } from "./attachments";
 import { database } from "./database";
 import { readStored } from "./jobs";
 import { askKernelHost, type FileOf } from "./kernelDesk";
+
+/** The files of a job's solids, as far as they are kept. */
+async function solidFiles({ solids }: JobDocument): Promise<Record<string, Uint8Array>> {
+  const files: Record<string, Uint8Array> = {};
+  for (const { attachment } of solids ?? []) {
+    const kept = await readAttachment(attachment);
+    if (kept) files[attachment] = kept.bytes;
+  }
+  return files;
+}
 
 /** Any file of a job as it is stored. */
 export async function fileOf(
@@ -15,7 +26,10 @@ export async function fileOf(
   const stored = await readStored(id);
   if (!stored) return null;
   try {
-    return { job: stored.job, file: await askKernelHost({ want: "file", job: stored.job, kind, of }) };
+    return {
+      job: stored.job,
+      file: await askKernelHost({ want: "file", job: stored.job, kind, of, files: await solidFiles(stored.job) }),
+    };
   } catch (e) {
     return {
       job: stored.job,
@@ -34,7 +48,7 @@ export async function summaryOf(id: string): Promise<JobSummary | null> {
     [id],
   );
   if (known?.revision === stored.revision) return known.summary;
-  const summary = await askKernelHost({ want: "summary", job: stored.job });
+  const summary = await askKernelHost({ want: "summary", job: stored.job, files: await solidFiles(stored.job) });
   await db.query(
     "insert into job_summary (job_id, revision, summary) values ($1, $2, $3) on conflict (job_id) do update set revision = excluded.revision, summary = excluded.summary",
     [id, stored.revision, JSON.stringify(summary)],

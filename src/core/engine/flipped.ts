@@ -30,6 +30,12 @@ export function flippedBody(body: PlacedBody): PlacedBody {
     case "tube":
     case "rib":
       return { ...body, chain: flippedChain(body.chain) };
+    case "imported": {
+      const { min, max } = body.box;
+      const box = { min: { ...min, x: -max.x }, max: { ...max, x: -min.x } };
+      const { mirrored, ...as } = body;
+      return { ...as, box, ...(mirrored ? {} : { mirrored: true as const }) };
+    }
     // A thread stays a right-hand one where its shaft is mirrored: nobody means the other.
     case "helix":
     case "revolved":

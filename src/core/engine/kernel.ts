@@ -86,6 +86,8 @@ export type PlacedBody =
       from: number;
       to: number;
     }
+  /** A solid out of a file that the kernel was given. */
+  | { body: "imported"; file: string; content: string; box: Box; mirrored?: true }
   /** A thickened chain that is left only where it fills what lies between the walls round it; `reach` is past them all. */
   | { body: "rib"; chain: Segment[]; thick: number; depth: number | "next"; reach: number };
 
@@ -159,6 +161,11 @@ export interface View {
  */
 export interface SolidKernel {
   has(key: string): boolean;
+  /** Whether the content of a solid's file is there, and giving it. */
+  hasFile(content: string): boolean;
+  giveFile(content: string, bytes: Uint8Array): void;
+  /** The box of a file's solid, in its own X Y Z; why it is none that can be used. */
+  fileBox(content: string, file: string): Result<Box>;
   /** Applies a step to a state (or to nothing) and keeps the result under `key`. */
   apply(key: string, from: string | null, step: KernelStep): Result<StateMeasure>;
   measure(key: string): StateMeasure;

@@ -29,6 +29,12 @@ function leftBody(body: Body, frame: Frame, at: Vec2, seat: Seat): Result<Placed
     const reach = Math.hypot(part.max.x - part.min.x, part.max.y - part.min.y) + 1;
     return ok({ ...body, reach });
   }
+  if (body.body === "imported") {
+    const { file, content } = body;
+    if (content === null) return fail(problems.noSolidFile(file), { path: "file" });
+    const box = seat.kernel.fileBox(content, file);
+    return box.ok ? ok({ body: "imported", file, content, box: box.value }) : box;
+  }
   if (body.body === "wrapped") return wrappedBody(body, "leave", seat);
   return body.body === "prism" ? leftPrism(body, frame, at, seat) : placedBody(body, frame, null, 0);
 }

@@ -37,6 +37,7 @@ export function placedBody(body: Body, frame: Frame, box: Box | null, far: numbe
     case "wrapped":
     case "helix":
     case "collar":
+    case "imported":
       return fail(problems.bodyNeedsPart());
   }
 }

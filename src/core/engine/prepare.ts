@@ -7,6 +7,7 @@ import { kindOf, numbersOfPlane, type Feature, type Recipe, type ResolvedRow } f
 import { namesPlane, planeSource, planesNamed } from "./namedPlanes";
 import { outlinesNamed, type OutlineSource } from "../rows/outlineSource";
 import { fail, ok, type Problem } from "../base/result";
+import { withContent } from "./solidFiles";
 import { noting, stillAnswers, type Asked } from "./asked";
 import { deriveSources, numberScope, reportNumbers, resolveBody, type NumberReport } from "./numbers";
 
@@ -36,6 +37,8 @@ export interface Prepared {
 /** What stages 1 to 3 make of a row, and what they read of the rest of the job. */
 interface Worked extends Pick<PreparedRow, "numbers" | "resolved" | "feature" | "recipe" | "problem"> {
   unit: Job["unit"];
+  /** The files its solid may be from. */
+  solids: Job["solids"];
   asked: Asked;
   /** Counts and threads of the balloons, where the row's own may be theirs. */
   counts: string;
@@ -64,6 +67,7 @@ export function prepare(job: Job): Prepared {
     const holds =
       m &&
       m.unit === job.unit &&
+      m.solids === job.solids &&
       m.counts === counts &&
       m.outlines === (drawn ? outlines : null) &&
       m.planes === planes &&
@@ -100,9 +104,11 @@ function worked(
   const { scope, asked } = noting(over);
   const numbers = deriveSources(row.body, reportNumbers(row.body, scope), job, over);
   const resolved = resolveBody(row.body, numbers, job.balloons, planeSource(job, scope));
-  const recipe = resolved.ok ? kindOf(row.body).recipe(resolved.value, row.body, source) : resolved;
+  const made = resolved.ok ? kindOf(row.body).recipe(resolved.value, row.body, source) : resolved;
+  const recipe = made.ok ? ok(withContent(made.value, job.solids)) : made;
   return {
     unit: job.unit,
+    solids: job.solids,
     asked,
     counts,
     outlines,

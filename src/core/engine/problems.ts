@@ -152,4 +152,8 @@ export const problems = problemsOf("engine", {
   nothingLeftOfEdge: (edge: string, row: string) => ({ message: `nothing is left of the ${edge} of ${row}` }),
   noOuterRim: (side: string) => ({ message: `the ${side} has no outer rim` }),
   facesDoNotMeet: () => ({ message: "the two faces do not meet in an edge", expected: "two faces that share an edge" }),
+  noSolidFile: (file: string) => ({
+    message: `there is no file "${file}"`,
+    expected: "the name of a STEP file that the job keeps; on a card its path beside the card",
+  }),
 });

@@ -11,7 +11,7 @@ import {
   type Vec3,
 } from "../geometry/vec";
 import { COINCIDENT, PARALLEL } from "../geometry/tolerance";
-import { arcPoint, endOf, loopArea, loopBox, startOf, type Loop, type Segment } from "../outline";
+import { arcPoint, endOf, loopArea, loopBox, rectangleBetween, startOf, type Loop, type Segment } from "../outline";
 import { directionAt } from "../outline/meet";
 import type { BodyStep, PlacedBody } from "./kernel";
 
@@ -37,6 +37,8 @@ const segmentsOf = (body: PlacedBody): Segment[] => {
       return body.chain;
     case "wrapped":
       return body.outlines.flatMap((o) => o.outer);
+    case "imported":
+      return rectangleBetween(body.box.min, body.box.max);
     case "helix":
     case "revolved":
       return [];
@@ -86,6 +88,8 @@ export function levelsOfBody(body: PlacedBody): { low: number; high: number } {
       return { low: -body.outer, high: body.outer };
     case "rib":
       return { low: body.depth === "next" ? 0 : -body.depth, high: 0 };
+    case "imported":
+      return { low: body.box.min.z, high: body.box.max.z };
   }
 }
 

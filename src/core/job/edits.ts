@@ -9,7 +9,7 @@ import { partEdit } from "./partEdits";
 import { holdOf, PartDraft } from "./parts";
 import { planeEdit } from "./planeEdits";
 import type { CheckValue } from "./checkKinds";
-import type { Balloon, Hold, Job, JobDocument, Part, Print, Row, Setup, Stock } from "./schema";
+import type { Balloon, Hold, Job, JobDocument, Part, Print, Row, Setup, SolidFile, Stock } from "./schema";
 
 /** Everything that can be done to a job, as named commands. Undo, the saved log and fixes are all made of these. */
 export type JobEdit =
@@ -32,6 +32,7 @@ export type JobEdit =
   | { edit: "moveBalloon"; number: number; to: number }
   | { edit: "setChecks"; checks: CheckValue[] }
   | { edit: "setPrints"; prints: Print[] }
+  | { edit: "setSolids"; solids: SolidFile[] }
   | { edit: "addOutlines"; outlines: Job["outlines"] }
   | { edit: "setOutline"; id: string; outline: Job["outlines"][number] }
   | { edit: "deleteOutline"; id: string }
@@ -109,9 +110,11 @@ function apply(job: AnyJob, part: PartFields, e: JobEdit): string | null {
     case "setChecks":
       part.checks = e.checks;
       return null;
+    case "setSolids":
     case "setPrints":
-      job.prints = e.prints;
-      return null;
+    case "setNames":
+    case "setProofs":
+      return listEdit(job, e);
     case "addOutlines":
     case "setOutline":
     case "deleteOutline":
@@ -120,12 +123,6 @@ function apply(job: AnyJob, part: PartFields, e: JobEdit): string | null {
     case "setPlane":
     case "deletePlane":
       return planeEdit(part, e);
-    case "setNames":
-      job.names = e.names;
-      return null;
-    case "setProofs":
-      job.proofs = e.proofs;
-      return null;
     case "waive":
     case "unwaive":
       return waiverEdit(job, e);
@@ -139,6 +136,14 @@ function apply(job: AnyJob, part: PartFields, e: JobEdit): string | null {
       // What the other job does not have goes too: a signature is not taken over.
       return assign(job, { ...Object.fromEntries(Object.keys(job).map((k) => [k, undefined])), ...e.job });
   }
+}
+
+/** A list of the job's as a whole. */
+function listEdit(
+  job: AnyJob,
+  { edit: _, ...list }: Extract<JobEdit, { edit: "setSolids" | "setPrints" | "setNames" | "setProofs" }>,
+): null {
+  return assign(job, list);
 }
 
 function waiverEdit(job: AnyJob, e: Extract<JobEdit, { edit: "waive" | "unwaive" }>): null {

@@ -139,6 +139,9 @@ const printSchema = z.strictObject({
 });
 export type Print = z.infer<typeof printSchema>;
 
+const solidFileSchema = z.strictObject({ name: name.min(1), attachment: z.string().regex(/^[0-9a-f]{64}$/) });
+export type SolidFile = z.infer<typeof solidFileSchema>;
+
 const rowSchema = z.strictObject({
   id,
   name: name.optional(),
@@ -223,6 +226,8 @@ export const jobSchema = z
       .max(2000)
       .optional(),
     prints: z.array(printSchema).max(50),
+    /** Solids that came as STEP files, by their names. */
+    solids: z.array(solidFileSchema).max(50).optional(),
     waivers: z.array(z.strictObject({ rule: name, row: id.optional(), reason: z.string().min(1).max(500) })).max(500),
     /** What was proved, on what, when: the record. An entry whose basis has changed since is stale. */
     proofs: z
@@ -292,12 +297,15 @@ export const jobSchema = z
       (i) => ["setups", i, "op"],
       (p) => `setup ${p.op} is there twice`,
     );
-    unique(
-      job.names,
-      (n) => n.name.toLowerCase(),
-      (i) => ["names", i, "name"],
-      (n) => `${n.name} is named twice`,
-    );
+    const own = (what: "names" | "solids", twice: (name: string) => string) =>
+      unique(
+        job[what] ?? [],
+        (n: { name: string }) => n.name.toLowerCase(),
+        (i) => [what, i, "name"],
+        (n) => twice(n.name),
+      );
+    own("names", (n) => `${n} is named twice`);
+    own("solids", (n) => `a file named "${n}" is there twice`);
     unique(
       job.balloons,
       (b) => String(b.number),

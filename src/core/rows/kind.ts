@@ -103,6 +103,8 @@ export type Body =
   /** The groove of a thread round the shaft of a row: its basic profile, so far along it. */
   | { body: "helix"; row: string; major: number; pitch: number; start: number; length: number }
   /** A ring round the shaft of a row, down to a radius, or down to teeth of a pitch along its girth. */
+  /** A solid out of a file, laid on its plane as it is; `content` tells one file from another, null where it is not kept. */
+  | { body: "imported"; file: string; content: string | null }
   | { body: "collar"; row: string | null; inner: number | { pitch: number }; start: number; width: number };
 
 export type EdgeChoice =

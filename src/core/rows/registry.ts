@@ -27,6 +27,7 @@ import { leaveRound, type LeaveRound } from "./leaveRound";
 import { leaveStrip, type LeaveStrip } from "./leaveStrip";
 import { leaveRib, type LeaveRib } from "./leaveRib";
 import { leaveTube, type LeaveTube } from "./leaveTube";
+import { leaveSolid, type LeaveSolid } from "./leaveSolid";
 import { leaveText, type LeaveText } from "./leaveText";
 import { cutTube, type CutTube } from "./cutTube";
 import { cutTaper, type CutTaper } from "./cutTaper";
@@ -65,6 +66,7 @@ export type RowBody =
   | LeaveStrip
   | LeaveRib
   | LeaveTube
+  | LeaveSolid
   | LeaveText
   | CutTube
   | CutTaper
@@ -102,6 +104,7 @@ const kinds: RowKind<any>[] = [
   leaveStrip,
   leaveRib,
   leaveTube,
+  leaveSolid,
   leaveText,
   cutTube,
   cutTaper,

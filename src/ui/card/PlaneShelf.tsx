@@ -10,6 +10,7 @@ import { WordsBox } from "../fields/WordsBox";
 import { useBench } from "../store/benchStore";
 import { useJob } from "../store/jobStore";
 import css from "./PlaneShelf.module.css";
+import { SolidPick } from "./SolidPick";
 
 /** The job's named planes, each with what it is made of; drawn on the stage while one is looked at. */
 export function PlaneShelf() {
@@ -29,6 +30,7 @@ export function PlaneShelf() {
         <Button size="small" onClick={add}>
           + plane
         </Button>
+        <SolidPick />
       </div>
       {planes.map((p) => (
         <PlaneLine key={p.id} plane={p} />

@@ -52,7 +52,7 @@ export function Entry({ open }: { open: OpenOutline }) {
           aria-label="Next line of the outline"
           value={line}
           onChange={(ev) => setLine(ev.target.value)}
-          placeholder={outline.items.length ? { in: "LINE TO Y 1.25", mm: "LINE TO Y 30" }[job.unit] : "START 0,0"}
+          placeholder={outline.items.length ? { in: "LINE TO Y 1.25", mm: "LINE TO Y 30" }[open.job.unit] : "START 0,0"}
           spellCheck={false}
           autoComplete="off"
           maxLength={400}

@@ -88,6 +88,7 @@ export function useUpload(add: (p: Print) => void) {
     setBusy(true);
     try {
       const { hash, mediaType } = await api.attach(f);
+      if (mediaType === "model/step") return say(`${f.name} is a solid: it is read at Shape`);
       add({ id: freshId(), name: f.name.slice(0, 120) || "print", attachment: hash, mediaType, regions: [] });
     } catch (e) {
       say(e instanceof Refused ? `${f.name}: ${e.message}` : "the server does not answer; the print was not kept");

@@ -33,7 +33,7 @@ const json = (method: string, body: unknown): RequestInit => ({
 
 interface Attached {
   hash: string;
-  mediaType: Print["mediaType"];
+  mediaType: Print["mediaType"] | "model/step";
   size: number;
 }
 

@@ -184,6 +184,8 @@ function reachOf(body: PlacedBody): { min: Vec2; max: Vec2; from: number; to: nu
         w = body.depth * Math.tan(body.halfAngle);
       return { min: v2(b.min.x - w, b.min.y - w), max: v2(b.max.x + w, b.max.y + w), from: 0, to: body.depth };
     }
+    case "imported":
+      return { ...body.box, from: -body.box.max.z, to: -body.box.min.z };
     case "tube":
     case "rib": {
       const b = loopBox(body.chain);

@@ -110,6 +110,7 @@ function bodySurfaces(body: Body, frame: Frame, place: Vec2, leave: boolean): Pa
     case "helix":
     case "rib":
     case "collar":
+    case "imported":
       return [];
   }
 }

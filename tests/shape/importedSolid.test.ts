@@ -1,0 +1,81 @@
+import { createHash } from "node:crypto";
+import { evaluate, type Evaluation } from "@/core/evaluate";
+import { giveSolids } from "@/core/engine/solidFiles";
+import { exportJob } from "@/io/exportJob";
+import { evaluateJob, jobOf, kernel, mm } from "../helpers/card";
+
+const blank = mm(
+  "LEAVE BLOCK 60 X 40 X 20",
+  "CUT ROUND 4 VERTICAL",
+  "CUT POCKET 30 X 20 R5 DEEP 8 AT 5,0",
+  "CUT 4X ⌀5 THRU GRID 2 2 BY 48 28",
+);
+/** Its volume: the block less what four rounds, a pocket with round corners and four holes take. */
+const blankVolume =
+  60 * 40 * 20 - (4 - Math.PI) * 16 * 20 - (30 * 20 - (4 - Math.PI) * 25) * 8 - 4 * Math.PI * 2.5 ** 2 * 20;
+
+async function stepOf(card: string): Promise<Uint8Array> {
+  const job = jobOf(card);
+  const file = await exportJob("step", job, await evaluateJob(job), await kernel());
+  if (!file.ok) throw new Error(file.problems[0].message);
+  return file.value;
+}
+
+/** A card with the files it names, as they are given by name. */
+async function withFiles(card: string, files: Record<string, Uint8Array>): Promise<Evaluation> {
+  const k = await kernel();
+  const kept = Object.entries(files).map(([name, bytes]) => {
+    const attachment = createHash("sha256").update(bytes).digest("hex");
+    return { name, attachment, bytes };
+  });
+  const solids = kept.map(({ name, attachment }) => ({ name, attachment }));
+  await giveSolids(solids, k, async (hash) => kept.find((f) => f.attachment === hash)?.bytes ?? null);
+  return evaluate({ ...jobOf(card), solids }, k);
+}
+const text = (words: string) => new TextEncoder().encode(words);
+
+describe("a solid from a STEP file", () => {
+  it("stands as it is, on its own zero or where it is put", async () => {
+    const files = { "blank.step": await stepOf(blank) };
+    const e = await withFiles(mm('LEAVE SOLID "blank.step"'), files);
+    expect(e.part!.volume / blankVolume).toBeCloseTo(1, 9);
+    expect(e.part!.box.max).toEqual({ x: expect.closeTo(30, 5), y: expect.closeTo(20, 5), z: expect.closeTo(20, 5) });
+    const lifted = await withFiles(mm("LEAVE BLOCK 70 X 50 X 5", 'LEAVE SOLID "blank.step" AT 1,2 ON TOP'), files);
+    expect(lifted.part!.volume).toBeCloseTo(70 * 50 * 5 + blankVolume, 3);
+    expect(lifted.part!.box.max.z).toBeCloseTo(25, 6);
+  });
+
+  it("is cut further like any other, its edges found by meaning, its name read without regard to capitals", async () => {
+    const e = await withFiles(
+      mm('LEAVE SOLID "Blank.STEP"', "CUT ⌀6 THRU AT -20,0", "CUT 2X M4 DEEP 8 LINE 2 BY 10 ON RIGHT AT -5,6"),
+      { "blank.step": await stepOf(blank) },
+    );
+    expect(e.solved.rows.map((r) => r.state)).toEqual(["ok", "ok", "ok"]);
+    expect(e.solved.rows[1].removed).toBeCloseTo(Math.PI * 9 * 20, 5);
+  });
+
+  it("is mirrored and repeated", async () => {
+    const bracket = mm("LEAVE BLOCK 20 X 10 X 10 CORNER", "LEAVE BLOCK 5 X 5 X 5 CORNER AT 0,0 ON TOP");
+    const files = { "b.step": await stepOf(bracket) };
+    const mirrored = await withFiles(mm('LEAVE SOLID "b.step" AT 5,0', "MIRROR 1 ABOUT X"), files);
+    expect(mirrored.part!.volume).toBeCloseTo(2 * (2000 + 125), 4);
+    expect([mirrored.part!.box.min.x, mirrored.part!.box.max.x]).toEqual([
+      expect.closeTo(-25, 6),
+      expect.closeTo(25, 6),
+    ]);
+    const four = await withFiles(mm('LEAVE SOLID "b.step" AT 10,0', "REPEAT 1 4X AROUND Z"), files);
+    expect(four.solved.rows[1].state).toBe("ok");
+    expect(four.part!.box.min.x).toBeCloseTo(-30, 6);
+  });
+
+  it("that is not there, is none, or holds nothing fails its row alone, with a reason", async () => {
+    const e = await withFiles(
+      mm("LEAVE BLOCK 10 X 10 X 10", 'LEAVE SOLID "gone.step"', 'LEAVE SOLID "words.step"', 'LEAVE SOLID "empty.step"'),
+      { "words.step": text("not a solid at all"), "empty.step": text("ISO-10303-21;\nEND-ISO-10303-21;\n") },
+    );
+    expect(e.solved.rows.map((r) => r.state)).toEqual(["ok", "failed", "failed", "failed"]);
+    expect(e.solved.rows[1].message).toMatch(/there is no file "gone\.step"/);
+    expect(e.solved.rows[2].message).toMatch(/"words\.step" has no solid/);
+    expect(e.part!.volume).toBeCloseTo(1000, 6);
+  });
+});
