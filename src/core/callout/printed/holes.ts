@@ -155,7 +155,7 @@ class HoleWords {
       // A hole that is so deep and through says two things: neither is chosen for the reader.
       return round.depth === "THRU";
     }
-    if (w.take("FLAT", "BOTTOM") || w.take("FLAT")) return this.endIn("FLAT");
+    if (w.take("FLAT", "BOTTOM") || w.take("FLAT") || w.take("FB")) return this.endIn("FLAT");
     if (!w.take("POINT")) return false;
     const angle = w.size();
     return angle !== null && this.endIn(`POINT ${angle.text}`);
@@ -184,6 +184,9 @@ class HoleWords {
     // `1/4-20 UNC-2B X .375`: how deep the thread is.
     if (isCrossed && size.tag === null && this.thread !== null && this.target === "hole")
       return put(this.rounds.hole, "depth", size);
+    // `CBORE ⌀.75 X .25`: the second of its sizes.
+    if (isCrossed && size.tag === null && this.target === "cbore" && this.rounds.cbore.diameter !== undefined)
+      return put(this.rounds.cbore, "depth", size);
     // `M8 ↧16 / ⌀6.8 ↧20`: a diameter behind a thread is its tap drill's.
     if (size.tag === "⌀" && this.thread !== null && this.target === "hole") this.turnTo("drill");
     const told = this.rounds[this.target];
@@ -193,6 +196,7 @@ class HoleWords {
       case "deep":
         return put(round, "depth", size);
       case "angle":
+        if (w.take("POINT")) return this.endIn(`POINT ${size.text}`);
         if (this.target !== "csk" || this.angle !== null) return false;
         this.angle = size.text;
         return true;

@@ -46,6 +46,8 @@ export function leaveText(w: Words, verbSaid: boolean): string | null {
   if (w.here?.is === "quoted") return !head || head === "block" ? prismText(w) : null;
   // `1.00 DIA HUB X .25 HIGH`: the name may stand behind a size.
   const sizes = sizesBetweenX(w, heading);
+  // What is so deep is cut, unless it is said to be left.
+  if (!verbSaid && sizes?.some((s) => s.tag === "deep")) return null;
   const shape = sizes && (verbSaid || head) && shapeOf(head, sizes);
   if (!shape) return null;
   const rest = w.rest();

@@ -34,10 +34,16 @@ class PocketWords {
   private radius: string | null = null;
   private readonly sizes: Size[] = [];
   private readonly places = new Places();
+  /** Its one size is that of both sides. */
+  private isSquare = false;
 
   /** Takes the next phrase; false where it is none of a pocket's, or says again what is said. */
   take(w: Words): boolean {
     if (silent.some((words) => w.take(...words))) return true;
+    if (w.takeOne(["SQ", "SQUARE"])) {
+      this.isSquare = true;
+      return this.sizes.length === 1;
+    }
     const head = w.takeOne(heads);
     if (head) {
       if (this.head) return false;
@@ -90,7 +96,7 @@ class PocketWords {
   }
 
   text(): string | null {
-    const { sizes } = this;
+    const sizes = this.isSquare ? [this.sizes[0], ...this.sizes] : this.sizes;
     if (!this.head) return null;
     // Of three sizes the last is how deep.
     const last = sizes[2];

@@ -37,7 +37,13 @@ export const plainSigns = (text: string): string =>
   [...text]
     .map((c) => plain[c] ?? c)
     .join("")
-    .replace(bracketed, " $1 ");
+    // `4-⌀.25`: so many of them.
+    .replace(/^(\s*\d{1,3} ?)-(?= ?⌀)/, "$1X")
+    .replace(bracketed, (all: string, words: string, at: number, line: string) =>
+      isQuoted(line, at) ? all : ` ${words} `,
+    );
+/** Whether a place of a line lies between double quotes: what stands there is a name. */
+const isQuoted = (line: string, at: number): boolean => line.slice(0, at).split('"').length % 2 === 0;
 
 /** Words in brackets that say what they say without them too: `(TYP)`, `(2 PLACES)`, `(LTR H)`. */
 const bracketed =
