@@ -40,6 +40,11 @@ test("a routing proposed, soft jaws written for its second side, and both follow
   await slider.press("ArrowRight");
   await expect(slider).toHaveAttribute("aria-valuenow", "0.05");
 
+  // The piece when the setup is done, and as it comes.
+  await page.getByText("when cut", { exact: true }).click();
+  await expect(page.getByText("end of setup 20")).toBeVisible();
+  await page.getByText("as it comes", { exact: true }).click();
+
   // A file of what stands in it.
   const [file] = await Promise.all([
     page.waitForEvent("download"),

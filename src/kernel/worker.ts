@@ -16,6 +16,7 @@ import { evaluateParts, type EvaluatedPart } from "@/core/evaluate/parts";
 import {
   asPart,
   assemblyOf,
+  type Moment,
   derive,
   evaluateSetups,
   setupsView,
@@ -240,12 +241,12 @@ const door = {
     }
   },
   /** Everything that follows from a job's setups, and what stands in the one that is looked at. */
-  async setups(document: JobDocument, op: number | null): Promise<SetupsTold> {
+  async setups(document: JobDocument, op: number | null, moment: Moment): Promise<SetupsTold> {
     const k = await load();
     const { parts, evaluated } = await setupsOf(document, k);
     const found = evaluated.setups.find((s) => s.setup.op === op);
     const scope = prepare(parts[0].job).scope;
-    const standing = found ? assemblyOf(found, k, scope, parts[0].name) : [];
+    const standing = found ? assemblyOf(found, k, scope, parts[0].name, moment) : [];
     const bodies = standing.flatMap(({ key, is, name, place: at, opens }): StandingBody[] =>
       k.has(key) ? [{ mesh: k.mesh(key), is, name, place: at, opens }] : [],
     );

@@ -1,6 +1,8 @@
 // Setups against what is worked out by hand beside each. Lengths mm.
 import { readCard, writeDocument } from "@/core/callout";
+import { prepare } from "@/core/engine";
 import { applyEdits } from "@/core/job";
+import { assemblyOf } from "@/core/setups";
 import { mm } from "../helpers/card";
 import { derivedCard, documentOfCard, remarks, setUp } from "./helpers";
 
@@ -53,6 +55,15 @@ describe("the piece from setup to setup", () => {
   // The plate under the part, with the drills coming a millimetre out below it.
   const after10 = 60 * 40 * 20 + 64 * 44 * 2 - pocket(30, 20, 4, 8) - 4 * PI * 9 * (20 + 1);
   const finished = 60 * 40 * 20 - pocket(30, 20, 4, 8) - pocket(20, 10, 4, 5) - 4 * PI * 9 * 20;
+
+  it("is looked at as it comes and when it is cut", async () => {
+    const { setups, kernel, parts } = await setUp(card(...TWO));
+    const scope = prepare(parts[0].job).scope;
+    const piece = (moment: "start" | "end") =>
+      kernel.measure(assemblyOf(setups[0], kernel, scope, "clamp", moment)[0].key).volume;
+    expect(piece("start")).toBeCloseTo(64 * 44 * 24, 6);
+    expect(piece("end")).toBeCloseTo(after10, 6);
+  });
 
   it("starts as the stock and ends as the part", async () => {
     const { setups } = await setUp(card(...TWO));

@@ -30,16 +30,21 @@ function placeIn(to: Frame, own: Frame): Frame {
 }
 const WORLD = sideFrame("top", 0);
 
-/** The piece as a setup starts from it, and what holds it, as they lie together on the datum. */
+/** When a setup is looked at: as it starts, or when its rows are cut. */
+export type Moment = "start" | "end";
+
+/** The piece as a setup starts from it or leaves it, and what holds it, as they lie together on the datum. */
 export function assemblyOf(
   { standing, lying, setup, hold }: EvaluatedSetup,
   kernel: SolidKernel,
   scope: NumberScope,
   name: string,
+  moment: Moment = "start",
 ): Standing[] {
   if (!standing) return [];
   const { frame, piece } = standing;
-  const work: Standing = { key: piece.before, name, is: "piece", place: placeIn(frame, WORLD), opens: null };
+  const key = moment === "start" ? piece.before : piece.after;
+  const work: Standing = { key, name, is: "piece", place: placeIn(frame, WORLD), opens: null };
   if (setup.hold?.fixture === "vise") return [work, ...plainJaws(standing, setup.hold, kernel, scope)];
   const across = setup.hold && "across" in setup.hold ? setup.hold.across : null;
   const holders = lying.flatMap((l): Standing[] => {

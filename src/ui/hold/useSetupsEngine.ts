@@ -10,6 +10,7 @@ let turn = 0;
 /** Keeps what is known of the setups in step with the job, while they are looked at. */
 /** @param open op number of the setup that is looked at */
 export function useSetupsEngine(document: JobDocument, open: number): void {
+  const moment = useSetups((s) => s.moment);
   const isBusy = useBench((s) => s.busy);
   useEffect(() => {
     // The part comes first: its setups are worked out when it stands.
@@ -20,7 +21,7 @@ export function useSetupsEngine(document: JobDocument, open: number): void {
     const machine = document.setups.find((s) => s.op === open)?.machine ?? null;
     const plain = JSON.parse(JSON.stringify(document)) as JobDocument;
     engine()
-      .setups(plain, open)
+      .setups(plain, open, moment)
       .then(
         ({ view, bodies }) => {
           if (mine === turn) set({ view, bodies, shown: open, machine, busy: false, problem: "" });
@@ -30,11 +31,11 @@ export function useSetupsEngine(document: JobDocument, open: number): void {
             set({ busy: false, problem: e instanceof Error ? e.message : "the setups cannot be told" });
         },
       );
-  }, [document, open, isBusy]);
+  }, [document, open, moment, isBusy]);
   useEffect(
     () => () => {
       turn++;
-      useSetups.getState().set({ bodies: [], open: null, opened: 0, busy: false });
+      useSetups.getState().set({ bodies: [], open: null, moment: "start", opened: 0, busy: false });
     },
     [],
   );

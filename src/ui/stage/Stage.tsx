@@ -12,7 +12,7 @@ import { usePaths } from "./layers/usePaths";
 import { usePrint } from "./layers/usePrint";
 import { useScene } from "./layers/useScene";
 import { useSetup } from "./layers/useSetup";
-import { JawSlider } from "./JawSlider";
+import { SetupMoment } from "./SetupMoment";
 import { useShownPlane } from "./layers/useShownPlane";
 import { useJaws, useStock } from "./layers/useStockAndJaws";
 import { Marks } from "./Marks";
@@ -67,7 +67,7 @@ export function Stage({ job }: { job: Job }) {
           unit={unit}
           named={[...named, ...plane]}
         />
-        {inSetup && <JawSlider />}
+        {inSetup && <SetupMoment />}
         {!hasPicture && <EmptyStage hasRows={job.rows.length > 0} />}
         <Hints />
         <PickedWords job={job} />

@@ -28,6 +28,7 @@ export function ViewBar({ job, hasPrint }: { job: Job; hasPrint: boolean }) {
     })),
   );
   const inSetup = useSetups((s) => (s.bodies.length > 0 && step === "hold" ? s.shown : null));
+  const moment = useSetups((s) => s.moment);
   const rows = useBench((s) => s.evaluated?.evaluation.solved.rows);
   const views = useMemo((): ViewName[] => ["pictorial", ...viewsFor(rows ?? []), "section"], [rows]);
   const at = showRow ? job.rows.findIndex((r) => r.id === showRow) + 1 : job.rows.length;
@@ -107,7 +108,11 @@ export function ViewBar({ job, hasPrint }: { job: Job; hasPrint: boolean }) {
             />
           </>
         )}
-        {inSetup !== null && <span>start of setup {inSetup}</span>}
+        {inSetup !== null && (
+          <span>
+            {moment} of setup {inSetup}
+          </span>
+        )}
         {inSetup === null && job.rows.length > 0 && (
           <span>
             after row {at} of {job.rows.length}

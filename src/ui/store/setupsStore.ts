@@ -1,7 +1,7 @@
 "use client";
 import { create } from "zustand";
 import type { Setup } from "@/core/job";
-import type { SetupsView } from "@/core/setups";
+import type { Moment, SetupsView } from "@/core/setups";
 import type { StandingBody } from "@/kernel/worker";
 
 interface SetupsState {
@@ -14,6 +14,8 @@ interface SetupsState {
   machine: Setup["machine"] | null;
   /** The setup that is open; null for none. */
   open: number | null;
+  /** Whether the piece stands there as the setup starts from it or as it leaves it. */
+  moment: Moment;
   /** How far the jaws are opened: 0 closed, 1 wide open. */
   opened: number;
   busy: boolean;
@@ -28,6 +30,7 @@ export const useSetups = create<SetupsState>((set) => ({
   shown: null,
   machine: null,
   open: null,
+  moment: "start",
   opened: 0,
   busy: false,
   problem: "",
