@@ -25,8 +25,10 @@ export function edgeText(w: Words): string | null {
     size: string | null = null,
     angle: string | null = null;
   let isRadius = false;
+  let isOfEdges = false;
   const edges: string[] = [];
   while (!w.done) {
+    if (w.sees("EDGES") || w.sees("CORNERS")) isOfEdges = true;
     if (isSilent(w)) continue;
     const named = w.here?.is === "word" ? treatments[w.here.text] : undefined;
     if (named && !treatment) {
@@ -47,6 +49,8 @@ export function edgeText(w: Words): string | null {
     else if (s.tag === null && angle === null && isLean && Number(s.text) >= LEAST_LEAN) angle = s.text;
     else return null;
   }
+  // `BREAK EDGES .01`: all of them.
+  if (treatment === "BREAK" && !edges.length && isOfEdges) edges.push("ALL SHARP");
   // A radius on upright edges is a round; on others it may be a fillet of the floor.
   if (!treatment && isRadius && edges.length && edges.every((e) => e === "VERTICAL")) treatment = "ROUND";
   if (!treatment || size === null || !edges.length) return null;
@@ -77,6 +81,15 @@ const isSilent = (w: Words): boolean =>
 const AROUND = "all around";
 const around = (treatment: Treatment): string => (treatment === "BREAK" ? "ALL SHARP" : "OUTER TOP");
 
+/** `4 CORNERS`: the upright ones of a block. */
+function fourCorners(w: Words): boolean {
+  const save = w.mark();
+  const n = w.count() ?? w.number();
+  if (n?.replace(/[()]/g, "") === "4" && w.take("CORNERS")) return true;
+  w.back(save);
+  return false;
+}
+
 /** Edges as a print and as a card names them; null where none are named here. */
 function edgesHere(w: Words): string[] | null {
   if (w.take("OUTER", "TOP") || w.take("TOP", "OUTER")) return ["OUTER TOP"];
@@ -85,7 +98,7 @@ function edgesHere(w: Words): string[] | null {
     return ["OUTER TOP", "OUTER BOTTOM"];
   if (w.take("FAR", "SIDE")) return ["OUTER BOTTOM"];
   if (w.take("NEAR", "SIDE")) return ["OUTER TOP"];
-  if (w.take("VERTICAL")) return ["VERTICAL"];
+  if (w.take("VERTICAL") || fourCorners(w)) return ["VERTICAL"];
   if (w.take("ALL", "VERTICAL")) return ["VERTICAL"];
   if (w.take("ALL", "AROUND")) return [AROUND];
   if (w.take("ALL", "SHARP") || w.take("SHARP") || w.take("ALL", "OVER") || w.take("ALL")) return ["ALL SHARP"];

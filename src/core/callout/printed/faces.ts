@@ -1,11 +1,13 @@
 import { Places } from "./places";
 import type { Words } from "./words";
 
+const heads = ["FACE", "STEP", "GROOVE"] as const;
+type Head = (typeof heads)[number];
+
 /** Facing, steps and ring grooves from a print's words: `FACE .03 DEEP`, `STEP LEFT .75 WIDE .3 DEEP`, `GROOVE 1.5 OD 1.36 ID .06 DEEP`. */
 export function faceText(w: Words): string | null {
   w.take("ORING");
-  const head = w.takeOne(["FACE", "STEP", "GROOVE"]);
-  if (!head) return null;
+  let head: Head | null = w.takeOne(heads);
   const said: Partial<Record<"deep" | "wide" | "OD" | "ID", string>> = {};
   const bare: string[] = [];
   const places = new Places();
@@ -13,12 +15,18 @@ export function faceText(w: Words): string | null {
   let plane: string | null = null;
   while (!w.done) {
     if (w.take(",") || w.take("X") || w.take("TYP")) continue;
+    // Its name may stand behind its sizes.
+    head ??= w.takeOne(heads);
+    if (w.done) break;
     side ??= head === "STEP" ? w.takeOne(["LEFT", "RIGHT", "FRONT", "BACK"]) : null;
-    if (head === "FACE" && plane === null && w.take("OFF")) {
+    w.take("SIDE");
+    if (head === "FACE" && plane === null) {
+      // `FACE .06 OFF TOP`, `FACE TOP .03`.
+      const isOff = w.take("OFF");
       w.take("THE");
       const off = w.takeOne(["TOP", "BOTTOM", "FRONT", "BACK", "LEFT", "RIGHT"]);
-      if (!off) return null;
-      plane = off === "TOP" ? "" : ` ON ${off}`;
+      if (isOff && !off) return null;
+      if (off) plane = off === "TOP" ? "" : ` ON ${off}`;
     }
     if (w.done) break;
     const size = w.size();
@@ -31,6 +39,7 @@ export function faceText(w: Words): string | null {
       said[size.tag] = size.text;
     else return null;
   }
+  if (!head) return null;
   const deep = said.deep ?? (head === "FACE" ? bare.shift() : undefined);
   if (!deep) return null;
   // Off one side and on another: two planes.

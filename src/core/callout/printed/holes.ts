@@ -23,6 +23,8 @@ const verbs = [
   "REAMED",
   "DOWEL",
 ] as const;
+/** What stands between the phrases of a hole. */
+const between = [[","], ["/"], [":"], ["&"], ["AND"], ["TO"], ["TYP"], ["WITH"], ["DOWEL", "PIN"]];
 /** Said of the depth of a thread, which is what it is anyway. */
 const fullThread = [
   ["FULL", "THREAD"],
@@ -31,6 +33,15 @@ const fullThread = [
   ["MIN", "FULL", "THREAD"],
   ["MIN", "FULL", "THD"],
 ];
+/** Through the wall that is met first: to the void behind it. */
+const oneWall = [
+  ["THRU", "ONE", "WALL"],
+  ["THRU", "1", "WALL"],
+  ["THRU", "FIRST", "WALL"],
+  ["THRU", "NEAR", "WALL"],
+  ["ONE", "WALL"],
+];
+const NEXT = "TO NEXT";
 const through = [["THRU", "ALL"], ["THROUGH", "ALL"], ["THRU"], ["THROUGH"], ["FULL", "DEPTH"]];
 
 /**
@@ -61,17 +72,7 @@ class HoleWords {
 
   /** Takes the next phrase; false where it is none of a hole's. */
   take(w: Words): boolean {
-    if (
-      w.take(",") ||
-      w.take("/") ||
-      w.take(":") ||
-      w.take("&") ||
-      w.take("AND") ||
-      w.take("TO") ||
-      w.take("TYP") ||
-      w.take("WITH")
-    )
-      return true;
+    if (between.some((words) => w.take(...words))) return true;
     return w.firstOf(
       () => this.howMany(w),
       () => this.verb(w),
@@ -149,6 +150,13 @@ class HoleWords {
   }
 
   private ending(w: Words): boolean {
+    if (w.take("BLIND")) return true;
+    if (oneWall.some((words) => w.take(...words))) {
+      const round = this.rounds[this.target];
+      round.depth ??= NEXT;
+      return round.depth === NEXT;
+    }
+    if (w.sees("X", "THRU")) w.take("X");
     if (through.some((words) => w.take(...words))) {
       const round = this.rounds[this.target];
       round.depth ??= "THRU";
@@ -313,7 +321,7 @@ class HoleWords {
 }
 
 const isWhole = (r: Round): boolean => r.diameter !== undefined && r.depth !== undefined;
-const depthText = (depth: string): string => (depth === "THRU" ? "THRU" : `DEEP ${depth}`);
+const depthText = (depth: string): string => (depth === "THRU" ? depth : `DEEP ${depth}`);
 
 /** The tap drill, as far as it is said and is not the thread's own depth. */
 function drillText({ diameter, depth }: Round, isThreadsDepth: boolean): string {

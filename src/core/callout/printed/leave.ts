@@ -10,6 +10,7 @@ const heads: Record<string, Head> = {
   FLAT: "block",
   RECTANGLE: "block",
   ROUND: "round",
+  RD: "round",
   DISC: "round",
   DISK: "round",
   CYLINDER: "round",
@@ -34,8 +35,10 @@ const heads: Record<string, Head> = {
 /** A leave row from a print's words: `⌀4.250 X .750 THK`, `4 LG X 2 WIDE X .5 THK`, `HEX 1.5 AF X .5`. */
 export function leaveText(w: Words, verbSaid: boolean): string | null {
   let head: Head | null = null;
-  const heading = () => {
+  const heading = (size?: Size) => {
     while (w.here && w.here.is !== "quoted" && heads[w.here.text]) {
+      // `.75 PLATE`: how thick it is.
+      if (size && size.tag === null && w.here.text === "PLATE") size.tag = "high";
       const said = heads[w.next()!.text];
       // ROUND BAR is round, HEX BAR a hexagon.
       head = head && head !== "block" ? head : said;
@@ -50,9 +53,24 @@ export function leaveText(w: Words, verbSaid: boolean): string | null {
   if (!verbSaid && sizes?.some((s) => s.tag === "deep")) return null;
   const shape = sizes && (verbSaid || head) && shapeOf(head, sizes);
   if (!shape) return null;
+  // What it is of stands in the title block.
+  if (verbSaid && materials.some((m) => w.take(m)) && !w.done) return null;
   const rest = w.rest();
   return `LEAVE ${shape}${rest && ` ${rest}`}`;
 }
+
+const materials = [
+  "ALUMINUM",
+  "ALUMINIUM",
+  "ALUM",
+  "STEEL",
+  "BRASS",
+  "BRONZE",
+  "STAINLESS",
+  "SST",
+  "TITANIUM",
+  "COPPER",
+];
 
 /** An outline carried up: `PLATE "gauge plate" X 8 THK`, `"gauge plate" 8 HIGH`. */
 function prismText(w: Words): string | null {
@@ -65,7 +83,7 @@ function prismText(w: Words): string | null {
 }
 
 /** Numbers with an X, a comma or nothing between them; `behind` takes what may stand behind each. */
-export function sizesBetweenX(w: Words, behind?: () => void): Size[] | null {
+export function sizesBetweenX(w: Words, behind?: (size: Size) => void): Size[] | null {
   const sizes: Size[] = [];
   for (;;) {
     const save = w.mark();
@@ -75,7 +93,7 @@ export function sizesBetweenX(w: Words, behind?: () => void): Size[] | null {
       return sizes.length ? sizes : null;
     }
     sizes.push(size);
-    behind?.();
+    behind?.(size);
     if (!w.take("X") && !w.take("BY")) w.take(",");
   }
 }

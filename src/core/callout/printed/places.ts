@@ -15,6 +15,14 @@ const spaced = [
   ["EQUAL", "SPACES"],
 ];
 
+const bothSides = [
+  ["BOTH", "SIDES"],
+  ["EACH", "SIDE"],
+  ["NEAR", "SIDE", "AND", "FAR", "SIDE"],
+  ["NEAR", "SIDE", "&", "FAR", "SIDE"],
+  ["NEAR", "AND", "FAR", "SIDE"],
+  ["NEAR", "&", "FAR", "SIDE"],
+];
 const BOTTOM = " ON BOTTOM";
 const FULL_TURN = 360;
 
@@ -81,7 +89,7 @@ export class Places {
       return true;
     }
     if (this.degreesApart(w)) return true;
-    if (w.take("BOTH", "SIDES") || w.take("EACH", "SIDE")) {
+    if (bothSides.some((words) => w.take(...words))) {
       this.isBoth = true;
       return this.plane === "" && !this.isNear;
     }
@@ -116,6 +124,11 @@ export class Places {
     // `EQ SP ON ⌀80`: places spaced evenly on a diameter share a circle.
     const isEven = this.isSpaced || spaced.some((words) => w.sees(...words));
     const isShared = isOn && isEven && size?.tag === "⌀";
+    // `ON 1.50 R`: a circle by its radius.
+    if (size?.tag === "R" && isOn && this.circle === null) {
+      this.circle = `(2*${size.text})`;
+      return true;
+    }
     if (size && this.circle === null && (named || isCircle(w) || isShared)) {
       this.circle = size.text;
       this.firstHole(w);

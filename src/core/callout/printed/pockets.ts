@@ -8,6 +8,9 @@ const silent = [
   [","],
   ["X"],
   ["TYP"],
+  ["RECTANGULAR"],
+  ["RECT"],
+  ["CIRCULAR"],
   ["MILL"],
   ["AND"],
   ["ALL", "CORNERS"],
@@ -111,6 +114,12 @@ class PocketWords {
 }
 
 function slotOf(sizes: Size[]): string | null {
+  const centres = sizes.find((s) => s.tag === "centres");
+  // From centre to centre of its ends: it is longer by its width.
+  if (centres && sizes.length === 2) {
+    const width = sizes.find((s) => s !== centres)!;
+    return width.tag && width.tag !== "wide" ? null : `SLOT (${centres.text}+${width.text}) X ${width.text}`;
+  }
   if (sizes.length !== 2 || sizes.some((s) => s.tag && s.tag !== "long" && s.tag !== "wide")) return null;
   const wide =
     sizes.find((s) => s.tag === "wide") ??

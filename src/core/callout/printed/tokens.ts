@@ -39,6 +39,7 @@ export const plainSigns = (text: string): string =>
     .join("")
     // `4-⌀.25`: so many of them.
     .replace(/^(\s*\d{1,3} ?)-(?= ?⌀)/, "$1X")
+    .replace(/^(\s*\d{1,3}) -(?= \.\d+ ?(?:DIA|D)\b)/i, "$1X ")
     .replace(bracketed, (all: string, words: string, at: number, line: string) =>
       isQuoted(line, at) ? all : ` ${words} `,
     );
@@ -53,6 +54,9 @@ const bracketed =
 const word = /^[A-Z](?:[A-Z]|[.'/&-](?=[A-Z]))*(?:\.(?!\d))?/i;
 /** Two decimals parted by a stroke: limits, the larger and the smaller. */
 const limitPair = /^(\d*[.,]\d+)\s*\/\s*(\d*[.,]\d+)(?![\w.])/;
+/** Two decimals with a dash, the smaller first: limits, for no difference that is less than nothing is meant. */
+const rangePair = /^(\d*\.\d+) ?- ?(\d*\.\d+)(?![\w.])/;
+const decimalsOf = (text: string): number => text.length - text.indexOf(".");
 /** A mixed number with a blank: `1 1/2`. */
 const mixed = /^(\d+) +(\d+\/\d+)(?![\d.-])/;
 const figure = String.raw`\d*[.,]?\d+`;
@@ -146,6 +150,16 @@ function numberAt(text: string, pos: number, before: Token | undefined, unit: Le
     const limits = pair[0].replace(/,/g, ".");
     const [a, b] = limits.split("/").map((t) => t.trim());
     return { is: "number", text: middleOf(a, b), length: pair[0].length, limits };
+  }
+  const range = rangePair.exec(rest);
+  if (
+    range &&
+    !isPlace(before) &&
+    Number(range[2]) > Number(range[1]) &&
+    decimalsOf(range[1]) === decimalsOf(range[2])
+  ) {
+    const limits = `${range[2]}/${range[1]}`;
+    return { is: "number", text: middleOf(range[2], range[1]), length: range[0].length, limits };
   }
   const decimal = comma.exec(rest);
   // After AT a comma parts x from y.

@@ -12,7 +12,8 @@ export interface Size {
   remarks: string[];
   at: number;
 }
-export type Tag = "⌀" | "R" | "OD" | "ID" | "wall" | "AF" | "AC" | "long" | "wide" | "high" | "deep" | "angle";
+export type Tag =
+  "⌀" | "R" | "OD" | "ID" | "wall" | "centres" | "AF" | "AC" | "long" | "wide" | "high" | "deep" | "angle";
 
 /** Words and signs that say what a number is, before it or behind it. */
 const before: Record<string, Tag> = {
@@ -49,6 +50,11 @@ const behind: Record<string, Tag> = {
   WIDTH: "wide",
   W: "wide",
   WALL: "wall",
+  CC: "centres",
+  CRS: "centres",
+  CTRS: "centres",
+  CENTERS: "centres",
+  CENTRES: "centres",
   "°": "angle",
   DEG: "angle",
   DEGREES: "angle",
@@ -186,6 +192,8 @@ export class Words {
         return bare;
       }
       if (/^\(/.test(n)) return bare;
+      // `4 ⌀.25`: a number and a diameter.
+      if (t?.text === "⌀" && /^\d{1,3}$/.test(n) && this.ahead(1)?.is === "number") return bare;
     }
     this.i = save;
     return null;
