@@ -209,7 +209,7 @@ export class Places {
 
   private named(w: Words): boolean {
     const save = w.mark();
-    if (!w.take("ON") && !w.take("IN")) return false;
+    if (!w.takeOne(["ON", "IN", "FROM"])) return false;
     w.take("THE");
     const of = w.take("FLOOR", "OF") ? "FLOOR" : w.take("TOP", "OF") ? "TOP" : null;
     if (of) {
@@ -239,4 +239,5 @@ export const isCircle = (w: Words): boolean =>
   w.take("BOLT", "HOLE", "CIRCLE") ||
   w.take("PITCH", "CIRCLE") ||
   w.take("HOLE", "CIRCLE") ||
-  w.take("BASIC", "BC");
+  w.take("BASIC", "BC") ||
+  w.take("CIRCLE");
