@@ -22,6 +22,8 @@ function readWhole(r: Reader, number: number): Balloon {
   const b: Balloon = { number, kind: "linear", tolerance: { kind: "default" } };
   if (inBrackets(r, b)) return rest(r, b);
   if (leadingNumber(r, b)) return rest(r, b);
+  // `2X (.375)`: a reference that is there twice.
+  if (b.count !== undefined && inBrackets(r, b)) return rest(r, b);
   const t = thread(r);
   if (t) {
     r.pos += t.length;

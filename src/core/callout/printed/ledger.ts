@@ -31,6 +31,9 @@ const noted = [
   [["NEAR", "SIDE"], "NEAR SIDE"],
   [["BOTH", "SIDES"], "BOTH SIDES"],
   [["ALL", "AROUND"], "ALL AROUND"],
+  [["ALL", "FILLETS"], "ALL FILLETS"],
+  [["ALL", "RADII"], "ALL RADII"],
+  [["ALL", "CORNERS"], "ALL CORNERS"],
   [["INCL"], "INCL"],
   [["FULL", "THREAD"], "FULL THREAD"],
   [["FULL", "THD"], "FULL THREAD"],
@@ -124,7 +127,7 @@ class LedgerWords {
     const spaced = this.spacedCount(w);
     if (spaced !== null) return this.manyOfFirst(spaced);
     const count = w.count();
-    if (count !== null) return this.many(count);
+    if (count !== null) return this.many(count, w.done);
     if (w.take("ON") && isCircle(w)) {
       this.circle = true;
       return true;
@@ -182,7 +185,9 @@ class LedgerWords {
     return true;
   }
   /** `4X` before the dimension, `4 PLACES` behind it. */
-  private many(n: string): boolean {
+  private many(n: string, isLast: boolean): boolean {
+    // Said at the very end it is that of the hole, whatever else was said of it.
+    if (isLast && this.list.length > 1 && !this.count) return this.manyOfFirst(n);
     if (this.last && !this.count && !/^\d+X /.test(this.last.body) && this.list.length === 1) {
       this.last.body = `${n}X ${this.last.body}`;
       return true;
