@@ -3,7 +3,7 @@ import { AutoComplete, Button, Input } from "antd";
 import { useState } from "react";
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { findMaterial, materials, type ShopMaterial } from "@/core/tables";
-import { toNumberText } from "@/core/number";
+import { toNumberText, type NumberText } from "@/core/number";
 import { MaterialHint } from "../common/MaterialHint";
 import { NumberBox } from "../common/NumberBox";
 import { Section, fieldsClass } from "../common/Section";
@@ -14,39 +14,11 @@ import { Bare } from "../fields/Bare";
 import { TextField } from "../fields/TextField";
 import { useDraft } from "../fields/useDraft";
 
-/** What the part is made of: the table's materials with their density, and the shop's own. */
-export function MaterialSection() {
-  const job = useJob((s) => s.job)!;
-  const edit = useJob((s) => s.edit);
+/** The shop's own materials, kept by the server, and what went wrong when they were. */
+function useShopMaterials() {
   const own = useQuery({ queryKey: ["shop materials"], queryFn: api.shopMaterials });
-  const [problem, setProblem] = useState("");
-  const [open, setOpen] = useState(false);
   const client = useQueryClient();
-  const list = own.data ?? [];
-  const known = findMaterial(job.material.name);
-  const mine = list.find((m) => m.name.toLowerCase() === job.material.name.trim().toLowerCase());
-  const choose = (name: string) => {
-    const shop = list.find((m) => m.name.toLowerCase() === name.trim().toLowerCase());
-    // A material of the shop's own brings its density along, so that the job stands without the shop's list.
-    edit(
-      [
-        {
-          edit: "setHead",
-          head: {
-            material: {
-              name: name.trim(),
-              ...(shop
-                ? { density: toNumberText(`${shop.density}!`) }
-                : findMaterial(name) || job.material.density === undefined
-                  ? {}
-                  : { density: job.material.density }),
-            },
-          },
-        },
-      ],
-      "material",
-    );
-  };
+  const [problem, setProblem] = useState("");
   const keep = async (next: ShopMaterial[]) => {
     setProblem("");
     try {
@@ -56,22 +28,47 @@ export function MaterialSection() {
       setProblem(e instanceof Refused ? e.message : "the server does not answer; the list is as it was");
     }
   };
-  const typed = job.material.density === undefined ? null : Number(job.material.density.replace("!", ""));
-  const canKeep = !known && !mine && job.material.name.trim() !== "" && typed !== null && typed > 0;
+  return { list: own.data ?? [], keep: (next: ShopMaterial[]) => void keep(next), problem };
+}
+
+/** The job's material and its density, as one edit each. */
+function useMaterial(list: ShopMaterial[]) {
+  const material = useJob((s) => s.job!.material);
+  const edit = useJob((s) => s.edit);
+  const put = (name: string, density: NumberText | undefined, what: string) =>
+    edit([{ edit: "setHead", head: { material: { name, ...(density === undefined ? {} : { density }) } } }], what);
+  const named = (name: string) => list.find((m) => m.name.toLowerCase() === name.trim().toLowerCase());
+  return {
+    material,
+    mine: named(material.name),
+    choose(name: string) {
+      const shop = named(name);
+      // A material of the shop's own brings its density along, so that the job stands without the shop's list.
+      const kept = findMaterial(name) ? undefined : material.density;
+      put(name.trim(), shop ? toNumberText(`${shop.density}!`) : kept, "material");
+    },
+    weigh: (density: NumberText | undefined) => put(material.name, density, "density"),
+  };
+}
+
+/** What the part is made of: the table's materials with their density, and the shop's own. */
+export function MaterialSection() {
+  const job = useJob((s) => s.job)!;
+  const { list, keep, problem } = useShopMaterials();
+  const { material, mine, choose, weigh } = useMaterial(list);
+  const [open, setOpen] = useState(false);
+  const table = (
+    <Button size="small" aria-expanded={open} onClick={() => setOpen(!open)}>
+      {open ? "close the table" : "table of materials"}
+    </Button>
+  );
   return (
-    <Section
-      title="Material"
-      aside={
-        <Button size="small" aria-expanded={open} onClick={() => setOpen(!open)}>
-          {open ? "close the table" : "table of materials"}
-        </Button>
-      }
-    >
+    <Section title="Material" aside={table}>
       <div className={fieldsClass}>
         <label style={{ gridColumn: "span 2" }}>
           <span className="lab">Material</span>
           <MaterialField
-            value={job.material.name}
+            value={material.name}
             choose={choose}
             known={[...list, ...materials.rows].map((m) => ({ name: m.name, density: String(m.density) }))}
           />
@@ -80,97 +77,106 @@ export function MaterialSection() {
           own
           job={job}
           label="Density, g/cm³"
-          value={job.material.density}
+          value={material.density}
           quantity="plain"
           optional
-          commit={(t) =>
-            edit(
-              [
-                {
-                  edit: "setHead",
-                  head: { material: { name: job.material.name, ...(t === undefined ? {} : { density: t }) } },
-                },
-              ],
-              "density",
-            )
-          }
+          commit={weigh}
         />
       </div>
-      <p className="soft" style={{ margin: "4px 0 0" }}>
-        {job.material.density !== undefined
-          ? mine
-            ? `the shop's own: ${mine.source || "no source given"}`
-            : "density typed for this job"
-          : null}
-        {job.material.density === undefined && <MaterialHint name={job.material.name} choose={choose} />}
-        {canKeep && (
-          <>
-            {" "}
-            <Button
-              size="small"
-              onClick={() => void keep([...list, { name: job.material.name.trim(), density: typed!, source: "" }])}
-            >
-              keep it for the shop
-            </Button>
-          </>
-        )}
-      </p>
+      <Density mine={mine} list={list} choose={choose} keep={keep} />
       {problem && (
         <p className="red" style={{ margin: 0 }}>
           {problem}
         </p>
       )}
-      {open && (
-        <table className={css.materials}>
-          <thead>
-            <tr>
-              <th>material</th>
-              <th>g/cm³</th>
-              <th>source</th>
-              <th />
-            </tr>
-          </thead>
-          <tbody>
-            {list.map((m, i) => (
-              <tr key={m.name}>
-                <td>
-                  <Bare onClick={() => choose(m.name)}>{m.name}</Bare>
-                </td>
-                <td className="num">{m.density}</td>
-                <td>
-                  <TextField
-                    aria-label={`source of ${m.name}`}
-                    value={m.source}
-                    maxLength={200}
-                    placeholder="where the figure comes from"
-                    commit={(source) => void keep(list.map((x, k) => (k === i ? { ...x, source } : x)))}
-                  />
-                </td>
-                <td>
-                  <Bare
-                    className="faint"
-                    aria-label={`take ${m.name} off the shop's list`}
-                    onClick={() => void keep(list.filter((_, k) => k !== i))}
-                  >
-                    ×
-                  </Bare>
-                </td>
-              </tr>
-            ))}
-            {materials.rows.map((m) => (
-              <tr key={m.name}>
-                <td>
-                  <Bare onClick={() => choose(m.name)}>{m.name}</Bare>
-                </td>
-                <td className="num">{m.density.toFixed(2)}</td>
-                <td className="soft">{materials.source}</td>
-                <td />
-              </tr>
-            ))}
-          </tbody>
-        </table>
-      )}
+      {open && <MaterialTable list={list} choose={choose} keep={keep} />}
     </Section>
+  );
+}
+
+interface Listed {
+  list: ShopMaterial[];
+  choose: (name: string) => void;
+  keep: (next: ShopMaterial[]) => void;
+}
+
+/** Where the density comes from; one that is typed can be kept for the shop. */
+function Density({ mine, list, choose, keep }: Listed & { mine: ShopMaterial | undefined }) {
+  const { name, density } = useJob((s) => s.job!.material);
+  const typed = density === undefined ? null : Number(density.replace("!", ""));
+  const isNew = !findMaterial(name) && !mine && name.trim() !== "";
+  return (
+    <p className="soft" style={{ margin: "4px 0 0" }}>
+      {density === undefined ? (
+        <MaterialHint name={name} choose={choose} />
+      ) : mine ? (
+        `the shop's own: ${mine.source || "no source given"}`
+      ) : (
+        "density typed for this job"
+      )}
+      {isNew && typed !== null && typed > 0 && (
+        <>
+          {" "}
+          <Button size="small" onClick={() => keep([...list, { name: name.trim(), density: typed, source: "" }])}>
+            keep it for the shop
+          </Button>
+        </>
+      )}
+    </p>
+  );
+}
+
+/** All materials that are known, the shop's own first: those can be taken off again. */
+function MaterialTable({ list, choose, keep }: Listed) {
+  return (
+    <table className={css.materials}>
+      <thead>
+        <tr>
+          <th>material</th>
+          <th>g/cm³</th>
+          <th>source</th>
+          <th />
+        </tr>
+      </thead>
+      <tbody>
+        {list.map((m, i) => (
+          <tr key={m.name}>
+            <td>
+              <Bare onClick={() => choose(m.name)}>{m.name}</Bare>
+            </td>
+            <td className="num">{m.density}</td>
+            <td>
+              <TextField
+                aria-label={`source of ${m.name}`}
+                value={m.source}
+                maxLength={200}
+                placeholder="where the figure comes from"
+                commit={(source) => keep(list.map((x, k) => (k === i ? { ...x, source } : x)))}
+              />
+            </td>
+            <td>
+              <Bare
+                className="faint"
+                aria-label={`take ${m.name} off the shop's list`}
+                onClick={() => keep(list.filter((_, k) => k !== i))}
+              >
+                ×
+              </Bare>
+            </td>
+          </tr>
+        ))}
+        {materials.rows.map((m) => (
+          <tr key={m.name}>
+            <td>
+              <Bare onClick={() => choose(m.name)}>{m.name}</Bare>
+            </td>
+            <td className="num">{m.density.toFixed(2)}</td>
+            <td className="soft">{materials.source}</td>
+            <td />
+          </tr>
+        ))}
+      </tbody>
+    </table>
   );
 }
 
