@@ -52,7 +52,7 @@ export function edgeText(w: Words): string | null {
   // `BREAK EDGES .01`: all of them.
   if (treatment === "BREAK" && !edges.length && isOfEdges) edges.push("ALL SHARP");
   // `1 X 45° ALL SHARP EDGES`: what leans is a chamfer.
-  if (!treatment && angle !== null && edges.length) treatment = "CHAMFER";
+  if (!treatment && angle !== null && edges.length && isOfEdges) treatment = "CHAMFER";
   // A radius on upright edges is a round; on others it may be a fillet of the floor.
   if (!treatment && isRadius && edges.length && edges.every((e) => e === "VERTICAL")) treatment = "ROUND";
   if (!treatment || size === null || !edges.length) return null;

@@ -192,8 +192,8 @@ export class Words {
         return bare;
       }
       if (/^\(/.test(n)) return bare;
-      // `4 ⌀.25`: a number and a diameter.
-      if (t?.text === "⌀" && /^\d{1,3}$/.test(n) && this.ahead(1)?.is === "number") return bare;
+      // `4 ⌀.25` at the head of a line: a number and a diameter.
+      if (save === 0 && t?.text === "⌀" && /^\d{1,3}$/.test(n) && this.ahead(1)?.is === "number") return bare;
     }
     this.i = save;
     return null;
