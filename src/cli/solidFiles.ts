@@ -22,7 +22,7 @@ export async function withSolidFiles(document: JobDocument, file: string, kernel
     if (!bytes || bytes.length > MAX_BYTES) continue;
     const attachment = createHash("sha256").update(bytes).digest("hex");
     read.set(attachment, bytes);
-    if (!solids.some((s) => s.name.toLowerCase() === name.toLowerCase())) solids.push({ name, attachment });
+    solids.push({ name, attachment });
   }
   await giveSolids(solids, kernel, async (hash) => read.get(hash) ?? null);
   return { ...document, solids };

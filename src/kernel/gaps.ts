@@ -52,7 +52,7 @@ export const areaOfGaps = (gaps: Gaps): number =>
 
 /**
  * What the gaps of all faces add to the volume of a shape, mm³: the flux through them about the point that the library
- * sums about, the mean of all corners.
+ * sums about, the mean of all corners (from memory of the library; that it is so is held in breakOut.test.ts).
  */
 export function volumeOfGaps(oc: OC, shape: TopoDS_Shape, gaps: Gaps): number {
   if (!gaps.length) return 0;

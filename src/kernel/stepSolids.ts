@@ -10,6 +10,8 @@ import { boxOfShape, countSolids, facesOf, isClosed } from "./topology";
 
 type Imported = Extract<PlacedBody, { body: "imported" }>;
 
+/** Files kept, the newest: more than one job may name (50), so that a job's own are always all there. */
+const MOST_FILES = 60;
 /** More faces than this are no part that is cut further row by row. */
 const MOST_FACES = 3000;
 
@@ -24,6 +26,16 @@ export class StepSolids {
   }
   give(content: string, bytes: Uint8Array): void {
     this.files.set(content, bytes);
+    for (const oldest of this.files.keys()) {
+      if (this.files.size <= MOST_FILES) break;
+      this.forget(oldest);
+    }
+  }
+  private forget(content: string): void {
+    const read = this.read.get(content);
+    if (read?.ok) read.value.delete();
+    this.read.delete(content);
+    this.files.delete(content);
   }
 
   /** The copies of a step whose body is a file's solid, laid on its frame. The caller frees them. */

@@ -68,6 +68,24 @@ describe("a solid from a STEP file", () => {
     expect(four.part!.box.min.x).toBeCloseTo(-30, 6);
   });
 
+  it("is the file of its very name, where two differ in capitals alone", async () => {
+    const [small, large] = [await stepOf(mm("LEAVE BLOCK 5 X 5 X 5")), await stepOf(mm("LEAVE BLOCK 9 X 9 X 9"))];
+    const e = await withFiles(mm('LEAVE SOLID "a.step"', 'LEAVE SOLID "A.step" AT 30,0'), {
+      "a.step": small,
+      "A.step": large,
+    });
+    expect(e.solved.rows.map((r) => Math.round(-r.removed))).toEqual([125, 729]);
+  });
+
+  it("stays with the kernel while it is among the newest, and is forgotten then", async () => {
+    const k = await kernel();
+    const step = await stepOf(mm("LEAVE BLOCK 7 X 7 X 7"));
+    k.giveFile("first", step);
+    expect(k.fileBox("first", "first").ok).toBe(true);
+    for (let i = 0; i < 60; i++) k.giveFile(`later ${i}`, text("ISO-10303-21;"));
+    expect([k.hasFile("first"), k.hasFile("later 0"), k.hasFile("later 59")]).toEqual([false, true, true]);
+  });
+
   it("that is not there, is none, or holds nothing fails its row alone, with a reason", async () => {
     const e = await withFiles(
       mm("LEAVE BLOCK 10 X 10 X 10", 'LEAVE SOLID "gone.step"', 'LEAVE SOLID "words.step"', 'LEAVE SOLID "empty.step"'),

@@ -6,7 +6,7 @@ import type { SolidKernel } from "./kernel";
 export function withContent(recipe: Recipe, solids: Job["solids"]): Recipe {
   if (recipe.op !== "leave" || recipe.body.body !== "imported") return recipe;
   const { file } = recipe.body;
-  const kept = solids?.find((s) => s.name.toLowerCase() === file.toLowerCase());
+  const kept = solids?.find((s) => s.name === file) ?? solids?.find((s) => s.name.toLowerCase() === file.toLowerCase());
   return { ...recipe, body: { ...recipe.body, content: kept?.attachment ?? null } };
 }
 
