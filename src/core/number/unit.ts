@@ -65,3 +65,6 @@ export const unitOf: Readonly<Record<LengthUnit, Unit>> = {
     step: 0.05,
   },
 };
+
+/** Their names, as a card writes them. */
+export const unitNames = Object.keys(unitOf) as LengthUnit[];

@@ -1,7 +1,15 @@
 import { z } from "zod";
 import { CalloutError, Reader } from "../grammar/reader";
-import { numbersOf, readCallout, writeCallout, type Draft, type NumberField, type RowNames } from "../grammar/grammar";
-import type { NumberText } from "../number";
+import {
+  numbersOf,
+  readCallout,
+  setPath,
+  writeCallout,
+  type Draft,
+  type NumberField,
+  type RowNames,
+} from "../grammar/grammar";
+import type { NumberText, Quantity } from "../number";
 import { cutBoreGroove, type CutBoreGroove } from "./cutBoreGroove";
 import { cutBreak, type CutBreak } from "./cutBreak";
 import { cutCounterbore, type CutCounterbore } from "./cutCounterbore";
@@ -129,6 +137,17 @@ const [firstSchema, ...otherSchemas] = kinds.map((k): z.ZodObject & z.ZodType<Ro
 export const rowBodySchema: z.ZodType<RowBody> = z.discriminatedUnion("kind", [firstSchema, ...otherSchemas]);
 
 export const rowNumbers = (body: RowBody): NumberField[] => numbersOf(kindOf(body).callout, body);
+
+/**
+ * What a number of a row is measured in, whether the row has it or may yet get it.
+ * @returns undefined where a row as it stands cannot have that number
+ */
+export function quantityAt(body: RowBody, path: string): Quantity | undefined {
+  const withIt = structuredClone(body);
+  setPath(withIt, path, "1");
+  return rowNumbers(withIt).find((n) => n.path === path)?.quantity;
+}
+
 export const writeRowBody = (body: RowBody, names: RowNames): string =>
   `${kindOf(body).verb.toUpperCase()} ${writeCallout(kindOf(body).callout, body, names)}`;
 
@@ -166,7 +185,7 @@ export function readRowBody(r: Reader, verb: Verb, names: RowNames): RowBody {
   if (!kind) {
     const list =
       verb === "leave"
-        ? "BLOCK, ROUND, POLYGON, RING, PRISM, TURNED, STRIP, RIB, TUBE or TEXT"
+        ? "BLOCK, ROUND, POLYGON, RING, PRISM, TURNED, STRIP, RIB, TUBE, TEXT or SOLID"
         : "FACE, STEP, POCKET, SLOT, CBORE, CSK, TURNED, ENGRAVE, GROOVE, TAPER, TUBE, SHELL, CHAMFER, ROUND, BREAK, THREAD, KNURL, a thread or ⌀";
     const start = r.pos;
     r.pos = after;

@@ -1,28 +1,22 @@
 "use client";
 import { Input } from "antd";
-import { useId, useRef, useState } from "react";
+import { useId, type DragEvent, type KeyboardEvent } from "react";
 import type { Job } from "@/core/job";
-import { evaluateNumber, showLength, toNumberText, type NumberText, type Quantity } from "@/core/number";
-import { numberScope } from "@/core/engine/numbers";
-import { writeBalloonText } from "@/core/callout";
-import { useBench } from "../store/benchStore";
+import { toNumberText, type NumberText } from "@/core/number";
+import { useDraft } from "../fields/useDraft";
 import { rememberField } from "./lastField";
+import { offersFor, type Offer } from "./numberOffers";
+import { numberState, type NumberField } from "./numberState";
+import { SourceLine } from "./SourceLine";
+import { useOffers } from "./useOffers";
 import css from "./NumberBox.module.css";
-import { Bare } from "../fields/Bare";
 
-interface Props {
+interface Props extends Omit<NumberField, "shown"> {
   job: Job;
   label: string;
   value: NumberText | undefined;
-  quantity: Quantity;
-  /** An empty optional number is taken away; an empty needed one becomes a question. */
-  optional?: boolean;
   commit: (text: NumberText | undefined) => void;
   autoFocus?: boolean;
-  /** A number that is the shop's own by nature (stock, grip): nobody asks where it comes from. */
-  own?: boolean;
-  /** A number that stands on the print itself. */
-  printed?: boolean;
   /** What an empty optional number means, where it is not none. */
   blank?: string;
 }
@@ -31,233 +25,80 @@ interface Props {
  * A number: the text as typed, its value, and where it comes from. Wrong text stays as it was typed and says what is
  * wrong.
  */
-export function NumberBox({ job, label, value, quantity, optional, commit, autoFocus, own, printed, blank }: Props) {
-  const [draft, setDraft] = useState<string | null>(null);
-  const [at, setAt] = useState(0);
-  const leaving = useRef(false);
+export function NumberBox({ job, label, value, commit, autoFocus, blank, ...field }: Props) {
   const id = useId();
-  const shown = draft ?? (value === undefined || value === "?" ? "" : value);
-  const empty = shown.trim() === "";
-  const result = empty ? null : evaluateNumber(shown, quantity, numberScope(job));
-  const problem = result && !result.ok ? result.problems[0] : null;
-  const source = result?.ok ? result.value.source : null;
-  const question = empty ? !optional : problem !== null || (source === "unsourced" && !own && !printed);
-  const done = () => {
-    // Left with Escape: what was typed is given up, though this render still holds it.
-    if (leaving.current) return void (leaving.current = false);
-    if (draft === null) return;
-    const next = draft.trim() === "" ? (optional ? undefined : toNumberText("?")) : toNumberText(draft);
-    setDraft(null);
-    if (next !== value) commit(next);
+  const nothing = field.optional ? undefined : toNumberText("?");
+  const text = useDraft(value === undefined || value === "?" ? "" : value, (typed) =>
+    commit(typed === "" ? nothing : toNumberText(typed)),
+  );
+  const { source, question, after } = numberState({ ...field, shown: text.shown }, job);
+  const offers = text.drafting ? offersFor(text.shown, job, field.quantity) : [];
+  const list = useOffers(offers, text.shown, (o) => text.type(o.whole));
+  const onKeyDown = (e: KeyboardEvent<HTMLInputElement>) => {
+    if (!list.onKey(e)) text.bind.onKeyDown(e);
   };
-  const plain = result?.ok && /^-?\d*\.?\d+(?:!|\{[^{}]*\})?$/.test(shown.trim());
-  const unit =
-    quantity === "count" || quantity === "plain"
-      ? ""
-      : quantity === "angle" || quantity === "includedAngle"
-        ? "°"
-        : job.unit;
-  const resolved = result?.ok
-    ? quantity === "count" || quantity === "plain"
-      ? String(Number(result.value.typed.toPrecision(8)))
-      : unit === "°"
-        ? `${Number(result.value.typed.toFixed(4))}°`
-        : showLength(result.value.value, job.unit, undefined, job.title.leadingZero)
-    : "";
-  const cited = result?.ok ? result.value.cites : [];
-  const equal =
-    result?.ok && source === "unsourced" && !printed && !own
-      ? job.balloons.filter(
-          (b) =>
-            !b.reference &&
-            b.value !== undefined &&
-            kindFits(b.kind, quantity) &&
-            matches(b.value, result.value.typed, job),
-        )
-      : [];
-  // One that nothing uses yet is the likeliest to be meant.
-  const unused =
-    useBench
-      .getState()
-      .evaluated?.evaluation.ledger.filter((l) => l.state === "unused")
-      .map((l) => l.number) ?? [];
-  const sameBalloon = equal.find((b) => unused.includes(b.number)) ?? equal[0];
-  const offers = draft === null ? [] : completions(draft, job, quantity);
-  const choose = (o: Offer) => {
-    setDraft(o.whole);
-    setAt(0);
+  const onDrop = (e: DragEvent) => {
+    const dropped = e.dataTransfer.getData("text/plain").trim();
+    if (!dropped) return;
+    e.preventDefault();
+    text.drop();
+    commit(toNumberText(dropped));
   };
+  const tone = [question && css.question, source.kind === "problem" && css.wrong].filter(Boolean).join(" ");
   return (
     <div className={css.field}>
       <label htmlFor={id}>{label}</label>
-      <div className={`${css.box} ${question ? css.question : ""} ${problem ? css.wrong : ""}`}>
+      <div className={`${css.box} ${tone}`}>
         <Input
+          {...listed(id, offers.length > 0)}
+          {...text.bind}
           variant="borderless"
           size="small"
-          id={id}
-          value={shown}
-          spellCheck={false}
-          autoComplete="off"
-          data-draft={draft !== null ? "yes" : "no"}
+          data-draft={text.drafting ? "yes" : "no"}
           autoFocus={autoFocus}
-          aria-invalid={problem !== null}
-          aria-describedby={`${id}-s`}
-          maxLength={200}
-          role="combobox"
-          aria-expanded={offers.length > 0}
-          aria-controls={`${id}-o`}
-          aria-autocomplete="list"
-          onChange={(e) => {
-            setDraft(e.target.value);
-            setAt(0);
-          }}
-          onBlur={done}
-          onFocus={() => rememberField((text) => commit(toNumberText(text)))}
-          onDragOver={(e) => {
-            if (e.dataTransfer.types.includes("text/plain")) e.preventDefault();
-          }}
-          onDrop={(e) => {
-            const text = e.dataTransfer.getData("text/plain").trim();
-            if (text) {
-              e.preventDefault();
-              setDraft(null);
-              commit(toNumberText(text));
-            }
-          }}
-          onKeyDown={(e) => {
-            if (offers.length && (e.key === "ArrowDown" || e.key === "ArrowUp")) {
-              e.preventDefault();
-              return setAt((at + (e.key === "ArrowDown" ? 1 : offers.length - 1)) % offers.length);
-            }
-            if (offers.length && (e.key === "Enter" || e.key === "Tab") && !offers.some((o) => o.whole === draft)) {
-              e.preventDefault();
-              return choose(offers[Math.min(at, offers.length - 1)]);
-            }
-            if (e.key === "Enter") {
-              e.preventDefault();
-              done();
-            }
-            if (e.key === "Escape") {
-              e.stopPropagation();
-              leaving.current = true;
-              setDraft(null);
-              e.currentTarget.blur();
-            }
-          }}
+          aria-invalid={source.kind === "problem"}
+          onChange={(e) => (list.restart(), text.bind.onChange(e))}
+          onFocus={() => rememberField((put) => commit(toNumberText(put)))}
+          onDragOver={(e) => e.dataTransfer.types.includes("text/plain") && e.preventDefault()}
+          onDrop={onDrop}
+          onKeyDown={onKeyDown}
         />
-        <i>{problem ? "?" : plain || empty ? unit : resolved}</i>
+        <i>{after}</i>
       </div>
-      {offers.length > 0 && (
-        <ul id={`${id}-o`} role="listbox" className={css.offers} aria-label="balloons and named values">
-          {offers.map((o, i) => (
-            <li
-              key={o.whole}
-              role="option"
-              aria-selected={i === at}
-              onMouseDown={(e) => {
-                e.preventDefault();
-                choose(o);
-              }}
-            >
-              <b>{o.short}</b> {o.text}
-            </li>
-          ))}
-        </ul>
-      )}
+      {offers.length > 0 && <OfferList id={id} offers={offers} at={list.at} take={list.take} />}
       <small id={`${id}-s`} className={question ? "red" : undefined}>
-        {problem ? (
-          <>{problem.message}</>
-        ) : empty ? (
-          optional ? (
-            (blank ?? "none")
-          ) : (
-            "? no value yet"
-          )
-        ) : source === "print" ? (
-          <>
-            {cited.slice(0, 3).map((n) => (
-              <b key={n}>{n}</b>
-            ))}
-            {balloonText(job, cited)}
-          </>
-        ) : source === "standard" ? (
-          <span title={result?.ok ? result.value.cited : ""}>{result?.ok ? result.value.cited : ""}</span>
-        ) : printed ? (
-          ""
-        ) : source === "shop" || own ? (
-          "own choice"
-        ) : (
-          <>
-            {sameBalloon ? (
-              <Bare
-                className={css.link}
-                onClick={() => commit(toNumberText(`#${sameBalloon.number}`))}
-                title="link this number to the balloon"
-              >
-                = #{sameBalloon.number}?
-              </Bare>
-            ) : (
-              "? no source"
-            )}{" "}
-            <Bare
-              className={css.link}
-              onClick={() => commit(toNumberText(`${shown.trim()}!`))}
-              title="vouch for this number as the shop's own choice"
-            >
-              own choice
-            </Bare>
-          </>
-        )}
+        <SourceLine {...{ job, commit, blank }} state={source} quantity={field.quantity} shown={text.shown} />
       </small>
     </div>
   );
 }
 
-interface Offer {
-  whole: string;
-  short: string;
-  text: string;
-}
-/** Balloons while `#` is typed, named values while a word is. */
-function completions(draft: string, job: Job, quantity: Quantity): Offer[] {
-  const hash = /#(\d*)$/.exec(draft);
-  if (hash) {
-    const head = draft.slice(0, hash.index);
-    return job.balloons
-      .filter(
-        (b) =>
-          !b.reference &&
-          b.kind !== "thread" &&
-          (head.trim() !== "" || kindFits(b.kind, quantity)) &&
-          String(b.number).startsWith(hash[1]),
-      )
-      .slice(0, 8)
-      .map((b) => ({
-        whole: `${head}#${b.number}`,
-        short: String(b.number),
-        text: writeBalloonText({ ...b, note: undefined, zone: undefined }),
-      }));
-  }
-  const word = /(?<![\w#.])([A-Za-z_]\w*)$/.exec(draft);
-  if (!word) return [];
-  const head = draft.slice(0, word.index);
-  return job.names
-    .filter((n) => n.name.toLowerCase().startsWith(word[1].toLowerCase()))
-    .slice(0, 8)
-    .map((n) => ({ whole: head + n.name, short: n.name, text: n.value }));
-}
+/** What makes a text field one with a list under it. */
+const listed = (id: string, open: boolean) => ({
+  id,
+  spellCheck: false,
+  autoComplete: "off",
+  maxLength: 200,
+  role: "combobox",
+  "aria-describedby": `${id}-s`,
+  "aria-expanded": open,
+  "aria-controls": `${id}-o`,
+  "aria-autocomplete": "list" as const,
+});
 
-const balloonText = (job: Job, cited: number[]) => {
-  const b = cited.length === 1 ? job.balloons.find((x) => x.number === cited[0]) : undefined;
-  return b ? writeBalloonText({ ...b, note: undefined }) : "";
-};
-const matches = (text: NumberText, typed: number, job: Job): boolean => {
-  const r = evaluateNumber(text, "plain", numberScope(job));
-  return r.ok && Math.abs(r.value.typed - typed) < 1e-9;
-};
-const kindFits = (kind: string, q: Quantity): boolean =>
-  q === "angle" || q === "includedAngle"
-    ? kind === "angle"
-    : q === "count"
-      ? kind === "count"
-      : kind !== "angle" && kind !== "count" && kind !== "thread";
+function OfferList({ id, offers, at, take }: { id: string; offers: Offer[]; at: number; take: (o: Offer) => void }) {
+  const choose = (o: Offer) => (e: { preventDefault(): void }) => {
+    // The field keeps the keyboard.
+    e.preventDefault();
+    take(o);
+  };
+  return (
+    <ul id={`${id}-o`} role="listbox" className={css.offers} aria-label="balloons and named values">
+      {offers.map((o, i) => (
+        <li key={o.whole} role="option" aria-selected={i === at} onMouseDown={choose(o)}>
+          <b>{o.short}</b> {o.text}
+        </li>
+      ))}
+    </ul>
+  );
+}

@@ -25,12 +25,15 @@ export function useDraft(value: string, commit: (text: string) => void, { proble
     setDraft(null);
     if (draft.trim() !== value) commit(draft.trim());
   };
-  const onChange = (e: ChangeEvent<HTMLInputElement>) => {
-    setDraft(e.target.value);
-    typing?.(e.target.value);
+  /** Puts a text into the field as if it were typed. */
+  const type = (text: string) => {
+    setDraft(text);
+    typing?.(text);
   };
+  const onChange = (e: ChangeEvent<HTMLInputElement>) => type(e.target.value);
   const onKeyDown = (e: KeyboardEvent<HTMLInputElement>) => {
-    if (e.key === "Enter") e.currentTarget.blur();
+    // The field keeps the keyboard: nothing falls to the page.
+    if (e.key === "Enter") done();
     if (e.key !== "Escape" || draft === null) return;
     e.stopPropagation();
     leaving.current = true;
@@ -40,5 +43,12 @@ export function useDraft(value: string, commit: (text: string) => void, { proble
   };
   /** What was typed is given up: something else was chosen. */
   const drop = () => setDraft(null);
-  return { shown, wrong, drafting: draft !== null, drop, bind: { value: shown, onChange, onBlur: done, onKeyDown } };
+  return {
+    shown,
+    wrong,
+    drafting: draft !== null,
+    type,
+    drop,
+    bind: { value: shown, onChange, onBlur: done, onKeyDown },
+  };
 }

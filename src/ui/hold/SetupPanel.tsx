@@ -8,7 +8,7 @@ import type { Finding } from "@/core/findings";
 import type { FixtureKind, SetupView } from "@/core/setups";
 import { NumberBox } from "../common/NumberBox";
 import { fieldsClass } from "../common/Section";
-import { ChoiceBox } from "../card/editors";
+import { ChoiceBox } from "../fields/ChoiceBox";
 import { Remark } from "../card/RedPencil";
 import { WordsBox } from "../fields/WordsBox";
 import { useSetups } from "../store/setupsStore";

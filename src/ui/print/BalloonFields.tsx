@@ -10,7 +10,8 @@ import {
 } from "@/core/job";
 import { toNumberText, type NumberText, type Quantity } from "@/core/number";
 import { findThread, generalClasses } from "@/core/tables";
-import { ChoiceBox, ThreadBox } from "../card/editors";
+import { ThreadBox } from "../card/ThreadBox";
+import { ChoiceBox } from "../fields/ChoiceBox";
 import { NumberBox } from "../common/NumberBox";
 import { fieldsClass } from "../common/Section";
 import { TextField } from "../fields/TextField";

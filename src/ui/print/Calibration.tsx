@@ -6,7 +6,7 @@ import { sides, type Side } from "@/core/geometry/vec";
 import { toNumberText } from "@/core/number";
 import { valueOf, numberScope } from "@/core/engine/numbers";
 import { NumberBox } from "../common/NumberBox";
-import { ChoiceBox } from "../card/editors";
+import { ChoiceBox } from "../fields/ChoiceBox";
 import { judgePicks, type Picked } from "@/core/print/calibration";
 import type { Result } from "@/core/base/result";
 import { useJob } from "../store/jobStore";

@@ -5,7 +5,7 @@ import { generalClasses } from "@/core/tables";
 import { toNumberText, unitOf } from "@/core/number";
 import { NumberBox } from "../common/NumberBox";
 import { Section, fieldsClass } from "../common/Section";
-import { ChoiceBox } from "../card/editors";
+import { ChoiceBox } from "../fields/ChoiceBox";
 import { useJob } from "../store/jobStore";
 import { TextField } from "../fields/TextField";
 

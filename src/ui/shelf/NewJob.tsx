@@ -1,8 +1,8 @@
 "use client";
-import { unitOf } from "@/core/number";
 import { App, AutoComplete, Button, Input, Modal, Radio } from "antd";
 import { useRouter } from "next/navigation";
-import { useState } from "react";
+import { useState, type FormEvent } from "react";
+import { unitOf, unitNames, type LengthUnit } from "@/core/number";
 import { materials } from "@/core/tables";
 import { api, Refused } from "../store/api";
 import { MaterialHint } from "../common/MaterialHint";
@@ -10,70 +10,31 @@ import css from "./Shelf.module.css";
 
 /** A new job: unit and material are asked before anything else. */
 export function NewJob({ open, close }: { open: boolean; close: () => void }) {
-  const [unit, setUnit] = useState<"in" | "mm" | null>(null);
+  const [unit, setUnit] = useState<LengthUnit | null>(null);
   const [material, setMaterial] = useState("");
   const [name, setName] = useState("");
-  const [busy, setBusy] = useState(false);
-  const router = useRouter();
-  const { message } = App.useApp();
-  const make = async () => {
-    if (!unit || !name.trim() || busy) return;
-    setBusy(true);
-    try {
-      const made = await api.create(name.trim(), unit, material.trim());
-      router.push(`/job/${made.id}?step=print`);
-    } catch (e) {
-      void message.error(e instanceof Refused ? e.message : "the server does not answer");
-      setBusy(false);
-    }
+  const { busy, make } = useMaking();
+  const missing = !unit ? "the unit comes first" : !name.trim() ? "it needs a name" : "";
+  const submit = (e: FormEvent) => {
+    e.preventDefault();
+    if (unit && !missing && !busy) void make(name.trim(), unit, material.trim());
   };
   return (
     <Modal open={open} title="New job" onCancel={close} footer={null} width={460} destroyOnHidden>
-      <form
-        className={css.form}
-        onSubmit={(e) => {
-          e.preventDefault();
-          void make();
-        }}
-      >
-        <fieldset className={css.units}>
-          <legend className="lab">Which unit does the print use?</legend>
-          {(["in", "mm"] as const).map((u) => (
-            <Radio
-              key={u}
-              name="unit"
-              className={unit === u ? css.chosen : undefined}
-              checked={unit === u}
-              onChange={() => setUnit(u)}
-            >
-              {unitOf[u].word}
-            </Radio>
-          ))}
-        </fieldset>
+      <form className={css.form} onSubmit={submit}>
+        <UnitChoice unit={unit} choose={setUnit} />
         <label>
           <span className="lab">Material</span>
-          <AutoComplete
-            style={{ width: "100%" }}
-            value={material}
-            onChange={setMaterial}
-            maxLength={120}
-            placeholder="as the print names it"
-            options={materials.rows.map((m) => ({ value: m.name, label: `${m.name}, ${m.density.toFixed(2)} g/cm³` }))}
-            filterOption={(t, o) => String(o?.value).includes(t.trim().toLowerCase())}
-            aria-label="Material"
-          />
-          <span className={css.hint} role="status">
-            <MaterialHint name={material} choose={setMaterial} />
-          </span>
+          <MaterialField name={material} choose={setMaterial} />
         </label>
         <label>
           <span className="lab">Name of the part</span>
           <Input value={name} maxLength={120} onChange={(e) => setName(e.target.value)} placeholder="Gauge lid" />
         </label>
         <div className={css.actions}>
-          <span className="soft">{!unit ? "the unit comes first" : !name.trim() ? "it needs a name" : ""}</span>
+          <span className="soft">{missing}</span>
           <Button onClick={close}>Cancel</Button>
-          <Button htmlType="submit" type="primary" disabled={!unit || !name.trim() || busy}>
+          <Button htmlType="submit" type="primary" disabled={missing !== "" || busy}>
             Start
           </Button>
         </div>
@@ -81,3 +42,58 @@ export function NewJob({ open, close }: { open: boolean; close: () => void }) {
     </Modal>
   );
 }
+
+/** Asks the server for a job and goes there. */
+function useMaking() {
+  const [busy, setBusy] = useState(false);
+  const router = useRouter();
+  const { message } = App.useApp();
+  const make = async (name: string, unit: LengthUnit, material: string) => {
+    setBusy(true);
+    try {
+      const made = await api.create(name, unit, material);
+      router.push(`/job/${made.id}?step=print`);
+    } catch (e) {
+      void message.error(e instanceof Refused ? e.message : "the server does not answer");
+      setBusy(false);
+    }
+  };
+  return { busy, make };
+}
+
+const UnitChoice = ({ unit, choose }: { unit: LengthUnit | null; choose: (unit: LengthUnit) => void }) => (
+  <fieldset className={css.units}>
+    <legend className="lab">Which unit does the print use?</legend>
+    {unitNames.map((u) => (
+      <Radio
+        key={u}
+        name="unit"
+        className={unit === u ? css.chosen : undefined}
+        checked={unit === u}
+        onChange={() => choose(u)}
+      >
+        {unitOf[u].word}
+      </Radio>
+    ))}
+  </fieldset>
+);
+
+const offered = materials.rows.map((m) => ({ value: m.name, label: `${m.name}, ${m.density.toFixed(2)} g/cm³` }));
+
+const MaterialField = ({ name, choose }: { name: string; choose: (name: string) => void }) => (
+  <>
+    <AutoComplete
+      style={{ width: "100%" }}
+      value={name}
+      onChange={choose}
+      maxLength={120}
+      placeholder="as the print names it"
+      options={offered}
+      filterOption={(typed, o) => String(o?.value).toLowerCase().includes(typed.trim().toLowerCase())}
+      aria-label="Material"
+    />
+    <span className={css.hint} role="status">
+      <MaterialHint name={name} choose={choose} />
+    </span>
+  </>
+);

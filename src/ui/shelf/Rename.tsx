@@ -29,6 +29,7 @@ export function Rename({
         crypto.randomUUID(),
       );
       if ("conflict" in r) throw new Refused([{ message: "the job was changed meanwhile; try again" }], 409);
+      close();
       done();
     } catch (e) {
       failed(e);

@@ -6,7 +6,7 @@ import { formOf, stockForms, type Stock } from "@/core/job";
 import { toNumberText, type NumberText } from "@/core/number";
 import { proposeStock } from "@/core/stock/stock";
 import { stockSizes } from "@/core/tables";
-import { ChoiceBox } from "../card/editors";
+import { ChoiceBox } from "../fields/ChoiceBox";
 import { NumberBox } from "../common/NumberBox";
 import { Section, fieldsClass } from "../common/Section";
 import { Choice, asWritten } from "../fields/Choice";

@@ -1,0 +1,97 @@
+"use client";
+import type { ReactNode } from "react";
+import type { LengthUnit } from "@/core/number";
+import type { FixtureKind } from "@/core/setups";
+import { clampThreads, jawBlanks } from "@/core/tables";
+import { ChoiceBox } from "../fields/ChoiceBox";
+import type { AssistantForm, Placement } from "./wishes";
+
+interface Props {
+  form: AssistantForm;
+  change: (changes: Partial<AssistantForm>) => void;
+  unit: LengthUnit;
+  op: number;
+}
+
+/** What is chosen besides figures, by the sort of fixture. */
+const choices: Record<FixtureKind, (props: Props) => ReactNode> = {
+  jaws: (props) => (
+    <>
+      <ReliefChoice {...props} />
+      <BlankChoice {...props} />
+    </>
+  ),
+  plate: (props) => (
+    <>
+      <ReliefChoice {...props} />
+      <StationChoices {...props} />
+      <ClampChoice {...props} />
+    </>
+  ),
+  chuck: () => null,
+};
+
+export const AssistantChoices = ({ kind, ...props }: Props & { kind: FixtureKind }) => choices[kind](props);
+
+const placements: { value: Placement; label: string }[] = [
+  { value: "corner", label: "on the corner" },
+  { value: "wall", label: "along a wall" },
+  { value: "bisector", label: "on the bisector" },
+];
+
+const ReliefChoice = ({ form, change }: Props) => (
+  <ChoiceBox
+    label="Relief stands"
+    value={form.placement}
+    options={placements}
+    choose={(o) => change({ placement: o.value })}
+  />
+);
+
+const itself = (name: string) => ({ value: name, label: name });
+
+function BlankChoice({ form, change, unit }: Props) {
+  const blanks = jawBlanks.rows.filter((b) => b.unit === unit).map((b) => itself(b.name));
+  return (
+    <ChoiceBox
+      label="Jaw blank"
+      value={form.blank}
+      options={[{ value: "", label: "smallest that fits" }, ...blanks]}
+      choose={(o) => change({ blank: o.value })}
+    />
+  );
+}
+
+const counts = ["1", "2", "3", "4", "5", "6"].map(itself);
+
+const StationChoices = ({ form, change, op }: Props) => (
+  <>
+    {(["x", "y"] as const).map((axis) => (
+      <ChoiceBox
+        key={axis}
+        label={`Stations along ${axis}`}
+        value={form.stations[axis]}
+        options={counts}
+        choose={(o) => change({ stations: { ...form.stations, [axis]: o.value } })}
+      />
+    ))}
+    <ChoiceBox
+      label="Stations serve"
+      value={form.serial ? "all" : "one"}
+      options={[
+        { value: "one", label: `setup ${op}` },
+        { value: "all", label: "one setup after the other" },
+      ]}
+      choose={(o) => change({ serial: o.value === "all" })}
+    />
+  </>
+);
+
+const ClampChoice = ({ form, change, unit }: Props) => (
+  <ChoiceBox
+    label="Clamp screws"
+    value={form.clamps}
+    options={[{ value: "", label: "none" }, ...clampThreads[unit].map(itself)]}
+    choose={(o) => change({ clamps: o.value })}
+  />
+);

@@ -1,0 +1,65 @@
+import { numberScope } from "@/core/engine/numbers";
+import type { Job, JobDocument } from "@/core/job";
+import { evaluateNumber, type NumberText } from "@/core/number";
+import type { FixtureKind, FixtureWishes } from "@/core/setups";
+
+export type Asked = "grip" | "clearance" | "relief" | "spacer" | "pitchX" | "pitchY";
+export type Placement = NonNullable<FixtureWishes["placement"]>;
+
+/** What an assistant's form holds; an empty text is left to the assistant. */
+export interface AssistantForm {
+  numbers: Partial<Record<Asked, NumberText>>;
+  placement: Placement;
+  blank: string;
+  stations: { x: string; y: string };
+  /** One station after the other serves the setups of one piece. */
+  serial: boolean;
+  clamps: string;
+}
+
+export const emptyForm: AssistantForm = {
+  numbers: {},
+  placement: "corner",
+  blank: "",
+  stations: { x: "1", y: "1" },
+  serial: false,
+  clamps: "",
+};
+
+/** What is asked of each sort of fixture. */
+export const fixtures: Readonly<Record<FixtureKind, { title: string; asks: Asked[] }>> = {
+  jaws: { title: "Soft jaws", asks: ["grip", "clearance", "spacer", "relief"] },
+  plate: { title: "Fixture plate", asks: ["grip", "clearance", "relief", "pitchX", "pitchY"] },
+  chuck: { title: "Bored chuck jaws", asks: ["grip", "clearance", "spacer"] },
+};
+
+/** The form's wishes as the assistant takes them: what is empty or no number is not said. */
+export function wishesOf(form: AssistantForm, kind: FixtureKind, document: JobDocument, job: Job): FixtureWishes {
+  const scope = numberScope(job);
+  const figure = (key: Asked): number | undefined => {
+    const text = form.numbers[key];
+    const r = text === undefined ? null : evaluateNumber(text, "length", scope);
+    return r?.ok ? r.value.value : undefined;
+  };
+  const said = (["grip", "clearance", "relief", "spacer"] as const).flatMap((key) => {
+    const value = figure(key);
+    return value === undefined ? [] : [[key, value] as const];
+  });
+  const wishes: FixtureWishes = { ...Object.fromEntries(said), ...(form.blank && { blank: form.blank }) };
+  switch (kind) {
+    case "chuck":
+      return wishes;
+    case "jaws":
+      return { ...wishes, placement: form.placement };
+    case "plate":
+      return {
+        ...wishes,
+        placement: form.placement,
+        pitch: { x: figure("pitchX") ?? 0, y: figure("pitchY") ?? 0 },
+        ...(form.serial
+          ? { serves: document.setups.map((s) => s.op) }
+          : { stations: { x: Number(form.stations.x), y: Number(form.stations.y) } }),
+        ...(form.clamps && { clamps: form.clamps }),
+      };
+  }
+}
