@@ -10,6 +10,8 @@ export interface Unit {
   mm: number;
   /** Whether sizes come in fractions too, in 64ths. */
   fractions: boolean;
+  /** Decimals for which a title block usually gives tolerances. */
+  toleranced: number[];
   /** Whether a print writes a zero before the point. */
   leadingZero: boolean;
   /** Decimals: for reading, for a number that becomes one again, and for one that must not lose anything. */
@@ -37,6 +39,7 @@ export const unitOf: Readonly<Record<LengthUnit, Unit>> = {
     word: "inch",
     mm: INCH,
     fractions: true,
+    toleranced: [2, 3, 4],
     leadingZero: false,
     places: { shown: 3, exact: 4, fine: 5, least: 2 },
     area: { name: "in²", mm2: INCH ** 2, places: 4 },
@@ -51,6 +54,7 @@ export const unitOf: Readonly<Record<LengthUnit, Unit>> = {
     word: "millimetre",
     mm: 1,
     fractions: false,
+    toleranced: [0, 1, 2],
     leadingZero: true,
     places: { shown: 2, exact: 3, fine: 4, least: 0 },
     area: { name: "mm²", mm2: 1, places: 2 },

@@ -1,7 +1,8 @@
 import { z } from "zod";
 import { prepare } from "../engine/prepare";
 import { inch, jobOf, mm } from "../../../tests/helpers/card";
-import { kindOf, rowKinds, type FeatureIs } from ".";
+import { readCard } from "../callout";
+import { kindOf, quantityAt, rowKinds, rowNumbers, type FeatureIs } from ".";
 
 /** What each row of a card is. */
 const features = (text: string) => prepare(jobOf(text)).rows.map((r) => r.feature);
@@ -32,6 +33,26 @@ describe("what a row is", () => {
         mm(outlines, k.example.mm.replace(/"[^"]+"/, k.kind.includes("Turned") ? '"half"' : '"o"')),
       );
       expect([k.kind, feature === null || all.has(feature.is)]).toEqual([k.kind, true]);
+    }
+  });
+  it("has fields whose numbers its grammar knows, those it has not yet among them", () => {
+    const turns = ["turn", "angle", "from", "sweep", "draft"];
+    for (const k of rowKinds) {
+      const { body } = readCard(mm("LEAVE BLOCK 80 X 60 X 20", "CUT ⌀6 DEEP 5", k.example.mm)).job.rows.at(-1)!;
+      for (const f of k.fields) {
+        // Behind a piece the row has not got, there is nothing to fill in yet.
+        const may = f.field === "number" && f.optional && !(f.path.startsWith("to.") && !("to" in body));
+        if (f.field !== "number" || !(may || rowNumbers(body).some((n) => n.path === f.path))) continue;
+        const asked = [k.kind, f.path, quantityAt(body, f.path)];
+        if (f.path === "count") expect(asked).toEqual([k.kind, f.path, "count"]);
+        else if (turns.includes(f.path)) expect(asked).toEqual([k.kind, f.path, expect.stringMatching(/ngle$/)]);
+        else
+          expect(asked).toEqual([
+            k.kind,
+            f.path,
+            expect.stringMatching(/^(length|coordinate|offset|count|plain|.*ngle)$/),
+          ]);
+      }
     }
   });
   it("a hole with what is drilled, and its thread", () => {

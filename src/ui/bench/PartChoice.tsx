@@ -1,7 +1,7 @@
 "use client";
 import { App, Button, Modal, Select } from "antd";
 import { useState } from "react";
-import { partKindIds, partKinds, partName, type Part } from "@/core/job";
+import { partKindIds, partKinds, partName, type JobDocument, type Part } from "@/core/job";
 import { freshId } from "./actions";
 import { Choice } from "../fields/Choice";
 import { TextField } from "../fields/TextField";
@@ -54,13 +54,80 @@ export function PartChoice() {
   );
 }
 
+/** Says why an edit was not taken. */
+function useSaid() {
+  const { message } = App.useApp();
+  return (why: string | null) => void (why && message.warning(why, 6));
+}
+
 /** The parts of a job: named, made, deleted. */
 function PartList({ done }: { done: () => void }) {
   const document = useJob((s) => s.document)!;
+  return (
+    <div className={css.list}>
+      {document.parts.map((p, i) => (
+        <PartLine key={p.id} document={document} part={p} number={i + 1} done={done} />
+      ))}
+      <NewPart document={document} done={done} />
+      <p className="soft">
+        Lines of one part may follow another: in an outline, SECTION Z 3 OF &quot;
+        {partName(document, document.parts[0])}&quot;.
+      </p>
+    </div>
+  );
+}
+
+interface PartLineProps {
+  document: JobDocument;
+  part: Part;
+  number: number;
+  done: () => void;
+}
+
+/** One part; the first is the workpiece, which stays and goes by the job's own name. */
+function PartLine({ document, part, number, done }: PartLineProps) {
   const edit = useJob((s) => s.edit);
+  const say = useSaid();
+  const isWork = number === 1;
+  const rename = (name: string) => {
+    if (name || isWork) say(edit([{ edit: "setPart", id: part.id, part: { name } }], "name of a part"));
+  };
+  const work = () => {
+    turnTo(part.id);
+    done();
+  };
+  const remove = () => {
+    turnTo(document.parts[0].id);
+    say(edit([{ edit: "deletePart", id: part.id }], "delete part"));
+  };
+  return (
+    <div className={css.part}>
+      <TextField
+        aria-label={`Name of part ${number}`}
+        value={part.name}
+        placeholder={isWork ? document.name : ""}
+        maxLength={120}
+        commit={rename}
+      />
+      <span className="soft">
+        {isWork ? "the workpiece" : partKinds[part.kind].what}, {part.rows.length} rows
+      </span>
+      <Button size="small" onClick={work}>
+        work on it
+      </Button>
+      {!isWork && (
+        <Button size="small" aria-label={`Delete part ${part.name}`} onClick={remove}>
+          ×
+        </Button>
+      )}
+    </div>
+  );
+}
+
+function NewPart({ document, done }: { document: JobDocument; done: () => void }) {
+  const edit = useJob((s) => s.edit);
+  const say = useSaid();
   const [kind, setKind] = useState<Part["kind"]>("jaws");
-  const { message } = App.useApp();
-  const say = (why: string | null) => void (why && message.warning(why, 6));
   const add = () => {
     const words = partKinds[kind].name;
     const names = document.parts.map((p) => partName(document, p).toLowerCase());
@@ -72,59 +139,16 @@ function PartList({ done }: { done: () => void }) {
     done();
   };
   return (
-    <div className={css.list}>
-      {document.parts.map((p, i) => (
-        <div key={p.id} className={css.part}>
-          <TextField
-            aria-label={`Name of part ${i + 1}`}
-            value={p.name}
-            placeholder={i ? "" : document.name}
-            maxLength={120}
-            commit={(name) =>
-              (name || !i) && say(edit([{ edit: "setPart", id: p.id, part: { name } }], "name of a part"))
-            }
-          />
-          <span className="soft">
-            {i ? partKinds[p.kind].what : "the workpiece"}, {p.rows.length} rows
-          </span>
-          <Button
-            size="small"
-            onClick={() => {
-              turnTo(p.id);
-              done();
-            }}
-          >
-            work on it
-          </Button>
-          {i > 0 && (
-            <Button
-              size="small"
-              aria-label={`Delete part ${p.name}`}
-              onClick={() => {
-                turnTo(document.parts[0].id);
-                say(edit([{ edit: "deletePart", id: p.id }], "delete part"));
-              }}
-            >
-              ×
-            </Button>
-          )}
-        </div>
-      ))}
-      <div className={css.part}>
-        <Choice
-          label="What the new part is"
-          value={kind}
-          options={kinds}
-          choose={(k) => setKind(kinds.find((o) => o.value === k)!.value)}
-        />
-        <Button size="small" type="primary" onClick={add}>
-          + part
-        </Button>
-      </div>
-      <p className="soft">
-        Lines of one part may follow another: in an outline, SECTION Z 3 OF &quot;
-        {partName(document, document.parts[0])}&quot;.
-      </p>
+    <div className={css.part}>
+      <Choice
+        label="What the new part is"
+        value={kind}
+        options={kinds}
+        choose={(k) => setKind(kinds.find((o) => o.value === k)!.value)}
+      />
+      <Button size="small" type="primary" onClick={add}>
+        + part
+      </Button>
     </div>
   );
 }

@@ -6,7 +6,7 @@ import { toNumberText, type NumberText } from "@/core/number";
 import { kindOf, type Pattern, type RowBody } from "@/core/rows";
 import { NumberBox } from "../common/NumberBox";
 import { Bare } from "../fields/Bare";
-import { OutlineBox } from "../outline/OutlineShelf";
+import { OutlineBox } from "../outline/OutlineBox";
 import { origin, type SetBody, type SetNumber } from "./editors";
 import { ChoiceBox } from "../fields/ChoiceBox";
 import css from "./Card.module.css";

@@ -1,6 +1,6 @@
 "use client";
 import { Button, Input, Popover } from "antd";
-import { useState } from "react";
+import { useState, type FormEvent } from "react";
 import type { Finding } from "@/core/findings";
 import { useBench } from "../store/benchStore";
 import { useJob } from "../store/jobStore";
@@ -38,74 +38,76 @@ export function JobRemarks({ rules, rows }: { rules: (rule: string) => boolean; 
 export const marks = { stop: "■", caution: "▲", note: "·" };
 
 /** One remark: what is wrong, the limit and its source, a fix to press, or a written reason to waive it. */
-export function Remark({ finding: f, wide }: { finding: Finding; wide?: boolean }) {
+export function Remark({ finding, wide }: { finding: Finding; wide?: boolean }) {
   const edit = useJob((s) => s.edit);
-  const [asking, setAsking] = useState(false);
-  const [reason, setReason] = useState("");
-  if (f.waived)
-    return (
-      <p className={css.waived}>
-        {f.rule.replace(/-/g, " ")}: waived, “{f.waived}”{" "}
-        <Bare
-          className={css.tiny}
-          onClick={() =>
-            edit([{ edit: "unwaive", rule: f.rule, ...(f.rowId ? { row: f.rowId } : {}) }], "take back waiver")
-          }
-        >
-          take back
-        </Bare>
-      </p>
-    );
-  const waive = () => {
-    if (!reason.trim()) return;
-    edit([{ edit: "waive", rule: f.rule, ...(f.rowId ? { row: f.rowId } : {}), reason: reason.trim() }], "waive");
-    setAsking(false);
-  };
+  const { fix, question } = finding;
+  if (finding.waived) return <Waived finding={finding} />;
   return (
-    <div className={css.remark} data-rule={f.rule}>
+    <div className={css.remark} data-rule={finding.rule}>
       <span>
-        <span aria-hidden="true">{marks[f.severity]}</span> <span className="sr">{f.severity}: </span>
-        {f.text}
+        <span aria-hidden="true">{marks[finding.severity]}</span> <span className="sr">{finding.severity}: </span>
+        {finding.text}
       </span>
-      <small>{f.source}</small>
+      <small>{finding.source}</small>
       <span className={wide ? css.inline : undefined}>
-        {f.fix && (
-          <Bare className={css.fix} onClick={() => edit(f.fix!.edits, `fix: ${f.rule}`)}>
-            {f.fix.label}
+        {fix && (
+          <Bare className={css.fix} onClick={() => edit(fix.edits, `fix: ${finding.rule}`)}>
+            {fix.label}
           </Bare>
         )}
-        {f.question && <em className={css.ask}>{f.question}</em>}
-        <Popover
-          open={asking}
-          onOpenChange={setAsking}
-          trigger="click"
-          content={
-            <form
-              onSubmit={(e) => {
-                e.preventDefault();
-                waive();
-              }}
-              style={{ display: "flex", gap: 6 }}
-            >
-              <Input
-                size="small"
-                style={{ width: 230 }}
-                autoFocus
-                value={reason}
-                maxLength={500}
-                onChange={(e) => setReason(e.target.value)}
-                placeholder="why it may stay as it is"
-                aria-label="Reason for waiving"
-              />
-              <Button htmlType="submit" size="small" disabled={!reason.trim()}>
-                waive
-              </Button>
-            </form>
-          }
-        >
-          <Bare className={css.tiny}>waive …</Bare>
-        </Popover>
+        {question && <em className={css.ask}>{question}</em>}
+        <Waive finding={finding} />
       </span>
     </div>
+  );
+}
+
+/** What a waiver stands on: the rule, and the row where it is about one. */
+const about = ({ rule, rowId }: Finding) => ({ rule, ...(rowId ? { row: rowId } : {}) });
+
+function Waived({ finding }: { finding: Finding }) {
+  const edit = useJob((s) => s.edit);
+  return (
+    <p className={css.waived}>
+      {finding.rule.replace(/-/g, " ")}: waived, “{finding.waived}”{" "}
+      <Bare className={css.tiny} onClick={() => edit([{ edit: "unwaive", ...about(finding) }], "take back waiver")}>
+        take back
+      </Bare>
+    </p>
+  );
+}
+
+/** Asks why a remark may be let pass, and keeps the reason. */
+function Waive({ finding }: { finding: Finding }) {
+  const edit = useJob((s) => s.edit);
+  const [isAsking, setAsking] = useState(false);
+  const [reason, setReason] = useState("");
+  const waive = (e: FormEvent) => {
+    e.preventDefault();
+    if (!reason.trim()) return;
+    edit([{ edit: "waive", ...about(finding), reason: reason.trim() }], "waive");
+    setAsking(false);
+  };
+  const form = (
+    <form onSubmit={waive} style={{ display: "flex", gap: 6 }}>
+      <Input
+        size="small"
+        style={{ width: 230 }}
+        autoFocus
+        value={reason}
+        maxLength={500}
+        onChange={(e) => setReason(e.target.value)}
+        placeholder="why it may stay as it is"
+        aria-label="Reason for waiving"
+      />
+      <Button htmlType="submit" size="small" disabled={!reason.trim()}>
+        waive
+      </Button>
+    </form>
+  );
+  return (
+    <Popover open={isAsking} onOpenChange={setAsking} trigger="click" content={form}>
+      <Bare className={css.tiny}>waive …</Bare>
+    </Popover>
   );
 }

@@ -9,17 +9,15 @@ import {
   type DragEndEvent,
 } from "@dnd-kit/core";
 import { SortableContext, sortableKeyboardCoordinates, verticalListSortingStrategy } from "@dnd-kit/sortable";
-import { copiedText, pastedRows } from "@/core/engine/copiedRows";
 import { kindOf } from "@/core/rows";
-import { App } from "antd";
-import { useEffect, useMemo } from "react";
+import { useMemo } from "react";
 import { groupRuns, type GroupRun, type Row } from "@/core/job";
-import { freshId } from "../bench/actions";
 import { useBench } from "../store/benchStore";
 import { useJob } from "../store/jobStore";
 import { GroupLine } from "./GroupLine";
 import { LinkBar } from "./LinkBar";
 import { RouteRow } from "./RouteRow";
+import { useClipboard } from "./useClipboard";
 import { Bare } from "../fields/Bare";
 import css from "./Card.module.css";
 
@@ -30,8 +28,6 @@ import css from "./Card.module.css";
 export function RouteCard() {
   const job = useJob((s) => s.job)!;
   const edit = useJob((s) => s.edit);
-  const { message } = App.useApp();
-  const runs = useMemo(() => groupRuns(job.rows), [job.rows]);
   const sensors = useSensors(
     useSensor(PointerSensor, { activationConstraint: { distance: 6 } }),
     useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
@@ -41,34 +37,7 @@ export function RouteCard() {
     edit([{ edit: "moveRow", id: String(active.id), to: job.rows.findIndex((r) => r.id === over.id) }], "move row");
   };
 
-  // Copied rows are their text; pasted text becomes rows, after the selected one.
-  useEffect(() => {
-    const typing = (t: EventTarget | null) =>
-      t instanceof HTMLElement && ["INPUT", "TEXTAREA", "SELECT"].includes(t.tagName);
-    const copy = (e: ClipboardEvent) => {
-      const { selected } = useBench.getState();
-      const now = useJob.getState().job;
-      const row = now?.rows.find((r) => r.id === selected);
-      if (!now || !row || typing(e.target) || window.getSelection()?.toString()) return;
-      e.clipboardData?.setData("text/plain", copiedText([row], now));
-      e.preventDefault();
-    };
-    const paste = (e: ClipboardEvent) => {
-      if (typing(e.target) && (e.target as HTMLElement).id !== "callout-line") return;
-      const text = e.clipboardData?.getData("text/plain") ?? "";
-      if ((e.target as HTMLElement).id === "callout-line" && !text.trim().includes("\n")) return;
-      e.preventDefault();
-      const problem = pasteRows(text);
-      if (problem) void message.error(problem, 6);
-    };
-    document.addEventListener("copy", copy);
-    document.addEventListener("paste", paste);
-    return () => {
-      document.removeEventListener("copy", copy);
-      document.removeEventListener("paste", paste);
-    };
-  }, [message]);
-
+  useClipboard();
   return (
     <div className={css.route}>
       <LinkBar />
@@ -81,22 +50,28 @@ export function RouteCard() {
       </div>
       <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={dropped}>
         <SortableContext items={job.rows.map((r) => r.id)} strategy={verticalListSortingStrategy}>
-          <div
-            className={css.rows}
-            role={job.rows.length ? "list" : undefined}
-            aria-label={job.rows.length ? "Route card" : undefined}
-          >
-            {job.rows.map((r, i) => (
-              <RowInGroup key={r.id} row={r} number={i + 1} run={runs.find((g) => g.from <= i + 1 && i < g.to)} />
-            ))}
-            {job.rows.length === 0 && (
-              <p className={css.none}>
-                No rows yet. The first one leaves the base shape: type it above as the print gives it.
-              </p>
-            )}
-          </div>
+          <Rows rows={job.rows} />
         </SortableContext>
       </DndContext>
+    </div>
+  );
+}
+
+function Rows({ rows }: { rows: Row[] }) {
+  const runs = useMemo(() => groupRuns(rows), [rows]);
+  if (!rows.length)
+    return (
+      <div className={css.rows}>
+        <p className={css.none}>
+          No rows yet. The first one leaves the base shape: type it above as the print gives it.
+        </p>
+      </div>
+    );
+  return (
+    <div className={css.rows} role="list" aria-label="Route card">
+      {rows.map((r, i) => (
+        <RowInGroup key={r.id} row={r} number={i + 1} run={runs.find((g) => g.from <= i + 1 && i < g.to)} />
+      ))}
     </div>
   );
 }
@@ -135,19 +110,4 @@ function EdgesSwitch() {
       edges {isOn ? "off" : "on"}
     </Bare>
   );
-}
-
-/** Rows from pasted text, all or none. @returns what is wrong, or null */
-function pasteRows(text: string): string | null {
-  const { job, edit } = useJob.getState();
-  if (!job) return null;
-  const read = pastedRows(text, job, freshId);
-  if (!read.ok) return `${read.problems[0].message}; expected: ${read.problems[0].expected}`;
-  const rows = read.value;
-  if (!rows.length) return null;
-  const { selected, set } = useBench.getState();
-  const at = selected ? job.rows.findIndex((r) => r.id === selected) + 1 : job.rows.length;
-  const problem = edit([{ edit: "addRows", rows, at: at || job.rows.length }], "paste");
-  set({ selected: rows[rows.length - 1].id });
-  return problem;
 }

@@ -1,72 +1,43 @@
 "use client";
 import { useSortable } from "@dnd-kit/sortable";
-import { App } from "antd";
-import { ownName, rowNames, usersOf, type Row } from "@/core/job";
+import { ownName, rowNames, type Row } from "@/core/job";
 import { writeRow } from "@/core/callout";
 import { numberScope, reportNumbers } from "@/core/engine/numbers";
 import { rowValues } from "@/core/print/rowValues";
 import { kindOf } from "@/core/rows";
-import { memo, useEffect, useMemo, useRef } from "react";
-import { freshId } from "../bench/actions";
+import { memo, useEffect, useMemo, useRef, type KeyboardEvent, type RefObject } from "react";
 import { useBench } from "../store/benchStore";
 import { useJob } from "../store/jobStore";
 import { RedPencil } from "./RedPencil";
 import { RowEditor } from "./RowEditor";
+import { useRowActions } from "./useRowActions";
 import css from "./Card.module.css";
 import { Bare } from "../fields/Bare";
 
 /** One row as the print would write it, with its remarks in the margin; it opens in place. */
 export const RouteRow = memo(function RouteRow({ row, number }: { row: Row; number: number }) {
-  const job = useJob((s) => s.job)!;
-  const edit = useJob((s) => s.edit);
-  const selected = useBench((s) => s.selected === row.id);
-  const open = useBench((s) => s.openRow === row.id);
-  const focus = useBench((s) => s.focusRow === row.id);
-  const shown = useBench((s) => s.showRow === row.id);
+  const rows = useJob((s) => s.job!.rows);
+  const isSelected = useBench((s) => s.selected === row.id);
+  const isOpen = useBench((s) => s.openRow === row.id);
+  const isShown = useBench((s) => s.showRow === row.id);
   const set = useBench((s) => s.set);
-  const solved = useBench((s) => s.evaluated?.evaluation.solved.rows.find((r) => r.row.id === row.id));
   const { setNodeRef, listeners, attributes, transform, transition, isDragging } = useSortable({ id: row.id });
-  const { message } = App.useApp();
+  const { keys, toggle, ...actions } = useRowActions(row, number);
   const ref = useRef<HTMLDivElement>(null);
-  const text = writeRow(row, rowNames(job.rows)).replace(/^OFF /, "");
-  const { verb } = kindOf(row.body);
-  const unsaid = kindOf(row.body).unsaid?.(row.body);
-  const failed = solved?.state === "failed" && !row.off ? solved : null;
-
-  useEffect(() => {
-    if (!focus) return;
-    ref.current?.focus();
-    set({ focusRow: null });
-  }, [focus, set]);
-
-  const remove = () => {
-    const used = usersOf(job, row.id);
-    edit([{ edit: "deleteRow", id: row.id }], "delete row");
-    set({ openRow: null, selected: null, focusRow: job.rows[number]?.id ?? job.rows[number - 2]?.id ?? null });
-    if (used.length) void message.warning(`row ${number} was used by ${used.join(", ")}: undo brings it back`, 5);
-  };
-  const duplicate = () => {
-    const id = freshId();
-    edit([{ edit: "addRows", rows: [{ ...structuredClone(row), id }], at: number }], "duplicate row");
-    set({ selected: id, focusRow: id });
-  };
-  const move = (by: number) => {
-    edit([{ edit: "moveRow", id: row.id, to: Math.max(0, number - 1 + by) }], "move row");
-    set({ focusRow: row.id });
-  };
-  const toggle = () => set({ openRow: open ? null : row.id, selected: row.id });
-  const keys = (e: React.KeyboardEvent) => {
-    if (e.target !== ref.current) return;
-    if (e.altKey && e.key === "ArrowUp") move(-1);
-    else if (e.altKey && e.key === "ArrowDown") move(1);
-    else if (e.key === "ArrowUp" || e.key === "ArrowDown") {
-      const next = job.rows[number - 1 + (e.key === "ArrowUp" ? -1 : 1)];
-      if (next) set({ focusRow: next.id, selected: next.id });
-    } else if (e.key === "Enter" || e.key === " ") toggle();
-    else if (e.key === "Delete") remove();
-    else return;
+  useFocusAsked(row, ref);
+  const onKeyDown = (e: KeyboardEvent) => {
+    const act = e.target === ref.current ? keys[e.altKey ? `Alt ${e.key}` : e.key] : undefined;
+    if (!act) return;
+    act();
     e.preventDefault();
   };
+  const tones = [
+    css.row,
+    (isSelected || isShown) && css.on,
+    isOpen && css.open,
+    row.off && css.off,
+    isDragging && css.drag,
+  ];
   return (
     <div
       ref={(n) => {
@@ -76,14 +47,12 @@ export const RouteRow = memo(function RouteRow({ row, number }: { row: Row; numb
       role="listitem"
       tabIndex={0}
       data-row={number}
-      aria-label={`row ${number}: ${text}`}
-      aria-current={selected || undefined}
-      className={`${css.row} ${selected || shown ? css.on : ""} ${open ? css.open : ""} ${row.off ? css.off : ""} ${isDragging ? css.drag : ""}`}
+      aria-label={`row ${number}: ${writeRow(row, rowNames(rows)).replace(/^OFF /, "")}`}
+      aria-current={isSelected || undefined}
+      className={tones.filter(Boolean).join(" ")}
       style={{ transform: transform ? `translate3d(0,${transform.y}px,0)` : undefined, transition }}
-      onKeyDown={keys}
-      onFocus={(e) => {
-        if (e.target === ref.current) set({ selected: row.id });
-      }}
+      onKeyDown={onKeyDown}
+      onFocus={(e) => e.target === ref.current && set({ selected: row.id })}
     >
       <span
         className={css.n}
@@ -95,27 +64,46 @@ export const RouteRow = memo(function RouteRow({ row, number }: { row: Row; numb
       >
         {number}
       </span>
-      <div className={css.body} onClick={() => set({ selected: row.id })} onDoubleClick={toggle}>
-        <span className={`${css.kind} ${verb === "leave" ? css.leave : css.cut}`}>
-          {verb}
-          {ownName(row) ? ` · ${ownName(row)}` : ""}
-          {row.off ? " · off" : ""}
-        </span>
-        <Bare className={css.call} onClick={toggle} aria-expanded={open}>
-          <Callout row={row} />
-          {unsaid && <small className={css.unsaid}> {unsaid}</small>}
-        </Bare>
-        {failed && (
-          <span className={css.failed} role="alert">
-            cannot be made: {failed.message}
-          </span>
-        )}
-      </div>
+      <RowBody row={row} isOpen={isOpen} toggle={toggle} />
       <RedPencil rowId={row.id} />
-      {open && <RowEditor row={row} number={number} duplicate={duplicate} remove={remove} move={move} />}
+      {isOpen && <RowEditor row={row} number={number} {...actions} />}
     </div>
   );
 });
+
+/** Takes the keyboard to the row when that is asked for. */
+function useFocusAsked(row: Row, ref: RefObject<HTMLDivElement | null>): void {
+  const isAsked = useBench((s) => s.focusRow === row.id);
+  const set = useBench((s) => s.set);
+  useEffect(() => {
+    if (!isAsked) return;
+    ref.current?.focus();
+    set({ focusRow: null });
+  }, [isAsked, ref, set]);
+}
+
+/** Verb and callout, and why the row cannot be made. */
+function RowBody({ row, isOpen, toggle }: { row: Row; isOpen: boolean; toggle: () => void }) {
+  const set = useBench((s) => s.set);
+  const solved = useBench((s) => s.evaluated?.evaluation.solved.rows.find((r) => r.row.id === row.id));
+  const kind = kindOf(row.body);
+  const unsaid = kind.unsaid?.(row.body);
+  const said = [kind.verb, ownName(row), row.off && "off"].filter(Boolean).join(" · ");
+  return (
+    <div className={css.body} onClick={() => set({ selected: row.id })} onDoubleClick={toggle}>
+      <span className={`${css.kind} ${kind.verb === "leave" ? css.leave : css.cut}`}>{said}</span>
+      <Bare className={css.call} onClick={toggle} aria-expanded={isOpen}>
+        <Callout row={row} />
+        {unsaid && <small className={css.unsaid}> {unsaid}</small>}
+      </Bare>
+      {solved?.state === "failed" && !row.off && (
+        <span className={css.failed} role="alert">
+          cannot be made: {solved.message}
+        </span>
+      )}
+    </div>
+  );
+}
 
 /** The row's callout with its values; the balloons they come from stand small beside them. */
 function Callout({ row }: { row: Row }) {

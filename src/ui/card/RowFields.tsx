@@ -4,7 +4,7 @@ import type { Job, Row } from "@/core/job";
 import { kindOf, quantityAt, type Field } from "@/core/rows";
 import { getPath } from "@/core/grammar/grammar";
 import { NumberBox } from "../common/NumberBox";
-import { OutlineBox } from "../outline/OutlineShelf";
+import { OutlineBox } from "../outline/OutlineBox";
 import { EdgesEditor } from "./EdgesEditor";
 import { PlaceEditor, PlaneEditor, type SetBody, type SetNumber } from "./editors";
 import { ChoiceBox } from "../fields/ChoiceBox";

@@ -31,14 +31,10 @@ export function WordsBox<T>({ label, value, read, commit, options = [], placehol
     return r.ok ? null : `${r.problems[0].message}: ${r.problems[0].expected ?? ""}`;
   };
   const { wrong, drop, bind } = useDraft(value, take, { problem: problemOf });
-  const offered = options.map((o) => ({
-    key: o,
-    label: o,
-    onClick: () => {
-      drop();
-      take(o);
-    },
-  }));
+  const choose = (option: string) => {
+    drop();
+    take(option);
+  };
   return (
     <div className={box.field} style={wide ? { gridColumn: "1 / -1" } : undefined}>
       <label htmlFor={id}>{label}</label>
@@ -54,17 +50,7 @@ export function WordsBox<T>({ label, value, read, commit, options = [], placehol
           status={wrong === null ? "" : "error"}
           {...bind}
         />
-        {offered.length > 0 && (
-          <Dropdown trigger={["click"]} menu={{ items: offered, style: { maxHeight: 320, overflowY: "auto" } }}>
-            <Button
-              size="small"
-              style={{ flex: "none" }}
-              icon={<DownOutlined />}
-              aria-label={`choices: ${label.toLowerCase()}`}
-              title="what it may be"
-            />
-          </Dropdown>
-        )}
+        {options.length > 0 && <Options label={label} options={options} choose={choose} />}
         {pick && (
           <Button
             size="small"
@@ -75,10 +61,31 @@ export function WordsBox<T>({ label, value, read, commit, options = [], placehol
             aria-label={pick.label}
             icon={<AimOutlined />}
             type={pick.on ? "primary" : "default"}
-          ></Button>
+          />
         )}
       </div>
       {wrong !== null && <small className="red">{wrong}</small>}
     </div>
+  );
+}
+
+interface OptionsProps {
+  label: string;
+  options: string[];
+  choose: (option: string) => void;
+}
+
+function Options({ label, options, choose }: OptionsProps) {
+  const items = options.map((o) => ({ key: o, label: o, onClick: () => choose(o) }));
+  return (
+    <Dropdown trigger={["click"]} menu={{ items, style: { maxHeight: 320, overflowY: "auto" } }}>
+      <Button
+        size="small"
+        style={{ flex: "none" }}
+        icon={<DownOutlined />}
+        aria-label={`choices: ${label.toLowerCase()}`}
+        title="what it may be"
+      />
+    </Dropdown>
   );
 }

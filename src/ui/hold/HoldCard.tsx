@@ -1,8 +1,9 @@
 "use client";
 import { Button } from "antd";
 import { DndContext, KeyboardSensor, PointerSensor, useSensor, useSensors, type DragEndEvent } from "@dnd-kit/core";
-import { jobOf, type Setup } from "@/core/job";
-import { showVolume } from "@/core/number";
+import type { Finding } from "@/core/findings";
+import { jobOf, type JobDocument, type Setup } from "@/core/job";
+import { showVolume, type LengthUnit } from "@/core/number";
 import { Body, Section } from "../common/Section";
 import { Remark } from "../card/RedPencil";
 import { useBench } from "../store/benchStore";
@@ -15,61 +16,55 @@ import { SetupLine } from "./SetupLine";
 import { SetupPanel } from "./SetupPanel";
 import { useSetupsEngine } from "./useSetupsEngine";
 
+/** What is done to rows of a setup by dragging them to another. */
+function useRowDragging() {
+  const sensors = useSensors(
+    useSensor(PointerSensor, { activationConstraint: { distance: 5 } }),
+    useSensor(KeyboardSensor),
+  );
+  const onDragEnd = ({ active, over }: DragEndEvent) => {
+    if (over) moveRow(String(active.data.current?.row), Number(active.data.current?.op), Number(over.id));
+  };
+  return { sensors, onDragEnd };
+}
+
+/** What the workpiece's own remarks say of how it is held; of another part they are not said here. */
+function useToldOfHolding(document: JobDocument): Finding[] {
+  const findings = useBench((s) => s.evaluated?.evaluation.findings);
+  const isWork = useJob((s) => s.part === null || s.part === document.parts[0].id);
+  return isWork ? (findings?.filter((f) => isAboutHolding(f.rule) && !f.waived) ?? []) : [];
+}
+
 /** The Hold step: the routing as a ruled strip, one setup open in place, the piece in it on the stage. */
 export function HoldCard() {
   const document = useJob((s) => s.document)!;
   const open = useSetups((s) => s.open);
   const set = useSetups((s) => s.set);
   const view = useSetups((s) => s.view);
+  const told = useToldOfHolding(document);
   const job = jobOf(document);
-  const findings = useBench((s) => s.evaluated?.evaluation.findings);
-  const isWork = useJob((s) => s.part === null || s.part === document.parts[0].id);
-  const told = isWork ? (findings?.filter((f) => isAboutHolding(f.rule) && !f.waived) ?? []) : [];
-  const sensors = useSensors(
-    useSensor(PointerSensor, { activationConstraint: { distance: 5 } }),
-    useSensor(KeyboardSensor),
-  );
   // A job without setups is looked at as one that holds nothing yet.
   const setups = document.setups.length ? document.setups : [emptySetup];
   const at = setups.some((s) => s.op === open) ? open! : setups[0].op;
   useSetupsEngine(document, at);
-  const dropped = ({ active, over }: DragEndEvent) => {
-    if (over) moveRow(String(active.data.current?.row), Number(active.data.current?.op), Number(over.id));
-  };
-  const remarks = view?.findings.filter((f) => f.setup === null || f.rule === "turn-over") ?? [];
+  const viewOf = (setup: Setup) => view?.setups.find((v) => v.op === setup.op) ?? null;
   return (
     <>
       <RoutingHead setups={document.setups} />
       <Body>
-        <DndContext sensors={sensors} onDragEnd={dropped}>
-          {setups.map((setup) => (
-            <div key={setup.op} className={`${css.setup} ${setup.op === at ? css.open : ""}`}>
-              <SetupLine
-                setup={setup}
-                job={job}
-                view={view?.setups.find((v) => v.op === setup.op) ?? null}
-                isOpen={setup.op === at}
-                open={() => set({ open: setup.op })}
-              />
-              {setup.op === at && (
-                <SetupPanel
-                  setup={setup}
-                  job={job}
-                  document={document}
-                  view={view?.setups.find((v) => v.op === setup.op) ?? null}
-                  told={setup === setups[0] ? told : []}
-                />
-              )}
-            </div>
-          ))}
+        <DndContext {...useRowDragging()}>
+          {setups.map((setup) => {
+            const isOpen = setup.op === at;
+            const shared = { setup, job, view: viewOf(setup) };
+            return (
+              <div key={setup.op} className={`${css.setup} ${isOpen ? css.open : ""}`}>
+                <SetupLine {...shared} isOpen={isOpen} open={() => set({ open: setup.op })} />
+                {isOpen && <SetupPanel {...shared} document={document} told={setup === setups[0] ? told : []} />}
+              </div>
+            );
+          })}
         </DndContext>
-        {remarks.length > 0 && (
-          <div className={css.remarks} aria-label="Remarks on the routing">
-            {remarks.map((f, i) => (
-              <Remark key={i} finding={f} wide />
-            ))}
-          </div>
-        )}
+        <RoutingRemarks />
         <Section title="Caution">
           <p className="soft" style={{ margin: 0 }}>
             Grip, reach and clearances are geometry only. Clamping force, jaw speed, the ratings of vise and chuck and
@@ -77,28 +72,46 @@ export function HoldCard() {
           </p>
         </Section>
       </Body>
-      <div className={css.foot}>
-        <span>
-          {view && document.setups.some((s) => s.rows)
-            ? view.unassigned.length
-              ? `not cut whole: rows ${view.unassigned.join(", ")}`
-              : "every row has a setup"
-            : "rows have no setups of their own yet"}
-        </span>
-        <span>{leftAfter(view, at, document.unit)}</span>
-        <Button
-          size="small"
-          onClick={() => setSetups([...document.setups, { ...emptySetup, op: nextOp(document.setups) }], "new setup")}
-        >
-          add setup
-        </Button>
-      </div>
+      <RoutingFoot document={document} at={at} />
     </>
   );
 }
 
+function RoutingRemarks() {
+  const view = useSetups((s) => s.view);
+  const remarks = view?.findings.filter((f) => f.setup === null || f.rule === "turn-over") ?? [];
+  if (!remarks.length) return null;
+  return (
+    <div className={css.remarks} aria-label="Remarks on the routing">
+      {remarks.map((f, i) => (
+        <Remark key={i} finding={f} wide />
+      ))}
+    </div>
+  );
+}
+
+/** Whether every row has a setup that cuts it whole. */
+function rowsWords(document: JobDocument, unassigned: readonly number[] | undefined): string {
+  if (!unassigned || !document.setups.some((s) => s.rows)) return "rows have no setups of their own yet";
+  return unassigned.length ? `not cut whole: rows ${unassigned.join(", ")}` : "every row has a setup";
+}
+
+function RoutingFoot({ document, at }: { document: JobDocument; at: number }) {
+  const view = useSetups((s) => s.view);
+  const add = () => setSetups([...document.setups, { ...emptySetup, op: nextOp(document.setups) }], "new setup");
+  return (
+    <div className={css.foot}>
+      <span>{rowsWords(document, view?.unassigned)}</span>
+      <span>{leftAfter(view, at, document.unit)}</span>
+      <Button size="small" onClick={add}>
+        add setup
+      </Button>
+    </div>
+  );
+}
+
 /** What is still to be cut when a setup is done: what the last one leaves is the part. */
-function leftAfter(view: ReturnType<typeof useSetups.getState>["view"], op: number, unit: "in" | "mm"): string {
+function leftAfter(view: ReturnType<typeof useSetups.getState>["view"], op: number, unit: LengthUnit): string {
   const here = view?.setups.find((s) => s.op === op);
   const last = view?.setups[view.setups.length - 1];
   if (here?.after == null || last?.after == null) return "";

@@ -29,62 +29,14 @@ interface Props {
 
 /** The setup that is open: what it is, what holds its piece, what that comes to, and the assistants that write what holds. */
 export function SetupPanel({ setup, job, document, view, told }: Props) {
-  const put = (change: Partial<Setup>) => changeSetup(setup, change);
-  const [asked, setAsked] = useState<FixtureKind | null>(null);
-  const busy = useSetups((s) => s.busy);
   const remarks = [...told, ...(view?.findings ?? [])];
-  const names = rowNames(job.rows);
-  const ups = upOptions(document);
-  const isTyped = !ups.some((o) => o.value === upValue(setup.up));
   return (
     <div className={css.panel}>
-      <div className={fieldsClass}>
-        <ChoiceBox label="Machine" value={setup.machine} options={machines} choose={(o) => put({ machine: o.is })} />
-        <ChoiceBox
-          label="Up is"
-          value={upValue(setup.up)}
-          options={isTyped ? [...ups, { value: upValue(setup.up), label: upValue(setup.up), is: setup.up }] : ups}
-          choose={(o) => put({ up: o.is })}
-        />
-        <ChoiceBox
-          label="X0 Y0 Z0"
-          value={datumValue(setup.datum)}
-          options={datumOptions}
-          choose={(o) => put({ datum: o.value === "centre" ? undefined : o.is })}
-        />
-        <ChoiceBox
-          label="Fixture"
-          value={holdValue(setup.hold)}
-          options={holdOptions(document)}
-          choose={(o) => put({ hold: o.is })}
-        />
-        <HoldFields job={job} hold={setup.hold} put={(hold) => put({ hold })} />
-        <WordsBox
-          label="Rows"
-          value={setup.rows ? rowsText(setup.rows, names) : ""}
-          placeholder="all"
-          options={[]}
-          read={(text) => (text.trim() ? readRowsText(withCommas(text), names) : { ok: true, value: [] })}
-          commit={(rows) => put({ rows: rows.length ? rows : undefined })}
-        />
-      </div>
+      <SetupFields {...{ setup, job, document }} />
       {view && <Figures view={view} unit={job.unit} />}
       {view?.problem && <p className="red">{view.problem}</p>}
       {view?.datumWords && <p className="soft">{view.datumWords}</p>}
-      <div className={css.tools}>
-        {fixtures.map(({ kind, label }) => (
-          <Button key={kind} size="small" disabled={busy || !view} onClick={() => setAsked(kind)}>
-            {label}
-          </Button>
-        ))}
-        <SetupFiles setup={setup} document={document} />
-        {document.setups.some((s) => s.op === setup.op) && (
-          <Button size="small" aria-label={`Delete setup ${setup.op}`} onClick={() => deleteSetup(setup.op)}>
-            ×
-          </Button>
-        )}
-      </div>
-      {asked && <Assistant kind={asked} setup={setup} document={document} job={job} done={() => setAsked(null)} />}
+      <SetupTools {...{ setup, job, document }} isSeen={view !== null} />
       {remarks.length > 0 && (
         <div
           className={css.remarks}
@@ -96,6 +48,72 @@ export function SetupPanel({ setup, job, document, view, told }: Props) {
           ))}
         </div>
       )}
+    </div>
+  );
+}
+
+type Held = Pick<Props, "setup" | "job" | "document">;
+
+/** Machine, which way is up, datum, what holds it, and its rows. */
+function SetupFields({ setup, job, document }: Held) {
+  const put = (change: Partial<Setup>) => changeSetup(setup, change);
+  const names = rowNames(job.rows);
+  const up = upValue(setup.up);
+  const ups = upOptions(document);
+  const isListed = ups.some((o) => o.value === up);
+  return (
+    <div className={fieldsClass}>
+      <ChoiceBox label="Machine" value={setup.machine} options={machines} choose={(o) => put({ machine: o.is })} />
+      <ChoiceBox
+        label="Up is"
+        value={up}
+        options={isListed ? ups : [...ups, { value: up, label: up, is: setup.up }]}
+        choose={(o) => put({ up: o.is })}
+      />
+      <ChoiceBox
+        label="X0 Y0 Z0"
+        value={datumValue(setup.datum)}
+        options={datumOptions}
+        choose={(o) => put({ datum: o.value === "centre" ? undefined : o.is })}
+      />
+      <ChoiceBox
+        label="Fixture"
+        value={holdValue(setup.hold)}
+        options={holdOptions(document)}
+        choose={(o) => put({ hold: o.is })}
+      />
+      <HoldFields job={job} hold={setup.hold} put={(hold) => put({ hold })} />
+      <WordsBox
+        label="Rows"
+        value={setup.rows ? rowsText(setup.rows, names) : ""}
+        placeholder="all"
+        options={[]}
+        read={(text) => (text.trim() ? readRowsText(withCommas(text), names) : { ok: true, value: [] })}
+        commit={(rows) => put({ rows: rows.length ? rows : undefined })}
+      />
+    </div>
+  );
+}
+
+/** The assistants that write what holds the piece, the setup's files, and its end. */
+function SetupTools({ setup, job, document, isSeen }: Held & { isSeen: boolean }) {
+  const [asked, setAsked] = useState<FixtureKind | null>(null);
+  const isBusy = useSetups((s) => s.busy);
+  const isKept = document.setups.some((s) => s.op === setup.op);
+  return (
+    <div className={css.tools}>
+      {fixtures.map(({ kind, label }) => (
+        <Button key={kind} size="small" disabled={isBusy || !isSeen} onClick={() => setAsked(kind)}>
+          {label}
+        </Button>
+      ))}
+      <SetupFiles setup={setup} document={document} />
+      {isKept && (
+        <Button size="small" aria-label={`Delete setup ${setup.op}`} onClick={() => deleteSetup(setup.op)}>
+          ×
+        </Button>
+      )}
+      {asked && <Assistant kind={asked} {...{ setup, document, job }} done={() => setAsked(null)} />}
     </div>
   );
 }

@@ -139,70 +139,73 @@ function Layers({ file, off, setOff }: { file: ReadFile; off: string[]; setOff: 
   );
 }
 
-function Chosen({
-  chosen,
-  unit,
-  mend,
-  setMend,
-  wrongGap,
-}: {
+interface ChosenProps {
   chosen: ReadChain[];
   unit: LengthUnit;
   mend: string;
   setMend: (m: string) => void;
   wrongGap: boolean;
-}) {
-  const open = chosen.filter((c) => !c.closed);
-  const gap = Number(mend);
-  const closable = open.filter((c) => gap > 0 && c.gap!.width <= gap * unitOf[unit].mm).length;
-  const len = (mm: number) => showLength(mm, unit, unitOf[unit].places.exact);
+}
+
+/** What comes in as it is chosen now: how many chains, how long, and which of them are open. */
+function Chosen({ chosen, unit, ...closing }: ChosenProps) {
   if (!chosen.length) return null;
+  const open = chosen.filter((c) => !c.closed);
+  const whole = lengthIn(
+    unit,
+    chosen.reduce((sum, c) => sum + c.length, 0),
+  );
   return (
     <>
-      <p>
-        {chosen.length - open.length} closed, {open.length} open; {len(chosen.reduce((sum, c) => sum + c.length, 0))}{" "}
-        {unit} in all.
-      </p>
-      {open.length > 0 && (
-        <>
-          <ul aria-label="Open chains">
-            {open.slice(0, 8).map((c, i) => (
-              <li key={i}>
-                {c.layer}: open from{" "}
-                <span className="num">
-                  {len(c.gap!.from.x)}, {len(c.gap!.from.y)}
-                </span>{" "}
-                to{" "}
-                <span className="num">
-                  {len(c.gap!.to.x)}, {len(c.gap!.to.y)}
-                </span>
-                , {len(c.gap!.width)} {unit} apart
-              </li>
-            ))}
-            {open.length > 8 && <li>… {open.length - 8} more</li>}
-          </ul>
-          <label>
-            Close gaps up to{" "}
-            <Input
-              size="small"
-              className="num"
-              style={{ width: 90 }}
-              aria-label="Close gaps up to"
-              value={mend}
-              maxLength={12}
-              placeholder="none"
-              status={wrongGap ? "error" : undefined}
-              onChange={(e) => setMend(e.target.value)}
-            />{" "}
-            {unit}{" "}
-            {wrongGap ? (
-              <small className="red">a width such as {{ in: ".002", mm: ".05" }[unit]}</small>
-            ) : closable ? (
-              <small>closes {closable}</small>
-            ) : null}
-          </label>
-        </>
-      )}
+      <p>{`${chosen.length - open.length} closed, ${open.length} open; ${whole} ${unit} in all.`}</p>
+      {open.length > 0 && <OpenChains open={open} unit={unit} />}
+      {open.length > 0 && <CloseGaps open={open} unit={unit} {...closing} />}
     </>
+  );
+}
+
+const lengthIn = (unit: LengthUnit, mm: number) => showLength(mm, unit, unitOf[unit].places.exact);
+
+/** Open chains that are named one by one. */
+const NAMED = 8;
+
+function OpenChains({ open, unit }: { open: ReadChain[]; unit: LengthUnit }) {
+  const place = ({ x, y }: { x: number; y: number }) => (
+    <span className="num">{`${lengthIn(unit, x)}, ${lengthIn(unit, y)}`}</span>
+  );
+  return (
+    <ul aria-label="Open chains">
+      {open.slice(0, NAMED).map((c, i) => (
+        <li key={i}>
+          {c.layer}: open from {place(c.gap!.from)} to {place(c.gap!.to)},{" "}
+          {`${lengthIn(unit, c.gap!.width)} ${unit} apart`}
+        </li>
+      ))}
+      {open.length > NAMED && <li>… {open.length - NAMED} more</li>}
+    </ul>
+  );
+}
+
+/** Asks up to which width gaps are closed. */
+function CloseGaps({ open, unit, mend, setMend, wrongGap }: Omit<ChosenProps, "chosen"> & { open: ReadChain[] }) {
+  const gap = Number(mend);
+  const closable = open.filter((c) => gap > 0 && c.gap!.width <= gap * unitOf[unit].mm).length;
+  return (
+    <label>
+      Close gaps up to{" "}
+      <Input
+        size="small"
+        className="num"
+        style={{ width: 90 }}
+        aria-label="Close gaps up to"
+        value={mend}
+        maxLength={12}
+        placeholder="none"
+        status={wrongGap ? "error" : undefined}
+        onChange={(e) => setMend(e.target.value)}
+      />{" "}
+      {unit} {wrongGap && <small className="red">a width such as {{ in: ".002", mm: ".05" }[unit]}</small>}
+      {!wrongGap && closable > 0 && <small>closes {closable}</small>}
+    </label>
   );
 }

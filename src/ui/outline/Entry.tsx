@@ -1,6 +1,6 @@
 "use client";
 import { Button, Input, type InputRef } from "antd";
-import { useEffect, useRef, useState } from "react";
+import { useEffect, useRef, useState, type FormEvent, type SetStateAction } from "react";
 import { readOutlineLine } from "@/core/callout";
 import type { LengthUnit } from "@/core/number";
 import { outlineForms } from "@/core/outline/items";
@@ -15,44 +15,45 @@ const formsIn = (unit: LengthUnit) =>
     options: g.lines.map((l) => ({ value: l.text, label: `${l.text}${l.what && ` — ${l.what}`}` })),
   }));
 
+/** What stands in the empty line, in figures of the job's unit. */
+const firstLine = "START 0,0";
+const nextLine = { in: "LINE TO Y 1.25", mm: "LINE TO Y 30" };
+
 /** The next line of the outline; the picture follows it while it is typed. */
 export function Entry({ open }: { open: OpenOutline }) {
   const { outline, names, named, put, typing, problem } = open;
   const [line, setLine] = useState("");
   const entry = useRef<InputRef>(null);
-  const read = line.trim() ? readOutlineLine(line, names, named, outline.items.length === 0) : null;
+  const isFirst = outline.items.length === 0;
+  const read = line.trim() ? readOutlineLine(line, names, named, isFirst) : null;
+  const take = (next: SetStateAction<string>) => {
+    setLine(next);
+    entry.current?.focus();
+  };
   useEffect(() => {
     entry.current?.focus();
   }, []);
-  useSpot(outline.items.length > 0, (change) => {
-    setLine(change);
-    entry.current?.focus();
-  });
+  useSpot(!isFirst, take);
   useEffect(() => {
     typing(read?.ok ? [...outline.items, read.item] : null);
     return () => typing(null);
   }, [line, outline]);
-  const add = () => {
+  const add = (e: FormEvent) => {
+    e.preventDefault();
     if (!read?.ok) return;
     put([...outline.items, read.item]);
     setLine("");
   };
   return (
     <>
-      <form
-        className={`${css.entry} ${read && !read.ok ? css.bad : ""}`}
-        onSubmit={(ev) => {
-          ev.preventDefault();
-          add();
-        }}
-      >
+      <form className={`${css.entry} ${read && !read.ok ? css.bad : ""}`} onSubmit={add}>
         <Input
           variant="borderless"
           ref={entry}
           aria-label="Next line of the outline"
           value={line}
           onChange={(ev) => setLine(ev.target.value)}
-          placeholder={outline.items.length ? { in: "LINE TO Y 1.25", mm: "LINE TO Y 30" }[open.job.unit] : "START 0,0"}
+          placeholder={isFirst ? firstLine : nextLine[open.job.unit]}
           spellCheck={false}
           autoComplete="off"
           maxLength={400}
@@ -62,28 +63,35 @@ export function Entry({ open }: { open: OpenOutline }) {
         </Button>
       </form>
       <p className={css.says}>
-        {problem && <span className="red">{problem}</span>}
-        {!problem && !read && (
-          <Choice
-            label="Lines to start from"
-            placeholder="type a line, pick a place on the stage, or start from an example …"
-            value={null}
-            choose={(text) => {
-              setLine(text);
-              entry.current?.focus();
-            }}
-            options={formsIn(open.job.unit)}
-          />
-        )}
-        {!problem && read?.ok && "Enter adds it"}
-        {!problem && read && !read.ok && (
-          <span className="red">
-            at character {read.error.column}: {read.error.message}; expected: {read.error.expected}
-          </span>
-        )}
+        <EntrySays problem={problem} read={read} unit={open.job.unit} start={take} />
       </p>
     </>
   );
+}
+
+interface SaysProps {
+  problem: string;
+  read: ReturnType<typeof readOutlineLine> | null;
+  unit: LengthUnit;
+  start: (text: string) => void;
+}
+
+/** Under the line: why the last one was not taken, how to begin, or how the one being typed stands. */
+function EntrySays({ problem, read, unit, start }: SaysProps) {
+  if (problem) return <span className="red">{problem}</span>;
+  if (!read)
+    return (
+      <Choice
+        label="Lines to start from"
+        placeholder="type a line, pick a place on the stage, or start from an example …"
+        value={null}
+        choose={start}
+        options={formsIn(unit)}
+      />
+    );
+  if (read.ok) return "Enter adds it";
+  const { column, message, expected } = read.error;
+  return <span className="red">{`at character ${column}: ${message}; expected: ${expected}`}</span>;
 }
 
 /** A place picked on the stage goes into the line: as a new step, or where a place is being typed. */

@@ -1,16 +1,18 @@
 "use client";
 import { App, Button } from "antd";
-import { useId, useState } from "react";
+import { useState } from "react";
+import type { Evaluation } from "@/core/evaluate";
+import type { Job } from "@/core/job";
 import type { OutlineItem } from "@/core/outline/items";
 import { freshId } from "../bench/actions";
 import { useBench } from "../store/benchStore";
 import { useJob } from "../store/jobStore";
-import box from "../common/NumberBox.module.css";
 import { DrawingDialog } from "./DrawingDialog";
 import css from "./Outline.module.css";
-import { Choice, asWritten } from "../fields/Choice";
 import { FilePick } from "../fields/FilePick";
-import { useShallow } from "zustand/react/shallow";
+
+/** Largest drawing that is read, bytes. */
+const MOST_DRAWING = 20_000_000;
 
 const freeName = (names: string[], wanted: string): string => {
   for (let i = 1; ; i++) {
@@ -19,42 +21,59 @@ const freeName = (names: string[], wanted: string): string => {
   }
 };
 
+const openOutline = (id: string) => useBench.getState().set({ openOutline: id, outlineDraft: null, view: "top" });
+
 /** The job's outlines in a row under the route card; one opens in its editor. */
 export function OutlineShelf() {
-  const job = useJob((s) => s.job)!;
+  const outlines = useJob((s) => s.job!.outlines);
   const edit = useJob((s) => s.edit);
-  const { evaluated, set } = useBench(useShallow((s) => ({ evaluated: s.evaluated, set: s.set })));
-  const { message } = App.useApp();
-  const [drawing, setDrawing] = useState<{ name: string; text: string } | null>(null);
-  const open = (id: string) => set({ openOutline: id, outlineDraft: null, view: "top" });
   const start = () => {
     const id = freshId();
-    edit(
-      [
-        {
-          edit: "addOutlines",
-          outlines: [
-            {
-              id,
-              name: freeName(
-                job.outlines.map((o) => o.name),
-                "outline",
-              ),
-              items: [],
-            },
-          ],
-        },
-      ],
-      "outline",
-    );
-    open(id);
+    const names = outlines.map((o) => o.name);
+    edit([{ edit: "addOutlines", outlines: [{ id, name: freeName(names, "outline"), items: [] }] }], "outline");
+    openOutline(id);
   };
+  return (
+    <div className={css.shelf} aria-label="Outlines" role="group">
+      <span className="lab">outlines</span>
+      {outlines.map((o) => (
+        <OutlineButton key={o.id} outline={o} />
+      ))}
+      <Button size="small" onClick={start}>
+        + outline
+      </Button>
+      <DrawingPick />
+    </div>
+  );
+}
+
+function OutlineButton({ outline }: { outline: Job["outlines"][number] }) {
+  const found = useBench((s) => s.evaluated?.evaluation.outlines.find((o) => o.id === outline.id));
+  return (
+    <Button size="small" onClick={() => openOutline(outline.id)} title={found?.wire?.free.join("; ")}>
+      {outline.name}
+      {found && <OutlineState found={found} />}
+    </Button>
+  );
+}
+
+/** What is wrong with an outline, or how much of it is not held yet. */
+function OutlineState({ found: { problems, wire } }: { found: Evaluation["outlines"][number] }) {
+  if (problems.length > 0 || wire?.conflicts.length) return <span className="red"> ✗</span>;
+  return wire?.freedom ? <small> {wire.freedom} free</small> : null;
+}
+
+/** Outlines out of a drawing file: it is chosen, looked at, and what is wanted of it brought in. */
+function DrawingPick() {
+  const edit = useJob((s) => s.edit);
+  const { message } = App.useApp();
+  const [drawing, setDrawing] = useState<{ name: string; text: string } | null>(null);
   const read = async (f: File) => {
-    if (f.size > 20_000_000) return void message.error(`${f.name} is too large: at most 20 MB`, 6);
+    if (f.size > MOST_DRAWING) return void message.error(`${f.name} is too large: at most ${MOST_DRAWING / 1e6} MB`, 6);
     setDrawing({ name: f.name, text: await f.text() });
   };
   const bring = (found: { name: string; items: OutlineItem[] }[]) => {
-    const names = job.outlines.map((o) => o.name);
+    const names = useJob.getState().job!.outlines.map((o) => o.name);
     const outlines = found.map((o) => {
       const name = freeName(names, o.name);
       names.push(name);
@@ -63,24 +82,10 @@ export function OutlineShelf() {
     const why = edit([{ edit: "addOutlines", outlines }], `outlines of ${drawing!.name}`);
     if (why) return void message.error(why, 6);
     setDrawing(null);
-    if (outlines.length === 1) open(outlines[0].id);
+    if (outlines.length === 1) openOutline(outlines[0].id);
   };
   return (
-    <div className={css.shelf} aria-label="Outlines" role="group">
-      <span className="lab">outlines</span>
-      {job.outlines.map((o) => {
-        const e = evaluated?.evaluation.outlines.find((x) => x.id === o.id);
-        const bad = e && (e.problems.length > 0 || e.wire?.conflicts.length);
-        return (
-          <Button key={o.id} size="small" onClick={() => open(o.id)} title={e?.wire?.free.join("; ")}>
-            {o.name}
-            {bad ? <span className="red"> ✗</span> : e?.wire?.freedom ? <small> {e.wire.freedom} free</small> : ""}
-          </Button>
-        );
-      })}
-      <Button size="small" onClick={start}>
-        + outline
-      </Button>
+    <>
       <FilePick
         size="small"
         label="Drawing with outlines"
@@ -91,25 +96,6 @@ export function OutlineShelf() {
         read DXF or SVG
       </FilePick>
       {drawing && <DrawingDialog key={drawing.name} drawing={drawing} bring={bring} cancel={() => setDrawing(null)} />}
-    </div>
-  );
-}
-
-/** Which outline a row is made from. */
-export function OutlineBox({ label, value, choose }: { label: string; value: string; choose: (name: string) => void }) {
-  const job = useJob((s) => s.job)!;
-  const id = useId();
-  const there = job.outlines.some((o) => o.name.toLowerCase() === value.toLowerCase());
-  return (
-    <div className={box.field}>
-      <label htmlFor={id}>{label}</label>
-      <Choice
-        id={id}
-        placeholder={`${value} (gone)`}
-        value={there ? job.outlines.find((o) => o.name.toLowerCase() === value.toLowerCase())!.name : null}
-        choose={choose}
-        options={asWritten(job.outlines.map((o) => o.name))}
-      />
-    </div>
+    </>
   );
 }

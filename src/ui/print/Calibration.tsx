@@ -10,6 +10,7 @@ import { ChoiceBox } from "../fields/ChoiceBox";
 import { judgePicks, type Picked } from "@/core/print/calibration";
 import type { Result } from "@/core/base/result";
 import { useJob } from "../store/jobStore";
+import type { Spot } from "./PrintSheet";
 import css from "./PrintTable.module.css";
 
 interface Props {
@@ -18,10 +19,18 @@ interface Props {
   page: number;
   /** Quarter turns the page is shown with. */
   turn: number;
-  points: { x: number; y: number }[];
+  points: Spot[];
   done: (r: Region) => void;
   remove?: () => void;
 }
+
+/** The stretch of the page that a view lies on: two more picked corners, or the one it had; none for the whole page. */
+function stretchOf(points: Spot[], old: Region | undefined): Region["box"] {
+  if (points.length === 4) return { x0: points[2].x, y0: points[2].y, x1: points[3].x, y1: points[3].y };
+  return points.length === 0 ? old?.box : undefined;
+}
+
+const unknown = toNumberText("?");
 
 /**
  * Two picked points, their distance, and what the first one is on the part: that lays a stretch of the page over a
@@ -30,58 +39,40 @@ interface Props {
 export function Calibration({ old, page, turn, points, done, remove }: Props) {
   const job = useJob((s) => s.job)!;
   const [view, setView] = useState<Side>(old?.view ?? "top");
-  const [distance, setDistance] = useState(old?.distance ?? toNumberText("?"));
-  const [place, setPlace] = useState(old?.place ?? { x: toNumberText("?"), y: toNumberText("?") });
-  const [a, b] = points.length >= 2 ? points : old && points.length === 0 ? [old.a, old.b] : points;
+  const [distance, setDistance] = useState(old?.distance ?? unknown);
+  const [place, setPlace] = useState(old?.place ?? { x: unknown, y: unknown });
+  const [a, b] = points.length === 0 && old ? [old.a, old.b] : points;
   const judged = a && b ? judgePicks(a, b, turn) : null;
-  const direction = judged?.ok ? judged.value.direction : "x";
-  const box =
-    points.length === 4
-      ? { x0: points[2].x, y0: points[2].y, x1: points[3].x, y1: points[3].y }
-      : points.length === 0
-        ? old?.box
-        : undefined;
+  const box = stretchOf(points, old);
   const scope = numberScope(job);
-  const good =
-    judged?.ok &&
+  const isGiven =
     valueOf(distance, "length", scope).ok &&
     valueOf(place.x, "coordinate", scope).ok &&
-    valueOf(place.y, "coordinate", scope).ok &&
-    points.length !== 3;
+    valueOf(place.y, "coordinate", scope).ok;
+  const isReady = judged?.ok && isGiven && points.length !== 3;
+  const lay = () => {
+    if (judged?.ok) done({ view, page, a, b, distance, direction: judged.value.direction, place, ...(box && { box }) });
+  };
   return (
     <div className={css.calibration}>
       <p role="status" className={judged && !judged.ok ? "red" : undefined}>
         {sayNext(points.length, judged, box !== undefined)}
       </p>
-      <ChoiceBox
-        label="View"
-        value={view}
-        options={sides.map((s) => ({ value: s, label: s }))}
-        choose={(o) => setView(o.value)}
-      />
+      <ChoiceBox label="View" value={view} options={views} choose={(o) => setView(o.value)} />
       <NumberBox own job={job} label="a to b" value={distance} quantity="length" commit={(t) => t && setDistance(t)} />
-      <NumberBox
-        own
-        job={job}
-        label="a is at x"
-        value={place.x}
-        quantity="coordinate"
-        commit={(t) => t && setPlace({ ...place, x: t })}
-      />
-      <NumberBox
-        own
-        job={job}
-        label="a is at y"
-        value={place.y}
-        quantity="coordinate"
-        commit={(t) => t && setPlace({ ...place, y: t })}
-      />
+      {(["x", "y"] as const).map((axis) => (
+        <NumberBox
+          key={axis}
+          own
+          job={job}
+          label={`a is at ${axis}`}
+          value={place[axis]}
+          quantity="coordinate"
+          commit={(t) => t && setPlace({ ...place, [axis]: t })}
+        />
+      ))}
       <span>
-        <Button
-          type="primary"
-          disabled={!good}
-          onClick={() => done({ view, page, a: a!, b: b!, distance, direction, place, ...(box ? { box } : {}) })}
-        >
+        <Button type="primary" disabled={!isReady} onClick={lay}>
           lay it over the view
         </Button>
         {remove && (
@@ -93,6 +84,8 @@ export function Calibration({ old, page, turn, points, done, remove }: Props) {
     </div>
   );
 }
+
+const views = sides.map((s) => ({ value: s, label: s }));
 
 /** What is to be picked next, or what is to be said of what was picked. */
 function sayNext(picked: number, judged: Result<Picked> | null, hasStretch: boolean): string {

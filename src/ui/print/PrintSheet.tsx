@@ -1,9 +1,10 @@
 "use client";
-import { useEffect, useRef } from "react";
-import type { Job, Print } from "@/core/job";
+import { useEffect, useRef, type CSSProperties, type MouseEvent } from "react";
+import type { Balloon, Job, Print } from "@/core/job";
 import { writeBalloonText } from "@/core/callout";
 import { useBench } from "../store/benchStore";
 import type { PagePicture } from "./pagePicture";
+import { useDragScroll } from "./useDragScroll";
 import css from "./PrintTable.module.css";
 import { Bare } from "../fields/Bare";
 
@@ -32,113 +33,39 @@ interface Props {
  */
 export function PrintSheet({ job, print, page, picture, zoom, zoomBy, aiming, marks, spot, find }: Props) {
   const sheet = useRef<HTMLDivElement>(null);
+  const dragging = useDragScroll(sheet, zoomBy, !aiming);
   const balloon = useBench((s) => s.balloon);
-  const drag = useRef<{ x: number; y: number; left: number; top: number; moved: boolean } | null>(null);
-  const turn = print.turn ?? 0,
-    odd = turn % 2 === 1;
-  useEffect(() => {
-    const el = sheet.current!;
-    const wheel = (e: WheelEvent) => {
-      if (!e.ctrlKey && !e.metaKey) return;
-      e.preventDefault();
-      zoomBy(e.deltaY < 0 ? 1.12 : 1 / 1.12);
-    };
-    el.addEventListener("wheel", wheel, { passive: false });
-    return () => el.removeEventListener("wheel", wheel);
-  }, [zoomBy]);
   // Found from the ledger: the pin comes into view.
   useEffect(() => {
-    if (balloon !== null)
-      sheet.current
-        ?.querySelector(`[data-pin="${balloon}"]`)
-        ?.scrollIntoView({ block: "center", inline: "center", behavior: "smooth" });
+    const pin = balloon === null ? null : sheet.current?.querySelector(`[data-pin="${balloon}"]`);
+    pin?.scrollIntoView({ block: "center", inline: "center", behavior: "smooth" });
   }, [balloon, page]);
-  const aspect = odd ? 1 / picture.aspect : picture.aspect;
-  const pins = job.balloons.filter((b) => b.place?.print === print.id && (b.place.page ?? 1) === page);
-  const at = (p: Spot) => ({ left: `${p.x * 100}%`, top: `${(p.y / picture.aspect) * 100}%` });
-  const upright = { transform: `translate(-50%, -50%) rotate(${-turn * 90}deg)` };
+  const turn = print.turn ?? 0;
+  const isOnSide = turn % 2 === 1;
+  const aspect = isOnSide ? 1 / picture.aspect : picture.aspect;
+  const turned: CSSProperties = {
+    width: isOnSide ? `${100 * aspect}%` : "100%",
+    aspectRatio: `1 / ${picture.aspect}`,
+    transform: `translate(-50%, -50%) rotate(${turn * 90}deg)`,
+  };
+  const take = ({ nativeEvent: { offsetX, offsetY }, currentTarget: { offsetWidth } }: MouseEvent<HTMLElement>) => {
+    if (aiming) spot({ x: offsetX / offsetWidth, y: offsetY / offsetWidth });
+  };
   return (
-    <div
-      ref={sheet}
-      className={css.sheet}
-      onPointerDown={(e) => {
-        if (!aiming && e.button === 0 && !(e.target as HTMLElement).closest("button"))
-          drag.current = {
-            x: e.clientX,
-            y: e.clientY,
-            left: sheet.current!.scrollLeft,
-            top: sheet.current!.scrollTop,
-            moved: false,
-          };
-      }}
-      onPointerMove={(e) => {
-        const d = drag.current;
-        if (d) {
-          d.moved = true;
-          sheet.current!.scrollLeft = d.left - (e.clientX - d.x);
-          sheet.current!.scrollTop = d.top - (e.clientY - d.y);
-        }
-      }}
-      onPointerUp={() => {
-        drag.current = null;
-      }}
-      onPointerLeave={() => {
-        drag.current = null;
-      }}
-    >
+    <div ref={sheet} className={css.sheet} {...dragging}>
       <div
         className={`${css.picture} ${aiming ? css.aim : css.grab}`}
         style={{ width: `${zoom * 100}%`, aspectRatio: `1 / ${aspect}` }}
         data-testid="print-picture"
       >
-        <div
-          className={css.page}
-          style={{
-            width: odd ? `${100 * aspect}%` : "100%",
-            aspectRatio: `1 / ${picture.aspect}`,
-            transform: `translate(-50%, -50%) rotate(${turn * 90}deg)`,
-          }}
-        >
-          <img
-            src={picture.url}
-            alt={`print: ${print.name}`}
-            draggable={false}
-            onClick={(e) => {
-              const n = e.nativeEvent,
-                el = e.currentTarget;
-              if (aiming) spot({ x: n.offsetX / el.offsetWidth, y: n.offsetY / el.offsetWidth });
-            }}
-          />
-          {pins.map((b) => (
-            <Bare
-              key={b.number}
-              className={css.pin}
-              data-pin={b.number}
-              aria-pressed={balloon === b.number}
-              style={{ ...at(b.place!), ...upright, pointerEvents: aiming ? "none" : undefined }}
-              title={writeBalloonText(b)}
-              onClick={() => find(b.number)}
-            >
-              {b.number}
-            </Bare>
+        <div className={css.page} style={turned}>
+          <img src={picture.url} alt={`print: ${print.name}`} draggable={false} onClick={take} />
+          {pinsOn(job, print, page).map((b) => (
+            <Pin key={b.number} balloon={b} {...{ picture, turn, aiming, find }} />
           ))}
-          {print.regions
-            .filter((r) => r.page === page && r.box)
-            .map((r, i) => (
-              <span
-                key={i}
-                className={css.stretch}
-                style={{
-                  ...at({ x: Math.min(r.box!.x0, r.box!.x1), y: Math.min(r.box!.y0, r.box!.y1) }),
-                  width: `${Math.abs(r.box!.x1 - r.box!.x0) * 100}%`,
-                  height: `${(Math.abs(r.box!.y1 - r.box!.y0) / picture.aspect) * 100}%`,
-                }}
-              >
-                {r.view}
-              </span>
-            ))}
+          <Views print={print} page={page} picture={picture} />
           {marks.map((p, i) => (
-            <span key={i} className={css.cross} style={at(p)}>
+            <span key={i} className={css.cross} style={placed(p, picture)}>
               {"abcd"[i]}
             </span>
           ))}
@@ -147,3 +74,51 @@ export function PrintSheet({ job, print, page, picture, zoom, zoomBy, aiming, ma
     </div>
   );
 }
+
+const placed = (p: Spot, picture: PagePicture): CSSProperties => ({
+  left: `${p.x * 100}%`,
+  top: `${(p.y / picture.aspect) * 100}%`,
+});
+
+const pinsOn = (job: Job, print: Print, page: number) =>
+  job.balloons.filter((b) => b.place?.print === print.id && (b.place.page ?? 1) === page);
+
+interface PinProps extends Pick<Props, "picture" | "aiming" | "find"> {
+  balloon: Balloon;
+  turn: number;
+}
+
+/** A balloon where it was pinned, upright however the page is turned. */
+function Pin({ balloon, picture, turn, aiming, find }: PinProps) {
+  const isChosen = useBench((s) => s.balloon === balloon.number);
+  return (
+    <Bare
+      className={css.pin}
+      data-pin={balloon.number}
+      aria-pressed={isChosen}
+      style={{
+        ...placed(balloon.place!, picture),
+        transform: `translate(-50%, -50%) rotate(${-turn * 90}deg)`,
+        pointerEvents: aiming ? "none" : undefined,
+      }}
+      title={writeBalloonText(balloon)}
+      onClick={() => find(balloon.number)}
+    >
+      {balloon.number}
+    </Bare>
+  );
+}
+
+/** The stretches of the page that are calibrated as views of the part. */
+const Views = ({ print, page, picture }: Pick<Props, "print" | "page" | "picture">) =>
+  print.regions.map(({ page: on, box, view }, i) => {
+    if (on !== page || !box) return null;
+    const corner = { x: Math.min(box.x0, box.x1), y: Math.min(box.y0, box.y1) };
+    const width = `${Math.abs(box.x1 - box.x0) * 100}%`;
+    const height = `${(Math.abs(box.y1 - box.y0) / picture.aspect) * 100}%`;
+    return (
+      <span key={i} className={css.stretch} style={{ ...placed(corner, picture), width, height }}>
+        {view}
+      </span>
+    );
+  });

@@ -1,6 +1,6 @@
 "use client";
 import { Button, Input } from "antd";
-import { useState, type ClipboardEvent } from "react";
+import { useState, type ClipboardEvent, type FormEvent } from "react";
 import { balloonLimits } from "@/core/balloons/tolerance";
 import { namedIn, readLedgerLine, writeBalloonText } from "@/core/callout";
 import { numberScope } from "@/core/engine/numbers";
@@ -16,21 +16,27 @@ const printed = {
 /** `#12 ⌀2.185`, `12: ⌀2.185`: the number a line gives itself. */
 const numberedLine = /^#?(\d{1,4})(?:\s*[:.)]\s+|(?<=#\d{1,4})\s+)(.*)$/;
 
-/** The next dimensions of the ledger, typed as they are printed: one, or all of a callout at once. */
-export function QuickBalloon({ pasteSheet }: { pasteSheet: (lines: string) => void }) {
-  const job = useJob((s) => s.job)!;
-  const edit = useJob((s) => s.edit);
-  const [line, setLine] = useState("");
+/** What a line of the ledger says so far: its balloons, from the number it gives itself or the next free one. */
+function readLine(line: string, job: Job) {
   const numbers = new Set(job.balloons.map((b) => b.number));
   const own = numberedLine.exec(line.trim());
   const number = own ? Number(own[1]) : Math.max(0, ...numbers) + 1;
   const text = own ? own[2] : line;
   const read = text.trim() ? readLedgerLine(text, number, numbers, namedIn(job), job.unit) : null;
   const taken = read?.ok ? read.balloons.find((b) => numbers.has(b.number)) : undefined;
-  const canAdd = read?.ok === true && !taken;
-  const add = () => {
-    if (!read?.ok || taken) return;
-    edit([{ edit: "addBalloons", balloons: read.balloons }], read.balloons.length > 1 ? "balloons" : "balloon");
+  return { number, read, taken, balloons: read?.ok && !taken ? read.balloons : null };
+}
+
+/** The next dimensions of the ledger, typed as they are printed: one, or all of a callout at once. */
+export function QuickBalloon({ pasteSheet }: { pasteSheet: (lines: string) => void }) {
+  const job = useJob((s) => s.job)!;
+  const edit = useJob((s) => s.edit);
+  const [line, setLine] = useState("");
+  const said = readLine(line, job);
+  const add = (e: FormEvent) => {
+    e.preventDefault();
+    if (!said.balloons) return;
+    edit([{ edit: "addBalloons", balloons: said.balloons }], said.balloons.length > 1 ? "balloons" : "balloon");
     setLine("");
   };
   /** A whole sheet pasted: one dimension a line. */
@@ -42,14 +48,8 @@ export function QuickBalloon({ pasteSheet }: { pasteSheet: (lines: string) => vo
   };
   return (
     <>
-      <form
-        className={`${css.quick} ${read && !read.ok ? css.bad : ""}`}
-        onSubmit={(e) => {
-          e.preventDefault();
-          add();
-        }}
-      >
-        <b className={css.balloon}>{number}</b>
+      <form className={`${css.quick} ${said.read && !said.read.ok ? css.bad : ""}`} onSubmit={add}>
+        <b className={css.balloon}>{said.number}</b>
         <Input
           variant="borderless"
           value={line}
@@ -62,22 +62,25 @@ export function QuickBalloon({ pasteSheet }: { pasteSheet: (lines: string) => vo
           autoComplete="off"
           maxLength={300}
         />
-        <Button htmlType="submit" size="small" disabled={!canAdd}>
+        <Button htmlType="submit" size="small" disabled={!said.balloons}>
           add
         </Button>
       </form>
       <p className={css.says}>
-        {!read && `type it as printed: ${printed[job.unit]}`}
-        {taken && <span className="red">balloon #{taken.number} is there already</span>}
-        {read && !read.ok && (
-          <span className="red">
-            at character {read.error.column}: {read.error.message}; expected: {read.error.expected}
-          </span>
-        )}
-        {read?.ok && !taken && <Becomes balloons={read.balloons} job={job} />}
+        <LineSays {...said} job={job} />
       </p>
     </>
   );
+}
+
+/** Under the line: how to type it, what is wrong with it, or what Enter makes of it. */
+function LineSays({ read, taken, balloons, job }: ReturnType<typeof readLine> & { job: Job }) {
+  if (!read) return `type it as printed: ${printed[job.unit]}`;
+  if (taken) return <span className="red">{`balloon #${taken.number} is there already`}</span>;
+  if (balloons) return <Becomes balloons={balloons} job={job} />;
+  if (read.ok) return null;
+  const { column, message, expected } = read.error;
+  return <span className="red">{`at character ${column}: ${message}; expected: ${expected}`}</span>;
 }
 
 /** What a line becomes, before Enter: its one balloon in words, or each of several with its number. */

@@ -21,15 +21,7 @@ export function usePrints() {
   const [page, setPage] = useState(1);
   const [doing, setDoing] = useState<Doing>(null);
   const print = job.prints.find((p) => p.id === chosen) ?? job.prints[0];
-  const isDoing = doing !== null;
-  useEffect(() => {
-    if (!isDoing) return;
-    const giveUp = (e: KeyboardEvent) => {
-      if (e.key === "Escape") setDoing(null);
-    };
-    window.addEventListener("keydown", giveUp);
-    return () => window.removeEventListener("keydown", giveUp);
-  }, [isDoing]);
+  useEscape(doing !== null, () => setDoing(null));
   const put = (prints: Print[]) => edit([{ edit: "setPrints", prints }], "print");
   const change = (next: Print) => put(job.prints.map((x) => (x.id === next.id ? next : x)));
   const show = (id: string) => {
@@ -76,6 +68,18 @@ export function usePrints() {
     },
   };
 }
+/** Escape gives up what is being done. */
+function useEscape(isOn: boolean, giveUp: () => void): void {
+  useEffect(() => {
+    if (!isOn) return;
+    const pressed = (e: KeyboardEvent) => {
+      if (e.key === "Escape") giveUp();
+    };
+    window.addEventListener("keydown", pressed);
+    return () => window.removeEventListener("keydown", pressed);
+  }, [isOn]);
+}
+
 export type Prints = ReturnType<typeof usePrints>;
 
 /** Keeps the picture of a print with the server, and puts it on the table. */

@@ -1,93 +1,29 @@
 "use client";
-import type { Beside } from "@/core/mismatch/besides";
 import { Button } from "antd";
-import { useEffect, useRef, useState } from "react";
-import { slipWords, type Explanation, type Mismatch, type Slip as SlipOfOne } from "@/core/mismatch";
-import { jobOf, type Job } from "@/core/job";
+import { slipWords, type Explanation, type Mismatch } from "@/core/mismatch";
+import { jobOf } from "@/core/job";
 import { Section } from "../common/Section";
-import { explainNow } from "../engine/useEngine";
 import { useBench } from "../store/benchStore";
 import { useJob } from "../store/jobStore";
 import { checkFigure, checkName } from "./figures";
+import { besideWords, Slip } from "./SlipWords";
+import { useFinder, type Finder } from "./useFinder";
 import css from "./Proof.module.css";
-import { useShallow } from "zustand/react/shallow";
 
 /**
  * Looks for the one slip that explains a check value the model misses. A slip is tried with one press and put back
  * with another.
  */
 export function MismatchFinder() {
-  const job = useJob((s) => s.job)!;
   const trial = useJob((s) => s.trial);
-  const tryOut = useJob((s) => s.tryOut);
-  const endTrial = useJob((s) => s.endTrial);
-  const { evaluated, set } = useBench(useShallow((s) => ({ evaluated: s.evaluated, set: s.set })));
-  const [found, setFound] = useState<{ job: Job; list: Mismatch[] } | null>(null);
-  const [progress, setProgress] = useState<{ done: number; of: number } | null>(null);
-  const [problem, setProblem] = useState("");
-  const [tried, setTried] = useState<Explanation | null>(null);
-  const running = useRef<{ stop: () => void } | null>(null);
-  const off = evaluated?.evaluation.checks.filter((c) => !c.agrees && c.expected !== null) ?? [];
-  useEffect(() => () => running.current?.stop(), []);
-  const stale = found !== null && found.job !== job && !trial;
-  if (!off.length && !trial) return null;
-
-  const look = () => {
-    setProblem("");
-    setProgress({ done: 0, of: 1 });
-    setFound(null);
-    // What is told on the way comes by another channel than the answer, and may come after it.
-    let over = false;
-    const run = explainNow(
-      (done, of) => over || setProgress({ done, of }),
-      (list) => over || (running.current === run && setFound({ job, list })),
-    );
-    running.current = run;
-    void run.found.catch(() => {}).finally(() => (over = true));
-    run.found.then(
-      (list) => {
-        setProgress(null);
-        if (list) setFound({ job, list });
-      },
-      (e) => {
-        setProgress(null);
-        setProblem(e instanceof Error ? e.message : "the engine stopped");
-      },
-    );
-  };
-  const attempt = (x: Explanation) => {
-    const why = tryOut(x.edits, x.kind);
-    if (why) return setProblem(why);
-    setTried(x);
-    if (x.row !== null) set({ selected: job.rows[x.row - 1]?.id ?? null });
-  };
+  const isOff = useBench((s) => s.evaluated?.evaluation.checks.some((c) => !c.agrees && c.expected !== null));
+  const finder = useFinder();
+  const { found, progress, problem } = finder;
+  if (!isOff && !trial) return null;
   return (
     <Section
       title="What single slip would explain it?"
-      aside={
-        progress ? (
-          <>
-            <span className="num">
-              {progress.done} of {progress.of}
-            </span>{" "}
-            <Button
-              size="small"
-              onClick={() => {
-                running.current?.stop();
-                setProgress(null);
-              }}
-            >
-              stop
-            </Button>
-          </>
-        ) : (
-          !trial && (
-            <Button size="small" type="primary" onClick={look}>
-              {found && !stale ? "look again" : "look for the slip"}
-            </Button>
-          )
-        )
-      }
+      aside={progress ? <Searching {...finder} progress={progress} /> : !trial && <Look {...finder} />}
     >
       {problem && (
         <p className="red" style={{ margin: 0 }}>
@@ -99,97 +35,104 @@ export function MismatchFinder() {
           <i style={{ width: `${(100 * progress.done) / Math.max(1, progress.of)}%` }} />
         </div>
       )}
-      {trial && (
-        <div className={css.trying} data-testid="trying">
-          <p>tried: {tried ? <Slip job={jobOf(trial.before)} x={tried} /> : slipWords[trial.kind]}</p>
-          <Button size="small" type="primary" onClick={() => endTrial("keep")}>
-            keep it
-          </Button>{" "}
-          <Button size="small" onClick={() => endTrial("back")}>
-            put it back
-          </Button>
-        </div>
-      )}
+      {trial && <Trying tried={finder.tried} />}
       {!found && !progress && !trial && (
         <p className="soft" style={{ margin: 0 }}>
           One number read wrongly, one hole too few, a row twice, the wrong density: each is tried on the solid, and
           those that fit are listed.
         </p>
       )}
-      {found &&
-        !stale &&
-        !trial &&
-        found.list.map((m) => (
-          <div key={m.index} data-mismatch={m.check.kind}>
-            <p className={css.missed}>
-              {checkName(m.check)}: {checkFigure(m.check, m.check.expected, job)} printed,{" "}
-              {checkFigure(m.check, m.check.actual, job)} in the model
-            </p>
-            {m.explanations.length === 0 && !progress && (
-              <p className="soft" style={{ margin: 0 }}>
-                No slip explains it: {m.tried.readings} readings of {m.tried.numbers} numbers, {m.tried.rows} rows and
-                counts and {m.tried.pairs} pairs were tried. The print may err.
-                {m.besides.length > 0 && " What else it may hang on: "}
-                {m.besides.map(besideWords).join("; ")}
-              </p>
-            )}
-            {m.explanations.map((x) => (
-              <div key={x.rank} className={css.slip} data-rank={x.rank} data-agrees={x.agrees}>
-                <b>{x.rank}</b>
-                <span>
-                  {x.second && <b>two slips: </b>}
-                  <Slip job={job} x={x} />
-                  {x.second && (
-                    <>
-                      ; and <Slip job={job} x={x.second} />
-                    </>
-                  )}
-                  <small>
-                    {x.agrees ? "gives" : "comes near:"} {checkFigure(m.check, x.value, job)}
-                    {x.alsoMends ? `; mends ${x.alsoMends} other${x.alsoMends > 1 ? "s" : ""} too` : ""}
-                  </small>
-                </span>
-                <Button
-                  size="small"
-                  disabled={progress !== null}
-                  onClick={() => attempt(x)}
-                  aria-label={`try slip ${x.rank}`}
-                >
-                  try
-                </Button>
-              </div>
-            ))}
-          </div>
-        ))}
+      {!trial && found?.map((m) => <Explained key={m.index} mismatch={m} finder={finder} />)}
     </Section>
   );
 }
 
-/** A slip in words: what it is, where it stands, from what to what. */
-function Slip({ job, x }: { job: Job; x: SlipOfOne }) {
-  const where =
-    x.balloon !== undefined
-      ? `balloon ${x.balloon}`
-      : x.row === null
-        ? job.material.name || "material"
-        : `row ${x.row}`;
-  const field =
-    x.balloon !== undefined || x.field === "row"
-      ? ""
-      : ` ${x.field.replace(/^(shape|pattern)\./, "").replace(/\./g, " ")}`;
+const Searching = ({ progress, stop }: Finder & { progress: NonNullable<Finder["progress"]> }) => (
+  <>
+    <span className="num">
+      {progress.done} of {progress.of}
+    </span>{" "}
+    <Button size="small" onClick={stop}>
+      stop
+    </Button>
+  </>
+);
+
+const Look = ({ found, look }: Finder) => (
+  <Button size="small" type="primary" onClick={look}>
+    {found ? "look again" : "look for the slip"}
+  </Button>
+);
+
+/** The slip that is being tried: to be kept or put back. */
+function Trying({ tried }: { tried: Explanation | null }) {
+  const trial = useJob((s) => s.trial)!;
+  const endTrial = useJob((s) => s.endTrial);
   return (
-    <>
-      {slipWords[x.kind]}: {where}
-      {field}, <span className="num">{x.from}</span> for <span className="num">{x.to}</span>
-    </>
+    <div className={css.trying} data-testid="trying">
+      <p>tried: {tried ? <Slip job={jobOf(trial.before)} x={tried} /> : slipWords[trial.kind]}</p>
+      <Button size="small" type="primary" onClick={() => endTrial("keep")}>
+        keep it
+      </Button>{" "}
+      <Button size="small" onClick={() => endTrial("back")}>
+        put it back
+      </Button>
+    </div>
   );
 }
 
-const besideOf: Record<Beside["kind"], string> = {
-  undriven: "no balloon drives it",
-  "tap drilling": "threads drawn at their drill",
-  "edge breaks": "broken edges",
-};
-/** What a figure may hang on besides, with its share of the difference. */
-const besideWords = ({ kind, row, share }: Beside): string =>
-  `${row === null ? "" : `row ${row}: `}${besideOf[kind]} (${Math.round(share * 100)} % of the difference)`;
+/** A check value that is missed, and the slips that would explain it. */
+function Explained({ mismatch, finder }: { mismatch: Mismatch; finder: Finder }) {
+  const job = useJob((s) => s.job)!;
+  const { check, explanations, tried, besides } = mismatch;
+  return (
+    <div data-mismatch={check.kind}>
+      <p className={css.missed}>
+        {checkName(check)}: {checkFigure(check, check.expected, job)} printed, {checkFigure(check, check.actual, job)}{" "}
+        in the model
+      </p>
+      {explanations.length === 0 && !finder.progress && (
+        <p className="soft" style={{ margin: 0 }}>
+          No slip explains it: {tried.readings} readings of {tried.numbers} numbers, {tried.rows} rows and counts and{" "}
+          {tried.pairs} pairs were tried. The print may err.
+          {besides.length > 0 && " What else it may hang on: "}
+          {besides.map(besideWords).join("; ")}
+        </p>
+      )}
+      {explanations.map((x) => (
+        <Offered key={x.rank} x={x} check={check} finder={finder} />
+      ))}
+    </div>
+  );
+}
+
+function Offered({ x, check, finder }: { x: Explanation; check: Mismatch["check"]; finder: Finder }) {
+  const job = useJob((s) => s.job)!;
+  const others = x.alsoMends ? `; mends ${x.alsoMends} other${x.alsoMends > 1 ? "s" : ""} too` : "";
+  return (
+    <div className={css.slip} data-rank={x.rank} data-agrees={x.agrees}>
+      <b>{x.rank}</b>
+      <span>
+        {x.second && <b>two slips: </b>}
+        <Slip job={job} x={x} />
+        {x.second && (
+          <>
+            ; and <Slip job={job} x={x.second} />
+          </>
+        )}
+        <small>
+          {x.agrees ? "gives" : "comes near:"} {checkFigure(check, x.value, job)}
+          {others}
+        </small>
+      </span>
+      <Button
+        size="small"
+        disabled={finder.progress !== null}
+        onClick={() => finder.attempt(x)}
+        aria-label={`try slip ${x.rank}`}
+      >
+        try
+      </Button>
+    </div>
+  );
+}

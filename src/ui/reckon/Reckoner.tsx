@@ -1,8 +1,8 @@
 "use client";
 import { App, Button, Input } from "antd";
-import { useState } from "react";
+import { useState, type DragEvent } from "react";
 import type { Job } from "@/core/job";
-import { decimalText, dmsText, evaluateNumber, toNumberText, type NumberText, unitOf } from "@/core/number";
+import { decimalText, dmsText, evaluateNumber, toNumberText, unitOf } from "@/core/number";
 import { numberScope } from "@/core/engine/numbers";
 import { operand, reckonings, type Given, type Reckoning } from "@/core/reckon";
 import { NumberBox } from "../common/NumberBox";
@@ -74,75 +74,87 @@ export function Reckoner({ job }: { job: Job }) {
   );
 }
 
-function Results({ job, r, values }: { job: Job; r: Reckoning; values: Record<string, string> }) {
-  const { message } = App.useApp();
-  const scope = numberScope(job);
-  const wrong = r.asks.map((a) => ({ a, v: evaluateNumber(values[a.key], a.quantity, scope) })).find(({ v }) => !v.ok);
-  if (wrong && !wrong.v.ok)
-    return (
-      <p className="red">
-        {wrong.a.label}: {wrong.v.problems[0].message}
-      </p>
-    );
-  const given = r.gives(
-    Object.fromEntries(Object.entries(values).map(([k, v]) => [k, k === r.words?.key ? v : operand(v)])),
-    scope,
-  );
-  if (!given.ok)
-    return (
-      <p className="red">
-        {given.problems[0].message}
-        {given.problems[0].expected ? `; expected: ${given.problems[0].expected}` : ""}
-      </p>
-    );
-  const use = (text: NumberText) => {
-    if (!putIntoLastField(text)) void message.info("click into a number field first, then press the result", 3);
-  };
+interface ResultsProps {
+  job: Job;
+  r: Reckoning;
+  values: Record<string, string>;
+}
+
+/** What the reckoning asks first that is no number yet. */
+function wrongIn({ job, r, values }: ResultsProps): string | null {
+  for (const ask of r.asks) {
+    const v = evaluateNumber(values[ask.key], ask.quantity, numberScope(job));
+    if (!v.ok) return `${ask.label}: ${v.problems[0].message}`;
+  }
+  return null;
+}
+
+function Results({ job, r, values }: ResultsProps) {
+  const wrong = wrongIn({ job, r, values });
+  if (wrong !== null) return <p className="red">{wrong}</p>;
+  const operands = Object.entries(values).map(([k, v]) => [k, k === r.words?.key ? v : operand(v)]);
+  const given = r.gives(Object.fromEntries(operands), numberScope(job));
+  if (!given.ok) {
+    const { message, expected } = given.problems[0];
+    return <p className="red">{expected ? `${message}; expected: ${expected}` : message}</p>;
+  }
   return (
     <ul className={css.results}>
-      {given.value.map((g, i) => {
-        const text = toNumberText(g.text);
-        const v = evaluateNumber(text, g.quantity, scope);
-        return (
-          <li
-            key={i}
-            draggable={v.ok}
-            onDragStart={(e) => {
-              e.dataTransfer.setData("text/plain", text);
-              e.dataTransfer.effectAllowed = "copy";
-            }}
-          >
-            <span>{g.label}</span>
-            <b className="num" title={text}>
-              {v.ok ? (g.shown ?? show(g, v.value.typed, v.value.value, job)) : "—"}
-            </b>
-            {v.ok ? (
-              <Button
-                size="small"
-                onMouseDown={(e) => e.preventDefault()}
-                onClick={() => use(text)}
-                title="into the number field used last; or drag it there"
-                aria-label={`use ${g.label}`}
-              >
-                use
-              </Button>
-            ) : (
-              <small className="red">{v.problems[0].message}</small>
-            )}
-          </li>
-        );
-      })}
+      {given.value.map((g, i) => (
+        <ResultLine key={i} job={job} given={g} />
+      ))}
     </ul>
   );
 }
 
-const show = (g: Given, typed: number, inside: number, job: Job): string =>
-  g.quantity === "angle" || g.quantity === "includedAngle"
-    ? `${typed.toFixed(4)}°  ${dmsText(typed)}`
-    : g.quantity === "plain" || g.quantity === "count"
-      ? String(Number(typed.toPrecision(7)))
-      : decimalText(inside, {
-          unit: job.unit,
-          decimals: unitOf[job.unit].places.exact,
-          leadingZero: unitOf[job.unit].leadingZero || job.title.leadingZero === true,
-        });
+/** One result: it is dragged, or pressed, into a number field. */
+function ResultLine({ job, given }: { job: Job; given: Given }) {
+  const { message } = App.useApp();
+  const text = toNumberText(given.text);
+  const v = evaluateNumber(text, given.quantity, numberScope(job));
+  const use = () => {
+    if (!putIntoLastField(text)) void message.info("click into a number field first, then press the result", 3);
+  };
+  const drag = (e: DragEvent) => {
+    e.dataTransfer.setData("text/plain", text);
+    e.dataTransfer.effectAllowed = "copy";
+  };
+  return (
+    <li draggable={v.ok} onDragStart={drag}>
+      <span>{given.label}</span>
+      <b className="num" title={text}>
+        {v.ok ? (given.shown ?? show(given, v.value.typed, v.value.value, job)) : "—"}
+      </b>
+      {v.ok ? (
+        <Button
+          size="small"
+          onMouseDown={(e) => e.preventDefault()}
+          onClick={use}
+          title="into the number field used last; or drag it there"
+          aria-label={`use ${given.label}`}
+        >
+          use
+        </Button>
+      ) : (
+        <small className="red">{v.problems[0].message}</small>
+      )}
+    </li>
+  );
+}
+
+function show({ quantity }: Given, typed: number, inside: number, job: Job): string {
+  switch (quantity) {
+    case "angle":
+    case "includedAngle":
+      return `${typed.toFixed(4)}°  ${dmsText(typed)}`;
+    case "plain":
+    case "count":
+      return String(Number(typed.toPrecision(7)));
+    default:
+      return decimalText(inside, {
+        unit: job.unit,
+        decimals: unitOf[job.unit].places.exact,
+        leadingZero: unitOf[job.unit].leadingZero || job.title.leadingZero === true,
+      });
+  }
+}

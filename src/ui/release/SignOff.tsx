@@ -1,6 +1,6 @@
 "use client";
 import { Alert, Button, Input, Space } from "antd";
-import { useState } from "react";
+import { useState, type FormEvent } from "react";
 import { contentOf, nextRevision, releaseState, type Job } from "@/core/job";
 import type { Evaluation } from "@/core/evaluate/evaluate";
 import { Section } from "../common/Section";
@@ -77,65 +77,33 @@ function Changed({ job }: { job: Job }) {
   );
 }
 
+/** Who signs the job off, and why where something is still open. */
 function Sign({ job, open }: { job: Job; open: string[] }) {
   const edit = useJob((s) => s.edit);
   const [by, setBy] = useState("");
   const [reason, setReason] = useState("");
-  const ready = by.trim() !== "" && (!open.length || reason.trim() !== "");
-  const sign = () => {
-    if (!ready) return;
-    edit(
-      [
-        {
-          edit: "setHead",
-          head: {
-            signOff: {
-              by: by.trim(),
-              on: today(),
-              revision: job.revision,
-              content: contentOf(job),
-              ...(open.length ? { reason: `${open.join(", ")}: ${reason.trim()}`.slice(0, 500) } : {}),
-            },
-          },
-        },
-      ],
-      "sign off",
-    );
+  const isOpen = open.length > 0;
+  const isReady = by.trim() !== "" && (!isOpen || reason.trim() !== "");
+  const sign = (e: FormEvent) => {
+    e.preventDefault();
+    if (!isReady) return;
+    const why = isOpen ? { reason: `${open.join(", ")}: ${reason.trim()}`.slice(0, 500) } : {};
+    const signOff = { by: by.trim(), on: today(), revision: job.revision, content: contentOf(job), ...why };
+    edit([{ edit: "setHead", head: { signOff } }], "sign off");
   };
   return (
-    <form
-      onSubmit={(ev) => {
-        ev.preventDefault();
-        sign();
-      }}
-    >
+    <form onSubmit={sign}>
       <Space orientation="vertical" style={{ width: "100%" }} size={6}>
-        {open.length > 0 && (
-          <Alert
-            type="warning"
-            showIcon
-            title={`Still open: ${open.join(", ")}`}
-            description="Signed all the same, it says why: the reason goes on the record and on the sheet."
-          />
-        )}
-        {open.length > 0 && (
-          <Input
-            placeholder="why it is signed all the same"
-            aria-label="Why it is signed all the same"
-            value={reason}
-            maxLength={400}
-            onChange={(ev) => setReason(ev.target.value)}
-          />
-        )}
+        {isOpen && <StillOpen open={open} reason={reason} setReason={setReason} />}
         <Space.Compact style={{ width: "100%" }}>
           <Input
             placeholder="name"
             aria-label="Who signs off"
             value={by}
             maxLength={120}
-            onChange={(ev) => setBy(ev.target.value)}
+            onChange={(e) => setBy(e.target.value)}
           />
-          <Button htmlType="submit" disabled={!ready}>
+          <Button htmlType="submit" disabled={!isReady}>
             sign off
           </Button>
         </Space.Compact>
@@ -143,3 +111,27 @@ function Sign({ job, open }: { job: Job; open: string[] }) {
     </form>
   );
 }
+
+interface StillOpenProps {
+  open: string[];
+  reason: string;
+  setReason: (reason: string) => void;
+}
+
+const StillOpen = ({ open, reason, setReason }: StillOpenProps) => (
+  <>
+    <Alert
+      type="warning"
+      showIcon
+      title={`Still open: ${open.join(", ")}`}
+      description="Signed all the same, it says why: the reason goes on the record and on the sheet."
+    />
+    <Input
+      placeholder="why it is signed all the same"
+      aria-label="Why it is signed all the same"
+      value={reason}
+      maxLength={400}
+      onChange={(e) => setReason(e.target.value)}
+    />
+  </>
+);
