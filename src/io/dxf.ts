@@ -73,7 +73,7 @@ export class DxfDrawing {
       [9, "$ACADVER"],
       [1, "AC1009"],
       [9, "$INSUNITS"],
-      [70, { in: 1, mm: 4 }[this.unit]],
+      [70, unitOf[this.unit].inFiles.dxf],
       [0, "ENDSEC"],
       [0, "SECTION"],
       [2, "TABLES"],

@@ -1,4 +1,4 @@
-import { DxfWriter, LWPolylineFlags, point2d, point3d, Units } from "@tarikjabiri/dxf";
+import { DxfWriter, LWPolylineFlags, point2d, point3d } from "@tarikjabiri/dxf";
 import type { IEntity } from "dxf-parser";
 import { INCH, type LengthUnit, unitOf } from "@/core/number";
 import { distance2, v2, type Vec2 } from "@/core/geometry/vec";
@@ -26,7 +26,7 @@ export function outlineDxf(outlines: EvaluatedOutline[], unit: LengthUnit): stri
 export function outlineDxfNewer(outlines: EvaluatedOutline[], unit: LengthUnit): string {
   const d = new DxfWriter(),
     k = 1 / unitOf[unit].mm;
-  d.setUnits({ in: Units.Inches, mm: Units.Millimeters }[unit]);
+  d.setUnits(unitOf[unit].inFiles.dxf);
   const there = new Set<string>();
   for (const o of outlines) {
     const layer = o.name.replace(/[<>/\\":;?*|=`]+/g, "_").slice(0, 120);

@@ -19,7 +19,7 @@ export function pathsNc(file: PathFile, unit: LengthUnit, jobName: string): Resu
       expected: "what is named there put right first",
     });
   const words = new Words(unit, file.zero);
-  const out = ["%", ...heading(file, unit, jobName), `G17 ${{ in: "G20", mm: "G21" }[unit]} G40 G49 G80 G90 G94`];
+  const out = ["%", ...heading(file, unit, jobName), `G17 ${unitOf[unit].inFiles.nc} G40 G49 G80 G90 G94`];
   let standing = file.standing.before;
   file.plans.forEach((p, i) => {
     out.push(...words.path(p, i + 1, standing));
@@ -49,7 +49,7 @@ function heading(file: PathFile, unit: LengthUnit, jobName: string): string[] {
         ]
       : [remark("every row of the card is in this file")]),
     remark(`the machine still needs: ${file.needs.join(", ")}`),
-    remark({ in: "unit: inch", mm: "unit: millimetre" }[unit]),
+    remark(`unit: ${unitOf[unit].word}`),
     ...(file.stockKnown ? [] : [remark("no stock is chosen: what stands over the part is not known here")]),
     remark(
       `X0 Y0 are the job's own, Z0 is the top of what is cut. Stock and jaws stand up to Z${len(standing.before - zero)}; rapids go over them`,

@@ -1,3 +1,4 @@
+import type { LengthUnit } from "@/core/number";
 import { problems } from "./problems";
 import { randomBytes } from "node:crypto";
 import { apply, type Patches } from "mutative";
@@ -90,7 +91,7 @@ async function stored(db: Database, r: JobRow, job: JobDocument): Promise<Stored
   return { id: r.id, job, revision: r.revision, changedAt: iso(r.changed_at), saves };
 }
 
-export async function createJob(name: string, unit: "in" | "mm", material: string): Promise<StoredJob> {
+export async function createJob(name: string, unit: LengthUnit, material: string): Promise<StoredJob> {
   return insert(documentOf(emptyJob(name, unit, material)));
 }
 

@@ -1,3 +1,4 @@
+import { unitNames } from "@/core/number";
 import { z } from "zod";
 import { createJob, importText, listJobs } from "@/server/jobs";
 import { answer, problemsResponse, readBody } from "@/server/http";
@@ -12,7 +13,7 @@ export const GET = (request: Request) =>
 const body = z.union([
   z.strictObject({
     name: z.string().trim().min(1).max(120),
-    unit: z.enum(["in", "mm"]),
+    unit: z.enum(unitNames),
     material: z.string().max(120),
   }),
   z.strictObject({ text: z.string() }),

@@ -12,7 +12,7 @@ import {
   type Placement,
   type Setup,
 } from "../job/schema";
-import { toNumberText } from "../number";
+import { toNumberText, unitNames } from "../number";
 import { readOutlineItem, type OutlineItem } from "../outline/items";
 import { readSetup } from "./setupLine";
 import { readPlaneMaking, sideWords, verbs } from "../rows";
@@ -283,7 +283,11 @@ class CardReader {
       head === "MATERIAL" ? /density/i.test(body) : head === null ? isRowOrBalloon : head !== "JOB" && head !== "UNIT";
     if (!hasNumbers) return;
     this.unitMissed = true;
-    throw new CalloutError(indent(body), "the unit must come before any number", "UNIT in or UNIT mm");
+    throw new CalloutError(
+      indent(body),
+      "the unit must come before any number",
+      unitNames.map((u) => `UNIT ${u}`).join(" or "),
+    );
   }
 
   private row({ r, body, at }: Line): void {
@@ -394,10 +398,10 @@ class CardReader {
   }
 
   private unit({ r, body }: Line): void {
-    const unit = r.takeOne(["IN", "MM"] as const);
-    if (!unit) return r.fail("in or mm");
+    const unit = unitNames.find((u) => r.take(u.toUpperCase()));
+    if (!unit) return r.fail(unitNames.join(" or "));
     if (this.unitSeen) r.fail("one UNIT line", "the unit is given twice", indent(body));
-    this.job.unit = ({ IN: "in", MM: "mm" } as const)[unit];
+    this.job.unit = unit;
     this.unitSeen = true;
   }
 

@@ -1,4 +1,4 @@
-import { toNumberText, type LengthUnit } from "../number";
+import { toNumberText, type LengthUnit, byFigures } from "../number";
 import type { Balloon } from "./schema";
 import { wholeOf, type Tolerance } from "./toleranceKinds";
 
@@ -29,7 +29,7 @@ export function withBalloonKind(b: Balloon, kind: Balloon["kind"], unit: LengthU
     kind,
     tolerance: sized ? b.tolerance : { kind: "default" },
     value: sized && !wholeOf(b.tolerance) ? (b.value ?? open) : undefined,
-    thread: kind === "thread" ? (b.thread ?? { in: "8-32 UNC-2B", mm: "M5" }[unit]) : undefined,
+    thread: kind === "thread" ? (b.thread ?? byFigures(unit, { in: "8-32 UNC-2B", mm: "M5" })) : undefined,
     angle: kind === "chamfer" ? (b.angle ?? toNumberText("45")) : undefined,
     count: kind === "count" ? (b.count ?? toNumberText("1")) : b.count,
   });

@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { numberText } from "../number";
+import { numberText, type LengthUnit, unitNames } from "../number";
 import { checkSchema } from "./checkKinds";
 import { outlineSchema } from "../outline/items";
 import { holdingSchema, viseSchema } from "./holdings";
@@ -194,7 +194,7 @@ export const jobSchema = z
     version: z.literal(JOB_VERSION),
     name: name.min(1),
     revision: z.string().max(20),
-    unit: z.enum(["in", "mm"]),
+    unit: z.enum(unitNames),
     material: z.strictObject({ name, density: numberText.optional() }),
     title: z.strictObject({
       drawing: name.optional(),
@@ -336,7 +336,7 @@ export interface OtherPart {
 }
 
 /** A job with nothing in it yet: unit and material come first. */
-export const emptyJob = (jobName: string, unit: "in" | "mm", material: string): Job => ({
+export const emptyJob = (jobName: string, unit: LengthUnit, material: string): Job => ({
   format: JOB_FORMAT,
   version: JOB_VERSION,
   name: jobName,

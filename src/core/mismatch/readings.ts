@@ -1,4 +1,4 @@
-import { fractionText, INCH, type LengthUnit, unitOf } from "../number";
+import { fractionText, INCH, type LengthUnit, unitOf, byFigures } from "../number";
 import type { SlipKind } from "./slip";
 import { COINCIDENT } from "../geometry/tolerance";
 
@@ -72,7 +72,7 @@ function sizes(value: number, role: Role, unit: LengthUnit, put: Put): void {
   put(half, value / 2, 1);
   put("wrong-unit", value * INCH, 1.3);
   put("wrong-unit", value / INCH, 1.3);
-  if (role === "radius") for (const r of usualRadii[unit]) put("wrong-corner-radius", r, 1.6);
+  if (role === "radius") for (const r of byFigures(unit, usualRadii)) put("wrong-corner-radius", r, 1.6);
   if (unitOf[unit].fractions) nextFractions(value, put);
   else
     for (const s of [-1, -0.5, 0.5, 1])

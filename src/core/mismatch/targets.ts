@@ -2,7 +2,7 @@ import type { NumberReport } from "../engine/numbers";
 import type { PreparedRow, Prepared } from "../engine/prepare";
 import type { JobEdit } from "../job/edits";
 import type { Balloon, Job } from "../job/schema";
-import { toNumberText, unitOf } from "../number";
+import { toNumberText, unitOf, type LengthUnit } from "../number";
 import { valueOf } from "../engine/numbers";
 import type { Meaning } from "../grammar/grammar";
 import { balloonLimits, balloonQuantity } from "../balloons/tolerance";
@@ -227,7 +227,7 @@ function onPrint(job: Job, prepared: Prepared, b: Balloon, first: { row: Prepare
     ? [limits.value.low, limits.value.high].filter(Number.isFinite).map((e): Reading => ({
         kind: "other-end-of-tolerance",
         value: out(e),
-        text: String(Number(out(e).toFixed(6))).replace({ in: /^0\./, mm: /^$/ }[job.unit], "."),
+        text: asPrinted(out(e), job.unit),
         cost: 1.8,
       }))
     : [];
@@ -250,3 +250,9 @@ export const slipOf = (t: Target, r: Reading): Slip => ({
   edits: t.set(r.text),
   cost: r.cost,
 });
+
+/** A figure as prints of that unit have it. */
+function asPrinted(figure: number, unit: LengthUnit): string {
+  const text = String(Number(figure.toFixed(6)));
+  return unitOf[unit].leadingZero ? text : text.replace(/^0\./, ".");
+}

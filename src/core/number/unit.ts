@@ -1,11 +1,17 @@
-export type LengthUnit = "in" | "mm";
-
 /** Millimetres in an inch: exact (international yard and pound agreement, 1959). */
 export const INCH = 25.4;
+
+/** Whose figures: of inch prints and shops, or of metric ones. */
+export type Figures = "in" | "mm";
+
+/** Something that differs with the figures a unit's prints and shops use: usual sizes, examples, practice. */
+export type ByFigures<T> = Readonly<Record<Figures, T>>;
 
 /** What follows from a job's unit: how lengths, areas, volumes and weights are read and shown. */
 export interface Unit {
   word: string;
+  /** Whose usual sizes and examples it takes. */
+  figures: Figures;
   /** Millimetres in one of it. */
   mm: number;
   /** Whether sizes come in fractions too, in 64ths. */
@@ -28,15 +34,17 @@ export interface Unit {
   weights: { name: string; grams: number; places: number; below: number }[];
   /** The least step a shop rounds sizes to, mm: common practice, no source. */
   step: number;
+  /**
+   * How files name it: `$INSUNITS` of a DXF (1 inches, 4 millimetres; from memory), the word of an NC text (RS-274),
+   * and the paper of its sheets.
+   */
+  inFiles: { dxf: number; nc: string; paper: string };
 }
 
-/** The other one: what a tap on the readout turns to. */
-export const otherUnit = (unit: LengthUnit): LengthUnit => ({ in: "mm", mm: "in" })[unit] as LengthUnit;
-
-/** The units a job may be in. Nothing else asks which unit it is: it takes what follows from it. */
-export const unitOf: Readonly<Record<LengthUnit, Unit>> = {
+const units = {
   in: {
     word: "inch",
+    figures: "in",
     mm: INCH,
     fractions: true,
     toleranced: [2, 3, 4],
@@ -49,9 +57,11 @@ export const unitOf: Readonly<Record<LengthUnit, Unit>> = {
     light: { name: "oz", grams: 28.349523125, places: 1 },
     weights: [{ name: "lb", grams: 453.59237, places: 3, below: Infinity }],
     step: INCH / 1000,
+    inFiles: { dxf: 1, nc: "G20", paper: "LETTER" },
   },
   mm: {
     word: "millimetre",
+    figures: "mm",
     mm: 1,
     fractions: false,
     toleranced: [0, 1, 2],
@@ -67,8 +77,20 @@ export const unitOf: Readonly<Record<LengthUnit, Unit>> = {
       { name: "kg", grams: 1000, places: 3, below: Infinity },
     ],
     step: 0.05,
+    inFiles: { dxf: 4, nc: "G21", paper: "A4" },
   },
-};
+} satisfies Record<string, Unit>;
+
+export type LengthUnit = keyof typeof units;
+
+/** The units a job may be in. Nothing else asks which unit it is: it takes what follows from it. */
+export const unitOf: Readonly<Record<LengthUnit, Unit>> = units;
 
 /** Their names, as a card writes them. */
 export const unitNames = Object.keys(unitOf) as LengthUnit[];
+
+/** The next of them: what a tap on the readout turns to. */
+export const otherUnit = (unit: LengthUnit): LengthUnit => unitNames[(unitNames.indexOf(unit) + 1) % unitNames.length];
+
+/** What goes with a unit's figures. */
+export const byFigures = <T>(unit: LengthUnit, of: ByFigures<T>): T => of[unitOf[unit].figures];

@@ -1,3 +1,4 @@
+import { byFigures } from "../number";
 import type { BodyStep } from "../engine/kernel";
 import type { SolvedRow } from "../engine/solve";
 import { CONTACT } from "../geometry/tolerance";
@@ -79,7 +80,7 @@ function drilled(row: SolvedRow, diameter: number, drill: string, bottom: Bottom
 }
 
 const drillsFor = (unit: Job["unit"]) =>
-  ({ in: [...inchDrills.rows, ...metricDrills.rows], mm: [...metricDrills.rows, ...inchDrills.rows] })[unit];
+  byFigures(unit, { in: [...inchDrills.rows, ...metricDrills.rows], mm: [...metricDrills.rows, ...inchDrills.rows] });
 
 /** Points in an order that goes to the nearest next one. */
 function nearestOrder(points: Vec2[]): Vec2[] {

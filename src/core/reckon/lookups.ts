@@ -1,11 +1,11 @@
 import { problems } from "./problems";
-import { lengthText, unitOf } from "../number";
+import { lengthText, unitOf, type LengthUnit } from "../number";
 import { fail, ok, type Result } from "../base/result";
 import { findThread, fitDeviations, gradeWidth, minorLimits, percentThread } from "../tables";
 import type { Given } from "./reckonings";
 
 /** Tap drill of a thread with its limits, each citing the table it comes from. */
-export function drillByThread(thread: string, unit: "in" | "mm"): Result<Given[]> {
+export function drillByThread(thread: string, unit: LengthUnit): Result<Given[]> {
   const t = findThread(thread.trim());
   if (!t) return fail(problems.noThread(thread || "nothing"));
   const text = (mm: number, what: string) =>
@@ -33,7 +33,7 @@ export function drillByThread(thread: string, unit: "in" | "mm"): Result<Given[]
 }
 
 /** Limits of a size with a tolerance zone of ISO 286-1. */
-export function fitLimits(size: number, zone: string, unit: "in" | "mm"): Result<Given[]> {
+export function fitLimits(size: number, zone: string, unit: LengthUnit): Result<Given[]> {
   const f = fitDeviations(size, zone);
   if (!f.ok) return f;
   const text = (mm: number) => `${lengthText(mm, unit, unitOf[unit].places.fine)}{${zone} of ISO 286-1}`;

@@ -6,6 +6,8 @@ import {
   type NumberScope,
   type NumberText,
   type Quantity,
+  type ByFigures,
+  unitOf,
 } from "../number";
 import { ok, type Result } from "../base/result";
 import { drillByThread, fitLimits } from "./lookups";
@@ -15,7 +17,7 @@ export interface Asked {
   key: string;
   label: string;
   quantity: Quantity;
-  start: { in: string; mm: string };
+  start: ByFigures<string>;
 }
 /** A figure it gives: an expression made of what was typed, so that the sources of its parts stay its sources. */
 export interface Given {
@@ -32,7 +34,7 @@ export interface Reckoning {
   source: string;
   asks: Asked[];
   /** Choices such as the thread or the tolerance zone, typed as words. */
-  words?: { key: string; label: string; start: { in: string; mm: string } };
+  words?: { key: string; label: string; start: ByFigures<string> };
   gives(t: Record<string, string>, scope: NumberScope): Result<Given[]>;
 }
 
@@ -291,7 +293,7 @@ export const reckonings: readonly Reckoning[] = [
       { key: "rho", label: "Density", quantity: "plain", start: { in: "2.70", mm: "2.70" } },
     ],
     gives({ l, w, h, d, rho }, scope) {
-      const k = { in: "16.387064", mm: "0.001" }[scope.unit];
+      const k = String(Number((unitOf[scope.unit].mm ** 3 / 1000).toPrecision(12)));
       return ok([
         { label: "plate l × w × h, g", text: `${l}*${w}*${h}*${k}*${rho}`, quantity: "plain" },
         { label: "round ⌀ × length, g", text: `3.14159265358979/4*${d}*${d}*${l}*${k}*${rho}`, quantity: "plain" },

@@ -1,7 +1,7 @@
 import type { ZodObject, ZodType } from "zod";
 import type { CalloutGrammar } from "../grammar/grammar";
 import type { Reader } from "../grammar/reader";
-import type { NumberText } from "../number";
+import type { NumberText, ByFigures } from "../number";
 import type { Outline, Segment } from "../outline";
 import type { Result } from "../base/result";
 import type { Frame, Side, Vec2, Vec3 } from "../geometry/vec";
@@ -182,7 +182,7 @@ export interface RowKind<T extends { kind: string }> {
   /** What a row of this kind holds before its callout is read. */
   blank: () => Partial<T>;
   /** One line to start from, for the button that adds such a row. */
-  example: { in: string; mm: string };
+  example: ByFigures<string>;
   callout: CalloutGrammar;
   /** Whether its callout stands at the reading point, where its head, past a count, does not say so itself. */
   starts?(r: Reader): boolean;

@@ -5,7 +5,7 @@ import { circle, moveLoop } from "../outline";
 import { combine, oriented, type Region } from "../outline/boolean";
 import { fixturePractice, type Cutter } from "../tables";
 import type { EvaluatedPart } from "../evaluate/parts";
-import type { LengthUnit } from "../number";
+import { type LengthUnit, byFigures } from "../number";
 import { say, type CheckContext, type Found } from "./finding";
 import type { Held } from "./fixtureChecks";
 import { areaOf } from "./grip";
@@ -27,7 +27,7 @@ const MET = 1e-3;
 export function clampScrews(parts: EvaluatedPart[], name: string, unit: LengthUnit): ClampScrew[] {
   const holder = holderNamed(parts, name);
   if (!holder.ok || holder.value.part.kind !== "plate") return [];
-  const { clampHead, clampHigh } = fixturePractice[unit];
+  const { clampHead, clampHigh } = byFigures(unit, fixturePractice);
   return holder.value.part.evaluation.solved.rows.flatMap((row): ClampScrew[] => {
     const step = row.placed?.step;
     const thread = row.feature?.is === "hole" ? row.feature.thread : null;

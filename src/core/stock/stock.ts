@@ -1,7 +1,16 @@
 import { problems } from "./problems";
 import type { Job, Stock } from "../job/schema";
 import { formOf, stockForms, type Need } from "../job/stockForms";
-import { lengthText, toInside, evaluateNumber, UNKNOWN, type NumberScope, type NumberText } from "../number";
+import {
+  lengthText,
+  toInside,
+  evaluateNumber,
+  UNKNOWN,
+  type NumberScope,
+  type NumberText,
+  byFigures,
+  unitOf,
+} from "../number";
 import { stockPractice, stockSizes } from "../tables";
 import { fail, ok, type Result } from "../base/result";
 import type { Box, Side } from "../geometry/vec";
@@ -62,26 +71,25 @@ export function proposeStock(
   isRound: boolean,
   bore = 0,
 ): Record<Stock["shape"], Stock> {
-  const sizes = stockSizes.rows.find((r) => r.unit === unit)!;
+  const sizes = stockSizes.rows.find((r) => r.unit === unitOf[unit].figures)!;
   const mm = (t: string) => {
     const r = evaluateNumber(t, "length", scope);
     return r.ok ? r.value.value : toInside(Number(t), "length", unit);
   };
   const size = (k: "x" | "y" | "z") => part.max[k] - part.min[k];
   const round = isRound ? Math.max(size("x"), size("y")) : Math.hypot(size("x"), size("y"));
+  const sawnTo = byFigures(unit, stockPractice.sawnTo);
+  const sawn = (least: number) => lengthText(Math.ceil(least / sawnTo - COINCIDENT) * sawnTo, unit);
   const need: Need = {
     x: size("x") + 2 * stockPractice.cleanUp,
     y: size("y") + 2 * stockPractice.cleanUp,
     z: size("z") + 2 * stockPractice.cleanUp,
     round: round + 2 * stockPractice.cleanUp,
     bore: bore - 2 * stockPractice.cleanUp,
-    over: (least, list) =>
-      (sizes[list].find((t) => mm(t) >= least - COINCIDENT) ?? lengthText(Math.ceil(least), unit)) as NumberText,
+    over: (least, list) => (sizes[list].find((t) => mm(t) >= least - COINCIDENT) as NumberText) ?? sawn(least),
     under: (most) =>
       ([...sizes.roundDiameter].reverse().find((t) => mm(t) <= most + COINCIDENT) ?? UNKNOWN) as NumberText,
-    // Sawn to length: rounded up to a quarter inch or five millimetres.
-    sawn: (least) =>
-      lengthText(Math.ceil(least / stockPractice.sawnTo[unit] - COINCIDENT) * stockPractice.sawnTo[unit], unit),
+    sawn,
   };
   return Object.fromEntries(stockForms.map((f) => [f.shape, f.propose(need)])) as Record<Stock["shape"], Stock>;
 }

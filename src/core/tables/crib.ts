@@ -1,4 +1,4 @@
-import { INCH, type LengthUnit } from "../number";
+import { INCH, type LengthUnit, byFigures } from "../number";
 import { table } from "./table";
 
 /**
@@ -53,10 +53,10 @@ export const metricCrib = table<Cutter>({
 });
 
 /** The cutters of a shop that has said nothing yet: inch sizes for an inch job, metric ones for a metric job. */
-export const cribFor = (unit: LengthUnit): readonly Cutter[] => ({ in: inchCrib, mm: metricCrib })[unit].rows;
+export const cribFor = (unit: LengthUnit): readonly Cutter[] => byFigures(unit, { in: inchCrib, mm: metricCrib }).rows;
 
 /** A cutter to start from, for a crib that gets one more. */
 export const newCutter = (unit: LengthUnit, number: number): Cutter => {
   const name = `cutter ${number}`;
-  return { in: inch(name, 0.25, 0.75, 16), mm: { name, diameter: 6, reach: 20, feed: 400 } }[unit];
+  return byFigures<Cutter>(unit, { in: inch(name, 0.25, 0.75, 16), mm: { name, diameter: 6, reach: 20, feed: 400 } });
 };

@@ -1,9 +1,9 @@
-import { INCH, type LengthUnit } from "../number";
+import { INCH, type ByFigures, type Figures } from "../number";
 import { table } from "./table";
 
 /** A blank of a soft jaw: length along the vise, height, thickness, and what its two screws are apart. Lengths mm. */
 export interface JawBlank {
-  unit: LengthUnit;
+  unit: Figures;
   name: string;
   length: number;
   height: number;
@@ -96,7 +96,7 @@ export interface FixturePractice {
 }
 
 /** Common practice, no source. */
-export const fixturePractice: Record<LengthUnit, FixturePractice> = {
+export const fixturePractice: ByFigures<FixturePractice> = {
   mm: {
     clearance: 0.05,
     spacer: 4,
@@ -156,7 +156,7 @@ export const fixturePractice: Record<LengthUnit, FixturePractice> = {
 };
 
 /** Threads that clamp screws of fixture plates usually have; common practice, no source. */
-export const clampThreads: Record<LengthUnit, string[]> = {
+export const clampThreads: ByFigures<string[]> = {
   mm: ["M5", "M6", "M8", "M10"],
   in: ["10-32 UNF-2B", "1/4-20 UNC-2B", "5/16-18 UNC-2B", "3/8-16 UNC-2B"],
 };

@@ -72,4 +72,6 @@ export const pathPractice = {
 export const viseJaw = { width: 152, height: 44, thickness: 19 };
 
 /** Least to clean up when a stock is proposed, and the step stock is sawn to, mm; common practice, no source. */
-export const stockPractice = { cleanUp: 1, sawnTo: { in: 6.35, mm: 5 } };
+const sawnTo: ByFigures<number> = { in: 6.35, mm: 5 };
+export const stockPractice = { cleanUp: 1, sawnTo };
+import type { ByFigures } from "../number";

@@ -1,3 +1,4 @@
+import type { Figures } from "../number";
 import { table } from "./table";
 
 /** Usual sizes as a merchant lists them, as number texts in their own unit. */
@@ -7,7 +8,7 @@ interface StockSizes {
   roundDiameter: string[];
 }
 
-export const stockSizes = table<{ unit: "in" | "mm" } & StockSizes>({
+export const stockSizes = table<{ unit: Figures } & StockSizes>({
   source: "usual merchant sizes; common practice, no source",
   checked: "every text is a number and the lists rise, in tables.test.ts",
   rows: [

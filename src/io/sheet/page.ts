@@ -1,3 +1,4 @@
+import { unitOf } from "@/core/number";
 import type { Job } from "@/core/job/schema";
 import { fonts, ink, type Piece } from "./style";
 
@@ -19,7 +20,7 @@ export async function page(job: Job, what: string, content: Piece[]): Promise<Ui
   pdfmake.setUrlAccessPolicy?.(() => false);
   pdfmake.setLocalAccessPolicy?.(() => true);
   const document = {
-    pageSize: { in: "LETTER", mm: "A4" }[job.unit],
+    pageSize: unitOf[job.unit].inFiles.paper,
     pageMargins: [32, 28, 32, 40],
     info: { title: `${job.name} rev ${job.revision}, ${what}`, creator: "Sgorbia" },
     defaultStyle: { font: "Text", fontSize: 8.5, color: ink.line, lineHeight: 1.1 },

@@ -1,4 +1,5 @@
 "use client";
+import { byFigures } from "@/core/number";
 import { Input, type InputRef } from "antd";
 import { useRef, type KeyboardEvent } from "react";
 import type { ReadCallout } from "@/core/callout";
@@ -57,7 +58,7 @@ export function CalloutLine() {
           aria-label="Callout line"
           aria-invalid={isWrong}
           aria-describedby="callout-says"
-          placeholder={(job.rows.length ? nextRow : firstRow)[job.unit]}
+          placeholder={byFigures(job.unit, job.rows.length ? nextRow : firstRow)}
         />
         <kbd>/</kbd>
       </div>

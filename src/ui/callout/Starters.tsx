@@ -1,5 +1,5 @@
 "use client";
-import type { LengthUnit } from "@/core/number";
+import { type LengthUnit, byFigures } from "@/core/number";
 import { rowKinds } from "@/core/rows";
 import { Choice } from "../fields/Choice";
 import css from "./CalloutLine.module.css";
@@ -13,10 +13,10 @@ export function Starters({ put, unit, first }: { put: (t: string) => void; unit:
       label="Start from an example"
       placeholder="type what the print says, or start from an example …"
       value={null}
-      choose={(kind) => put(rowKinds.find((k) => k.kind === kind)!.example[unit])}
+      choose={(kind) => put(byFigures(unit, rowKinds.find((k) => k.kind === kind)!.example))}
       options={kinds.map((k) => ({
         value: k.kind,
-        label: `${k.verb} · ${k.label}: ${k.example[unit].replace(/^(LEAVE|CUT) /, "")}`,
+        label: `${k.verb} · ${k.label}: ${byFigures(unit, k.example).replace(/^(LEAVE|CUT) /, "")}`,
       }))}
     />
   );

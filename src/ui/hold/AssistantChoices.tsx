@@ -1,6 +1,6 @@
 "use client";
 import type { ReactNode } from "react";
-import type { LengthUnit } from "@/core/number";
+import { type LengthUnit, byFigures, unitOf } from "@/core/number";
 import type { FixtureKind } from "@/core/setups";
 import { clampThreads, jawBlanks } from "@/core/tables";
 import { ChoiceBox } from "../fields/ChoiceBox";
@@ -51,7 +51,7 @@ const ReliefChoice = ({ form, change }: Props) => (
 const itself = (name: string) => ({ value: name, label: name });
 
 function BlankChoice({ form, change, unit }: Props) {
-  const blanks = jawBlanks.rows.filter((b) => b.unit === unit).map((b) => itself(b.name));
+  const blanks = jawBlanks.rows.filter((b) => b.unit === unitOf[unit].figures).map((b) => itself(b.name));
   return (
     <ChoiceBox
       label="Jaw blank"
@@ -91,7 +91,7 @@ const ClampChoice = ({ form, change, unit }: Props) => (
   <ChoiceBox
     label="Clamp screws"
     value={form.clamps}
-    options={[{ value: "", label: "none" }, ...clampThreads[unit].map(itself)]}
+    options={[{ value: "", label: "none" }, ...byFigures(unit, clampThreads).map(itself)]}
     choose={(o) => change({ clamps: o.value })}
   />
 );

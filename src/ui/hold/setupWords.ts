@@ -7,7 +7,7 @@ import {
   type JobDocument,
   type Setup,
 } from "@/core/job";
-import { toNumberText, type LengthUnit, type NumberText } from "@/core/number";
+import { toNumberText, type NumberText, type ByFigures, byFigures } from "@/core/number";
 import { sides } from "@/core/geometry/vec";
 
 interface Option<T> {
@@ -60,11 +60,11 @@ export function datumValue(d: Datum | undefined): string {
   return d.at === "corner" ? `${d.x} ${d.y}${of}` : d.at === "axis" ? `axis ${d.row}` : `${d.at}${of}`;
 }
 
-const grips: Record<LengthUnit, NumberText> = { in: toNumberText(".25"), mm: toNumberText("6") };
+const grips: ByFigures<NumberText> = { in: toNumberText(".25"), mm: toNumberText("6") };
 
 /** What may hold the piece: what is on every bench, and the parts of the job that are made for it. */
 export function holdOptions(document: JobDocument): Option<Holding | null>[] {
-  const grip = grips[document.unit];
+  const grip = byFigures(document.unit, grips);
   const kinds = Object.values(holdingKinds);
   const option = (is: Holding, label: string) => ({ value: holdValue(is), label, is });
   return [

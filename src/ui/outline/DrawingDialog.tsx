@@ -2,7 +2,7 @@
 import { Alert, Button, Checkbox, Input, Modal, Select, Spin } from "antd";
 import { useState } from "react";
 import { useJob } from "../store/jobStore";
-import { showLength, type LengthUnit, unitOf } from "@/core/number";
+import { showLength, type LengthUnit, unitOf, byFigures } from "@/core/number";
 import { MOST_OUTLINES } from "@/core/job";
 import { outlinesOfChains, type ReadChain, type ReadFile } from "@/io/chainItems";
 import type { OutlineItem } from "@/core/outline/items";
@@ -204,7 +204,7 @@ function CloseGaps({ open, unit, mend, setMend, wrongGap }: Omit<ChosenProps, "c
         status={wrongGap ? "error" : undefined}
         onChange={(e) => setMend(e.target.value)}
       />{" "}
-      {unit} {wrongGap && <small className="red">a width such as {{ in: ".002", mm: ".05" }[unit]}</small>}
+      {unit} {wrongGap && <small className="red">a width such as {byFigures(unit, { in: ".002", mm: ".05" })}</small>}
       {!wrongGap && closable > 0 && <small>closes {closable}</small>}
     </label>
   );

@@ -2,7 +2,7 @@
 import { Button, Input, type InputRef } from "antd";
 import { useEffect, useRef, useState, type FormEvent, type SetStateAction } from "react";
 import { readOutlineLine } from "@/core/callout";
-import type { LengthUnit } from "@/core/number";
+import { type LengthUnit, byFigures } from "@/core/number";
 import { outlineForms } from "@/core/outline/items";
 import { Choice } from "../fields/Choice";
 import { useBench } from "../store/benchStore";
@@ -53,7 +53,7 @@ export function Entry({ open }: { open: OpenOutline }) {
           aria-label="Next line of the outline"
           value={line}
           onChange={(ev) => setLine(ev.target.value)}
-          placeholder={isFirst ? firstLine : nextLine[open.job.unit]}
+          placeholder={isFirst ? firstLine : byFigures(open.job.unit, nextLine)}
           spellCheck={false}
           autoComplete="off"
           maxLength={400}

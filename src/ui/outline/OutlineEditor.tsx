@@ -1,4 +1,5 @@
 "use client";
+import { byFigures } from "@/core/number";
 import { Button } from "antd";
 import type { OutlineItem, OutlineText } from "@/core/outline/items";
 import { writeOutlineItem } from "@/core/callout";
@@ -44,13 +45,14 @@ export function OutlineEditor({ outline }: { outline: OutlineText }) {
 /** How many places of what is free are named. */
 const NAMED = 4;
 
+const firstLines = { in: "LINE TO X 1.72, or CIRCLE ⌀.875", mm: "LINE TO X 40, or CIRCLE ⌀20" };
+
 /** Whether it is located, what of it is free, and what contradicts. */
 function Standing({ open: { drawn, outline, names, job } }: { open: OpenOutline }) {
   const wire = drawn?.wire;
   const isThere = Boolean(wire?.segments.length || drawn?.region.length);
-  const first = { in: "LINE TO X 1.72, or CIRCLE ⌀.875", mm: "LINE TO X 40, or CIRCLE ⌀20" };
   const words = () => {
-    if (!isThere) return `nothing yet: START 0,0 then ${first[job.unit]}`;
+    if (!isThere) return `nothing yet: START 0,0 then ${byFigures(job.unit, firstLines)}`;
     if (!wire?.freedom) return "fully located, in ink";
     const named = wire.free.slice(0, NAMED).join("; ");
     return `${wire.freedom} free, in pencil: ${named}${wire.free.length > NAMED ? " …" : ""}`;

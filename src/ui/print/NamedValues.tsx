@@ -3,7 +3,7 @@ import { Button, Input } from "antd";
 import { useState, type FormEvent } from "react";
 import { isFreeName } from "@/core/callout";
 import type { Job } from "@/core/job";
-import { toNumberText, type LengthUnit } from "@/core/number";
+import { toNumberText, type LengthUnit, byFigures } from "@/core/number";
 import { NumberBox } from "../common/NumberBox";
 import { Section } from "../common/Section";
 import { useJob } from "../store/jobStore";
@@ -77,7 +77,7 @@ function NewNamed({ names, unit, add }: NewProps) {
           value={line}
           onChange={(e) => setLine(e.target.value)}
           aria-label="New named value"
-          placeholder={{ in: "wall = .125", mm: "wall = 3" }[unit]}
+          placeholder={byFigures(unit, { in: "wall = .125", mm: "wall = 3" })}
           spellCheck={false}
           autoComplete="off"
           maxLength={260}

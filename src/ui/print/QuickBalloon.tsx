@@ -1,4 +1,5 @@
 "use client";
+import { byFigures } from "@/core/number";
 import { Button, Input } from "antd";
 import { useState, type ClipboardEvent, type FormEvent } from "react";
 import { balloonLimits } from "@/core/balloons/tolerance";
@@ -57,7 +58,7 @@ export function QuickBalloon({ pasteSheet }: { pasteSheet: (lines: string) => vo
           onPaste={paste}
           id="ledger-line"
           aria-label="Next balloon"
-          placeholder={{ in: "⌀2.185 ±.005", mm: "⌀42 H7" }[job.unit]}
+          placeholder={byFigures(job.unit, { in: "⌀2.185 ±.005", mm: "⌀42 H7" })}
           spellCheck={false}
           autoComplete="off"
           maxLength={300}
@@ -75,7 +76,7 @@ export function QuickBalloon({ pasteSheet }: { pasteSheet: (lines: string) => vo
 
 /** Under the line: how to type it, what is wrong with it, or what Enter makes of it. */
 function LineSays({ read, taken, balloons, job }: ReturnType<typeof readLine> & { job: Job }) {
-  if (!read) return `type it as printed: ${printed[job.unit]}`;
+  if (!read) return `type it as printed: ${byFigures(job.unit, printed)}`;
   if (taken) return <span className="red">{`balloon #${taken.number} is there already`}</span>;
   if (balloons) return <Becomes balloons={balloons} job={job} />;
   if (read.ok) return null;

@@ -1,7 +1,7 @@
 import { checkKindOf, type Balloon, type Job } from "@/core/job";
 import type { CheckResult } from "@/core/print/checks";
 import type { LedgerEntry } from "@/core/print/ledger";
-import { decimalsForTolerance, decimalText, dmsText, unitOf } from "@/core/number";
+import { decimalsForTolerance, decimalText, dmsText, unitOf, showArea, showVolume } from "@/core/number";
 
 export const checkName = (c: Pick<CheckResult, "kind" | "of">): string => checkKindOf(c).name(c.of);
 
@@ -13,9 +13,9 @@ export function checkFigure(c: Pick<CheckResult, "kind">, value: number | null, 
     case "mass":
       return `${value.toFixed(2)} g`;
     case "volume":
-      return `${(value / k ** 3).toFixed({ in: 4, mm: 1 }[job.unit])} ${job.unit}³`;
+      return showVolume(value, job.unit);
     case "area":
-      return `${(value / k ** 2).toFixed({ in: 3, mm: 1 }[job.unit])} ${job.unit}²`;
+      return showArea(value, job.unit, unitOf[job.unit].places.shown);
     case "length":
       return `${(value / k).toFixed(unitOf[job.unit].places.exact)} ${job.unit}`;
     case "count":

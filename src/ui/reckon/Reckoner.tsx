@@ -2,7 +2,7 @@
 import { App, Button, Input } from "antd";
 import { useState, type DragEvent } from "react";
 import type { Job } from "@/core/job";
-import { decimalText, dmsText, evaluateNumber, toNumberText, unitOf } from "@/core/number";
+import { decimalText, dmsText, evaluateNumber, toNumberText, unitOf, byFigures } from "@/core/number";
 import { numberScope } from "@/core/engine/numbers";
 import { operand, reckonings, type Given, type Reckoning } from "@/core/reckon";
 import { NumberBox } from "../common/NumberBox";
@@ -25,8 +25,8 @@ export function Reckoner({ job }: { job: Job }) {
   if (!reckoner) return null;
   const r = reckonings.find((x) => x.id === id)!;
   const values = {
-    ...Object.fromEntries(r.asks.map((a) => [a.key, a.start[job.unit]])),
-    ...(r.words ? { [r.words.key]: r.words.start[job.unit] } : {}),
+    ...Object.fromEntries(r.asks.map((a) => [a.key, byFigures(job.unit, a.start)])),
+    ...(r.words ? { [r.words.key]: byFigures(job.unit, r.words.start) } : {}),
     ...typed[id],
   };
   const put = (key: string, text: string) => setTyped((t) => ({ ...t, [id]: { ...t[id], [key]: text } }));

@@ -1,19 +1,26 @@
 "use client";
 import { useState } from "react";
 import { numberScope, valueOf } from "@/core/engine/numbers";
-import { toNumberText, type NumberText } from "@/core/number";
+import { toNumberText, type NumberText, byFigures } from "@/core/number";
 import type { PlacedStock } from "@/core/engine/placedStock";
 import { pieceLength, piecesPerBar } from "@/core/stock/stock";
 import { NumberBox } from "../common/NumberBox";
 import { Section, fieldsClass } from "../common/Section";
 import { useJob } from "../store/jobStore";
 
+/** A bar as merchants sell it, a saw's cut, and what stays in its vise: common practice, no source. */
+const usualBar = {
+  in: { bar: "144", kerf: ".1", remnant: "2" },
+  mm: { bar: "3000", kerf: "2.5", remnant: "50" },
+};
+
 /** How many pieces a bar gives: nothing of it is kept, it is a reckoning. */
 export function PiecesFromBar({ placed }: { placed: PlacedStock }) {
   const job = useJob((s) => s.job)!;
-  const [bar, setBar] = useState(toNumberText({ in: "144", mm: "3000" }[job.unit]));
-  const [kerf, setKerf] = useState(toNumberText({ in: ".1", mm: "2.5" }[job.unit]));
-  const [remnant, setRemnant] = useState(toNumberText({ in: "2", mm: "50" }[job.unit]));
+  const usual = byFigures(job.unit, usualBar);
+  const [bar, setBar] = useState(toNumberText(usual.bar));
+  const [kerf, setKerf] = useState(toNumberText(usual.kerf));
+  const [remnant, setRemnant] = useState(toNumberText(usual.remnant));
   const scope = numberScope(job);
   const [b, k, r] = [bar, kerf, remnant].map((t) => valueOf(t, "offset", scope));
   const pieces =

@@ -3,7 +3,7 @@ import { Button } from "antd";
 import { useMemo } from "react";
 import { numberScope } from "@/core/engine/numbers";
 import { formOf, stockForms, type Stock } from "@/core/job";
-import { toNumberText, type NumberText } from "@/core/number";
+import { toNumberText, type NumberText, unitOf } from "@/core/number";
 import { proposeStock } from "@/core/stock/stock";
 import { stockSizes } from "@/core/tables";
 import { ChoiceBox } from "../fields/ChoiceBox";
@@ -54,7 +54,7 @@ export function StockSize() {
 /** The sizes of a form of stock, in the order they are typed, with the list of usual ones where there is one. */
 function Sizes({ stock, put }: { stock: Stock; put: (s: Stock) => void }) {
   const job = useJob((s) => s.job)!;
-  const usualSizes = stockSizes.rows.find((r) => r.unit === job.unit)!;
+  const usualSizes = stockSizes.rows.find((r) => r.unit === unitOf[job.unit].figures)!;
   const values: Record<string, unknown> = { ...stock };
   return formOf(stock).fields.map(({ key, label, usual }) => {
     const set = (t: NumberText | undefined) => put({ ...stock, [key]: t ?? open });

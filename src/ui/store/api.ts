@@ -1,3 +1,4 @@
+import type { LengthUnit } from "@/core/number";
 import type { Patches } from "mutative";
 import type { Problem } from "@/core/base/result";
 import type { JobSummary, ListedJob, Print, StoredJob } from "@/core/job";
@@ -61,7 +62,7 @@ async function sha256(file: Blob): Promise<string | null> {
 
 export const api = {
   list: (q: string) => call<{ jobs: ListedJob[] }>(`/api/jobs?q=${encodeURIComponent(q)}`).then((r) => r.jobs),
-  create: (name: string, unit: "in" | "mm", material: string) =>
+  create: (name: string, unit: LengthUnit, material: string) =>
     call<StoredJob>("/api/jobs", json("POST", { name, unit, material })),
   importText: (text: string) => call<StoredJob>("/api/jobs", json("POST", { text })),
   read: (id: string) => call<StoredJob>(`/api/jobs/${id}`),

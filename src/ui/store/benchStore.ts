@@ -1,4 +1,5 @@
 "use client";
+import type { LengthUnit } from "@/core/number";
 import { create } from "zustand";
 import type { Side, Vec3 } from "@/core/geometry/vec";
 import type { Mesh } from "@/core/engine/kernel";
@@ -59,7 +60,7 @@ interface BenchState {
   /** How strong the print shows under an outline that is traced from it. */
   traceOpacity: number;
   showStock: boolean;
-  unitShown: "in" | "mm" | null;
+  unitShown: LengthUnit | null;
   help: boolean;
   focusRow: string | null;
   /** Groups of rows that are folded to one line. */

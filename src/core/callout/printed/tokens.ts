@@ -1,4 +1,4 @@
-import { NumberSyntaxError, readExpression, type LengthUnit } from "../../number";
+import { NumberSyntaxError, readExpression, type LengthUnit, byFigures } from "../../number";
 import { findThread, readThread } from "../../tables";
 
 /** A piece of a printed line. `at` and `end` are offsets into the line as it was typed. */
@@ -179,7 +179,7 @@ function numberAt(text: string, pos: number, before: Token | undefined, unit: Le
     const own = /^!|^\{[^{}]*\}/.exec(text.slice(end))?.[0] ?? "";
     const inch = /^\s?"(?!\w)/.exec(text.slice(end))?.[0] ?? "";
     const body = text.slice(pos, end) + own;
-    const mark = inch && { in: "", mm: "in" }[unit];
+    const mark = inch && byFigures(unit, { in: "", mm: "in" });
     return { is: "number", text: body + mark, length: body.length + inch.length };
   } catch (e) {
     if (e instanceof NumberSyntaxError) return null;

@@ -1,4 +1,4 @@
-import { INCH, type LengthUnit } from "../../number";
+import { INCH, type LengthUnit, byFigures } from "../../number";
 import { findThread, inchDrills } from "../../tables";
 import { plainSigns, tokensOf, type Token } from "./tokens";
 
@@ -155,7 +155,7 @@ export class Words {
       .toFixed(decimals)
       .replace(/^0/, "")
       .replace(/(\.\d{3})0$/, "$1");
-    return inches + { in: "", mm: "in" }[this.unit];
+    return inches + byFigures(this.unit, { in: "", mm: "in" });
   }
   private drillName(): string | null {
     if (this.takeOne(["NO", "NUMBER"])) {

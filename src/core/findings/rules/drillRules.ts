@@ -1,3 +1,4 @@
+import { byFigures } from "../../number";
 import type { CutHoles } from "../../rows/cutHoles";
 import { inchDrills, metricDrills } from "../../tables";
 import { say, whose, type Rule } from "../rule";
@@ -14,7 +15,7 @@ export const tooBigToDrill: Rule = {
       const hole = row.state === "ok" && row.feature?.is === "hole" ? row.feature : null;
       if (!hole || hole.thread) return [];
       const { diameter } = hole;
-      const drills = { in: inchDrills, mm: metricDrills }[c.job.unit].rows;
+      const drills = byFigures(c.job.unit, { in: inchDrills, mm: metricDrills }).rows;
       const largest = drills[drills.length - 1].diameter;
       if (diameter <= largest + CONTACT) return [];
       const body = row.row.body as CutHoles;

@@ -15,7 +15,7 @@ import type { CutHoles } from "../../rows/cutHoles";
 import { type CutTapped } from "../../rows/cutTapped";
 import type { SolvedRow } from "../../engine/solve";
 import type { FaceInfo } from "../../engine/kernel";
-import { lengthText, showLength, type NumberText } from "../../number";
+import { lengthText, showLength, type NumberText, byFigures, unitOf } from "../../number";
 import { drillOver, drillUnder, inchDrills, metricDrills, minorLimits, percentThread } from "../../tables";
 import type { Finding, Fix } from "../finding";
 import { down, facesOfRow, say, up, whose, type Rule, type RuleContext } from "../rule";
@@ -48,7 +48,7 @@ function drilled(c: RuleContext, row: SolvedRow): { diameter: number; depth: num
   return { diameter, depth: deepest - entry, blind: false };
 }
 
-const drillsOf = (c: RuleContext) => ({ in: inchDrills, mm: metricDrills })[c.job.unit].rows;
+const drillsOf = (c: RuleContext) => byFigures(c.job.unit, { in: inchDrills, mm: metricDrills }).rows;
 const number = (row: SolvedRow, path: string, text: NumberText, label: string): Fix => ({
   label,
   edits: [{ edit: "setNumber", id: row.row.id, path, text }],
@@ -327,7 +327,7 @@ function edgeFix(c: RuleContext, row: SolvedRow, worst: Wall, limit: number, dia
   const body = row.row.body as CutHoles | CutTapped;
   const frame = row.planes!.start!;
   const away = unit(sub(worst.from, worst.to));
-  const missing = limit - worst.wall + { in: 0.0254, mm: 0.05 }[c.job.unit];
+  const missing = limit - worst.wall + unitOf[c.job.unit].step;
   const ownNeighbour = worst.other.tag?.row === row.row.id;
   const dx = dot(away, frame.x) * missing,
     dy = dot(away, frame.y) * missing;

@@ -1,4 +1,4 @@
-import type { LengthUnit } from "../../number";
+import { type LengthUnit, byFigures } from "../../number";
 import { z } from "zod";
 import type { RowNames } from "../../grammar/grammar";
 import type { Reader } from "../../grammar/reader";
@@ -160,5 +160,5 @@ export const outlineForms = (unit: LengthUnit): { group: Group; lines: { text: s
     lines: lines
       .filter((k) => k.group === group)
       .flatMap((k) => k.examples)
-      .map(({ text, inch, what }) => ({ text: ({ mm: text, in: inch ?? text } as const)[unit], what })),
+      .map(({ text, inch, what }) => ({ text: byFigures(unit, { mm: text, in: inch ?? text }), what })),
   }));

@@ -1,6 +1,6 @@
 import { problems } from "../problems";
 import { fail, ok, type Result } from "../../base/result";
-import { lengthText, toNumberText } from "../../number";
+import { lengthText, toNumberText, byFigures } from "../../number";
 import { fixturePractice } from "../../tables";
 import { axisOfBox, roundGrip } from "../grip";
 import {
@@ -27,7 +27,7 @@ export function deriveChuckJaws(from: DeriveFrom, op: number, wishes: FixtureWis
   const axis = axisOfBox(standing.frame, standing.box);
   const round = roundGrip(work.kernel, piece, axis, standing.box.min.z, standing.box.min.z + grip.value);
   if (!round) return fail(problems.nothingRoundToGrip());
-  const { chuckOver, chuckGap, chuckFloor, chuckClearance, sizeStep } = fixturePractice[document.unit];
+  const { chuckOver, chuckGap, chuckFloor, chuckClearance, sizeStep } = byFigures(document.unit, fixturePractice);
   const name = freeName(document, wishes.name ?? "bored jaws");
   const clearance = wishes.clearance ?? chuckClearance;
   const nest = nestLines(w, "bore", base.value, work, { ...wishes, clearance, grip: grip.value });

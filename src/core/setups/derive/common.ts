@@ -6,7 +6,7 @@ import type { PartItem } from "../../outline/fromPart";
 import { shapeOfPart } from "../../engine/partShapes";
 import { CONTACT, PARALLEL } from "../../geometry/tolerance";
 import type { JobDocument, Setup } from "../../job/schema";
-import { inCallout, lengthText, saidLength, unitOf, type LengthUnit } from "../../number";
+import { inCallout, lengthText, saidLength, unitOf, type LengthUnit, byFigures } from "../../number";
 import { partName } from "../../job/parts";
 import type { EvaluatedPart } from "../../evaluate/parts";
 import { cribFor, fixturePractice } from "../../tables";
@@ -117,7 +117,7 @@ function roomUnder({ standing: { box, finished, piece } }: Base, least: number):
  * @param under the height something is cut down to beside the piece: what holds stays below it, where it can
  */
 export function gripOf(base: Base, wished: number | undefined, unit: LengthUnit, under = Infinity): Result<number> {
-  const { gripLeast, gripShare, nestLeast, step } = fixturePractice[unit];
+  const { gripLeast, gripShare, nestLeast, step } = byFigures(unit, fixturePractice);
   const proposed = Math.max(gripLeast, Math.ceil((base.height * gripShare) / step) * step);
   const below = under > nestLeast ? under : Infinity;
   const grip = wished ?? Math.min(proposed, base.height / 2, roomUnder(base, nestLeast), below);
@@ -135,7 +135,7 @@ export function nestLines(
   work: Work,
   wishes: FixtureWishes & { grip: number },
 ): Result<string[]> {
-  const practice = fixturePractice[w.unit];
+  const practice = byFigures(w.unit, fixturePractice);
   const clearance = wishes.clearance ?? practice.clearance;
   if (clearance < 0) return fail(problems.clearanceNegative(), { path: "clearance" });
   const own = work.part.name;
@@ -198,7 +198,7 @@ export const throughHoles = (base: Base, work: Work): ThroughHoles[] =>
  * @param deep how deep they go, as a card says it
  */
 export function dropLines(w: Writer, base: Base, work: Work, deep: string, rows?: ReadonlySet<number>): Nests {
-  const { dropOver } = fixturePractice[w.unit];
+  const { dropOver } = byFigures(w.unit, fixturePractice);
   const told = throughHoles(base, work).filter((h) => h.isTold && (rows?.has(h.row) ?? true));
   return {
     outlines: told.flatMap(({ row }) => [

@@ -1,5 +1,5 @@
 import { shadowOfBand } from "../../engine/shadow";
-import { toNumberText } from "../../number";
+import { toNumberText, byFigures } from "../../number";
 import { combine, offsetRegion } from "../../outline/boolean";
 import { cribFor, fixturePractice } from "../../tables";
 import { areaOf } from "../grip";
@@ -49,7 +49,7 @@ export function cutterRoom(base: Base, work: Work, grip: number, clearance: numb
   const cutter = Math.max(...(job.crib ?? cribFor(job.unit)).map((c) => c.diameter));
   const low = lowestBeside(base, work, grip, clearance, cutter);
   if (!(low < grip)) return null;
-  const { nestLeast, roomBelow } = fixturePractice[job.unit];
+  const { nestLeast, roomBelow } = byFigures(job.unit, fixturePractice);
   const depth = grip - low + roomBelow;
   return grip - depth >= nestLeast ? { depth, wide: clearance + cutter } : null;
 }

@@ -1,6 +1,6 @@
 import { problems } from "../problems";
 import { fail, ok, type Result } from "../../base/result";
-import { lengthText, saidLength, toNumberText } from "../../number";
+import { lengthText, saidLength, toNumberText, type LengthUnit, byFigures, unitOf } from "../../number";
 import { cribFor, fixturePractice, jawBlanks, type JawBlank } from "../../tables";
 import type { Work } from "../setup";
 import { lowestBeside } from "./cutterRoom";
@@ -19,11 +19,11 @@ import {
 } from "./common";
 
 /** The smallest usual blank that has a wall round the piece and a floor under it. */
-function blankFor(unit: "in" | "mm", long: number, wide: number, grip: number, spacer: number): JawBlank | null {
-  const { wall, floor } = fixturePractice[unit];
+function blankFor(unit: LengthUnit, long: number, wide: number, grip: number, spacer: number): JawBlank | null {
+  const { wall, floor } = byFigures(unit, fixturePractice);
   const fits = (b: JawBlank) =>
     b.length >= long + 2 * wall && 2 * b.thickness + spacer >= wide + 2 * wall && b.height >= grip + floor;
-  return jawBlanks.rows.find((b) => b.unit === unit && fits(b)) ?? null;
+  return jawBlanks.rows.find((b) => b.unit === unitOf[unit].figures && fits(b)) ?? null;
 }
 
 /**
@@ -38,8 +38,8 @@ export function deriveJaws(from: DeriveFrom, op: number, wishes: FixtureWishes):
   const under = jawsUnder(base.value, work, wishes);
   const grip = gripOf(base.value, wishes.grip, document.unit, under);
   if (!grip.ok) return grip;
-  const { floor } = fixturePractice[document.unit];
-  const spacer = wishes.spacer ?? fixturePractice[document.unit].spacer;
+  const { floor } = byFigures(document.unit, fixturePractice);
+  const spacer = wishes.spacer ?? byFigures(document.unit, fixturePractice).spacer;
   const across = wishes.across ?? (base.value.wide <= base.value.long ? "y" : "x");
   const [long, wide] = across === "y" ? [base.value.long, base.value.wide] : [base.value.wide, base.value.long];
   if (spacer <= 0 || spacer >= wide) return fail(problems.spacerTooWide(), { path: "spacer" });
@@ -50,7 +50,7 @@ export function deriveJaws(from: DeriveFrom, op: number, wishes: FixtureWishes):
     return fail(problems.noJawBlank(saidLength(long), saidLength(wide)), {
       path: "blank",
       expected: jawBlanks.rows
-        .filter((b) => b.unit === document.unit)
+        .filter((b) => b.unit === unitOf[document.unit].figures)
         .map((b) => b.name)
         .join(", "),
     });
@@ -87,7 +87,7 @@ export function deriveJaws(from: DeriveFrom, op: number, wishes: FixtureWishes):
 /** How high jaws may stand where rows cut beside the piece, in whatever direction: a little below the lowest. */
 function jawsUnder(base: Base, work: Work, wishes: FixtureWishes): number {
   const { unit, crib } = work.part.job;
-  const practice = fixturePractice[unit];
+  const practice = byFigures(unit, fixturePractice);
   const cutter = Math.min(...(crib ?? cribFor(unit)).map((c) => c.diameter));
   const low = lowestBeside(base, work, base.height / 2, wishes.clearance ?? practice.clearance, cutter);
   return low - Math.min(practice.roomBelow, low / 2);

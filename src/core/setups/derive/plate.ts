@@ -1,7 +1,7 @@
 import { problems } from "../problems";
 import { fail, ok, type Result } from "../../base/result";
 import { PARALLEL } from "../../geometry/tolerance";
-import { saidLength } from "../../number";
+import { saidLength, byFigures } from "../../number";
 import { shapeOfPart } from "../../engine/partShapes";
 import { dot } from "../../geometry/vec";
 import { loopArea } from "../../outline";
@@ -73,7 +73,7 @@ function layoutOf(from: DeriveFrom, op: number, wishes: FixtureWishes): Result<L
   if (!grip.ok) return grip;
   const clamp = clampOf(wishes.clamps);
   if (!clamp.ok) return clamp;
-  const practice = fixturePractice[from.document.unit];
+  const practice = byFigures(from.document.unit, fixturePractice);
   const { between, sizeStep } = practice;
   const clearance = wishes.clearance ?? practice.clearance;
   const rooms = bases.map((b) => cutterRoom(b, from.work, grip.value, clearance));
@@ -95,7 +95,7 @@ const MOST_STATIONS = 100;
 
 /** A nest a setup that is served, bosses into the piece's pockets, drop holes under its through holes. */
 function nestsOf(w: Writer, { bases, grip, rooms }: Layout, work: Work, wishes: FixtureWishes): Result<Nests> {
-  const { bossRoom } = fixturePractice[w.unit];
+  const { bossRoom } = byFigures(w.unit, fixturePractice);
   const own = w.quoted(work.part.name);
   const [outlines, cuts]: [string[], string[]] = [[], []];
   for (const [i, base] of bases.entries()) {
@@ -136,7 +136,7 @@ export function derivePlate(from: DeriveFrom, op: number, wishes: FixtureWishes)
   const { bases, count, pitch, size, grip } = layout.value;
   const nests = nestsOf(w, layout.value, work, wishes);
   if (!nests.ok) return nests;
-  const { plateMargin, floor, tableScrew, dowel, sizeStep } = fixturePractice[document.unit];
+  const { plateMargin, floor, tableScrew, dowel, sizeStep } = byFigures(document.unit, fixturePractice);
   const name = freeName(document, wishes.name ?? "fixture plate");
   const long = up((count.x - 1) * pitch.x + size.x + 2 * plateMargin + 2 * tableScrew, 2 * sizeStep);
   const wide = up((count.y - 1) * pitch.y + size.y + 2 * plateMargin, 2 * sizeStep);
@@ -166,7 +166,7 @@ export function derivePlate(from: DeriveFrom, op: number, wishes: FixtureWishes)
 /** Tapped holes for clamps at both ends of every station, clear of what is cut round its nest. */
 function clampLines(w: Writer, { clamp, rooms, bases }: Layout, stations: Station[]): string[] {
   if (!clamp) return [];
-  const { clampOff } = fixturePractice[w.unit];
+  const { clampOff } = byFigures(w.unit, fixturePractice);
   const places = stations.flatMap(({ x, y, base }) => {
     const off = base.long / 2 + (rooms[bases.indexOf(base)]?.wide ?? 0) + clampOff * clamp.major;
     return [-off, off].map((by) => `${w.n(x + by)},${w.n(y)}`);
@@ -179,7 +179,7 @@ function clampLines(w: Writer, { clamp, rooms, bases }: Layout, stations: Statio
  * some way below its floor.
  */
 function bossesOf(base: Base, work: Work, grip: number): { row: number; height: number }[] {
-  const { bossLeast, bossUnder } = fixturePractice[work.part.job.unit];
+  const { bossLeast, bossUnder } = byFigures(work.part.job.unit, fixturePractice);
   return work.rows.flatMap((row) => {
     const step = row.placed?.step;
     const isThere = base.after > 0 && row.state === "ok" && !row.placed!.thru && row.feature?.is === "pocket";
