@@ -416,7 +416,7 @@ for (const j of jobs.filter((x) => !process.argv[2] || x.file === process.argv[2
     .filter(Boolean);
   const notes = [
     "NOTES",
-    { in: "ALL DIMENSIONS IN INCHES", mm: "ALL DIMENSIONS IN MILLIMETRES" }[job.unit],
+    `ALL DIMENSIONS IN ${{ in: "INCHES", mm: "MILLIMETRES" }[unitOf[job.unit].figures]}`,
     job.title.edgeBreak ? `BREAK ALL EDGES ${job.title.edgeBreak} MAX` : "REMOVE BURRS",
     ...(job.title.general ? [`GENERAL TOLERANCES ISO 2768-${job.title.general}`] : []),
     ...checks,
@@ -433,7 +433,7 @@ for (const j of jobs.filter((x) => !process.argv[2] || x.file === process.argv[2
   ];
   const cells2: [number, number, string, string][] = [
     [0, 250, "MATERIAL", job.material.name.toUpperCase()],
-    [250, 130, "UNIT", { in: "INCH", mm: "MM" }[job.unit]],
+    [250, 130, "UNIT", { in: "INCH", mm: "MM" }[unitOf[job.unit].figures]],
     [380, 60, "SHEET", "1/1"],
   ];
   const tx = W - 500,

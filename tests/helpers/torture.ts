@@ -5,7 +5,7 @@ import { applyEdits, type Job, type JobEdit, type Row } from "@/core/job";
 import { rowNames } from "@/core/job/names";
 import { readRowLine } from "@/core/callout";
 import { rowKinds, rowNumbers } from "@/core/rows";
-import { toNumberText } from "@/core/number";
+import { byFigures, toNumberText } from "@/core/number";
 import type { SolidKernel } from "@/core/engine/kernel";
 import { prepare, solve } from "@/core/engine";
 
@@ -32,7 +32,7 @@ const changed = (text: string, roll: () => number): string =>
 function freshRow(job: Job, roll: () => number, id: string): Row | null {
   const kind = pick(rowKinds, roll);
   const outlines = job.outlines.map((o) => o.name);
-  const text = kind.example[job.unit]
+  const text = byFigures(job.unit, kind.example)
     .replace(/"[^"]+"/, () => `"${outlines.length ? pick(outlines, roll) : "none"}"`)
     .replace(/(OF|REPEAT|MIRROR) \d/, (_, word: string) => `${word} ${1 + Math.floor(roll() * (job.rows.length + 1))}`);
   const read = readRowLine(text, rowNames(job.rows), id, new Set(), { isFirst: false, unit: job.unit, suggest: false });

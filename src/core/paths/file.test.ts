@@ -1,9 +1,10 @@
 import { evaluateJob, inch, jobOf, mm } from "../../../tests/helpers/card";
 import { pathsNc } from "@/io/ncWords";
 import { pathFile, type PathFile } from "./file";
+import type { LengthUnit } from "../number";
 import { planPaths, type PathPlan } from "./plan";
 
-async function fileOf(card: string): Promise<{ file: PathFile; plans: PathPlan[]; unit: "in" | "mm" }> {
+async function fileOf(card: string): Promise<{ file: PathFile; plans: PathPlan[]; unit: LengthUnit }> {
   const job = jobOf(card);
   const e = await evaluateJob(job);
   const plans = planPaths(job, e.solved.rows, e.stock?.placed.box);

@@ -4,7 +4,7 @@ import { type LengthUnit, byFigures, unitOf } from "@/core/number";
 import type { FixtureKind } from "@/core/setups";
 import { clampThreads, jawBlanks } from "@/core/tables";
 import { ChoiceBox } from "../fields/ChoiceBox";
-import type { AssistantForm, Placement } from "./wishes";
+import { fixtures, type AssistantForm, type Chosen, type Placement } from "./wishes";
 
 interface Props {
   form: AssistantForm;
@@ -12,26 +12,6 @@ interface Props {
   unit: LengthUnit;
   op: number;
 }
-
-/** What is chosen besides figures, by the sort of fixture. */
-const choices: Record<FixtureKind, (props: Props) => ReactNode> = {
-  jaws: (props) => (
-    <>
-      <ReliefChoice {...props} />
-      <BlankChoice {...props} />
-    </>
-  ),
-  plate: (props) => (
-    <>
-      <ReliefChoice {...props} />
-      <StationChoices {...props} />
-      <ClampChoice {...props} />
-    </>
-  ),
-  chuck: () => null,
-};
-
-export const AssistantChoices = ({ kind, ...props }: Props & { kind: FixtureKind }) => choices[kind](props);
 
 const placements: { value: Placement; label: string }[] = [
   { value: "corner", label: "on the corner" },
@@ -95,3 +75,17 @@ const ClampChoice = ({ form, change, unit }: Props) => (
     choose={(o) => change({ clamps: o.value })}
   />
 );
+
+const drawn: Record<Chosen, (props: Props) => ReactNode> = {
+  placement: ReliefChoice,
+  blank: BlankChoice,
+  stations: StationChoices,
+  clamps: ClampChoice,
+};
+
+/** What is chosen besides figures, by the sort of fixture. */
+export const AssistantChoices = ({ kind, ...props }: Props & { kind: FixtureKind }) =>
+  fixtures[kind].chooses.map((chosen) => {
+    const Choices = drawn[chosen];
+    return <Choices key={chosen} {...props} />;
+  });

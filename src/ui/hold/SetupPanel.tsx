@@ -17,6 +17,7 @@ import css from "./HoldCard.module.css";
 import { SetupFiles } from "./SetupFiles";
 import { changeSetup, deleteSetup } from "./setupEdits";
 import { datumOptions, datumValue, holdOptions, holdValue, machines, upOptions, upValue } from "./setupWords";
+import { fixtures } from "./wishes";
 
 interface Props {
   setup: Setup;
@@ -95,6 +96,8 @@ function SetupFields({ setup, job, document }: Held) {
   );
 }
 
+const fixtureKinds = Object.keys(fixtures) as FixtureKind[];
+
 /** The assistants that write what holds the piece, the setup's files, and its end. */
 function SetupTools({ setup, job, document, isSeen }: Held & { isSeen: boolean }) {
   const [asked, setAsked] = useState<FixtureKind | null>(null);
@@ -102,9 +105,9 @@ function SetupTools({ setup, job, document, isSeen }: Held & { isSeen: boolean }
   const isKept = document.setups.some((s) => s.op === setup.op);
   return (
     <div className={css.tools}>
-      {fixtures.map(({ kind, label }) => (
+      {fixtureKinds.map((kind) => (
         <Button key={kind} size="small" disabled={isBusy || !isSeen} onClick={() => setAsked(kind)}>
-          {label}
+          {fixtures[kind].button}
         </Button>
       ))}
       <SetupFiles setup={setup} document={document} />
@@ -120,12 +123,6 @@ function SetupTools({ setup, job, document, isSeen }: Held & { isSeen: boolean }
 
 /** `1 3-6`: rows as a setup's line has them, with blanks between. */
 const withCommas = (text: string): string => text.trim().replace(/(\d)\s+(?=\d)/g, "$1, ");
-
-const fixtures: { kind: FixtureKind; label: string }[] = [
-  { kind: "jaws", label: "soft jaws …" },
-  { kind: "plate", label: "fixture plate …" },
-  { kind: "chuck", label: "bored jaws …" },
-];
 
 /** What a holding asks besides. */
 function HoldFields({ job, hold, put }: { job: Job; hold: Holding | null; put: (h: Holding) => void }) {

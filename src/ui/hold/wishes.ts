@@ -26,11 +26,37 @@ export const emptyForm: AssistantForm = {
   clamps: "",
 };
 
+/** What is chosen besides figures. */
+export type Chosen = "placement" | "blank" | "stations" | "clamps";
+
+interface Fixture {
+  title: string;
+  /** What the button says that asks for one. */
+  button: string;
+  asks: Asked[];
+  chooses: Chosen[];
+}
+
 /** What is asked of each sort of fixture. */
-export const fixtures: Readonly<Record<FixtureKind, { title: string; asks: Asked[] }>> = {
-  jaws: { title: "Soft jaws", asks: ["grip", "clearance", "spacer", "relief"] },
-  plate: { title: "Fixture plate", asks: ["grip", "clearance", "relief", "pitchX", "pitchY"] },
-  chuck: { title: "Bored chuck jaws", asks: ["grip", "clearance", "spacer"] },
+export const fixtures: Readonly<Record<FixtureKind, Fixture>> = {
+  jaws: {
+    title: "Soft jaws",
+    button: "soft jaws …",
+    asks: ["grip", "clearance", "spacer", "relief"],
+    chooses: ["placement", "blank"],
+  },
+  plate: {
+    title: "Fixture plate",
+    button: "fixture plate …",
+    asks: ["grip", "clearance", "relief", "pitchX", "pitchY"],
+    chooses: ["placement", "stations", "clamps"],
+  },
+  chuck: {
+    title: "Bored chuck jaws",
+    button: "bored jaws …",
+    asks: ["grip", "clearance", "spacer"],
+    chooses: [],
+  },
 };
 
 /** The form's wishes as the assistant takes them: what is empty or no number is not said. */
@@ -41,25 +67,22 @@ export function wishesOf(form: AssistantForm, kind: FixtureKind, document: JobDo
     const r = text === undefined ? null : evaluateNumber(text, "length", scope);
     return r?.ok ? r.value.value : undefined;
   };
+  const { asks, chooses } = fixtures[kind];
   const said = (["grip", "clearance", "relief", "spacer"] as const).flatMap((key) => {
-    const value = figure(key);
+    const value = asks.includes(key) ? figure(key) : undefined;
     return value === undefined ? [] : [[key, value] as const];
   });
-  const wishes: FixtureWishes = { ...Object.fromEntries(said), ...(form.blank && { blank: form.blank }) };
-  switch (kind) {
-    case "chuck":
-      return wishes;
-    case "jaws":
-      return { ...wishes, placement: form.placement };
-    case "plate":
-      return {
-        ...wishes,
-        placement: form.placement,
-        pitch: { x: figure("pitchX") ?? 0, y: figure("pitchY") ?? 0 },
-        ...(form.serial
-          ? { serves: document.setups.map((s) => s.op) }
-          : { stations: { x: Number(form.stations.x), y: Number(form.stations.y) } }),
-        ...(form.clamps && { clamps: form.clamps }),
-      };
-  }
+  const has = (chosen: Chosen) => chooses.includes(chosen);
+  return {
+    ...Object.fromEntries(said),
+    ...(has("placement") && { placement: form.placement }),
+    ...(has("blank") && form.blank && { blank: form.blank }),
+    ...(has("clamps") && form.clamps && { clamps: form.clamps }),
+    ...(has("stations") && {
+      pitch: { x: figure("pitchX") ?? 0, y: figure("pitchY") ?? 0 },
+      ...(form.serial
+        ? { serves: document.setups.map((s) => s.op) }
+        : { stations: { x: Number(form.stations.x), y: Number(form.stations.y) } }),
+    }),
+  };
 }
