@@ -178,7 +178,8 @@ export function insertCut(library: Library, host: Host, step: BodyStep): Inserte
   if (!(library.insertTools.volumeOf(tool) > 0)) return null;
   // Where it comes out it may be narrower than where it goes in: the flat there has only that border.
   const way = body.body === "revolved" ? circle(body.profile[body.profile.length - 1].r) : shape.loop;
-  const ends = step.places.map((p) => silhouetteOf(moveLoop(way, p), step.frame, around.sight));
+  const ends =
+    depth === undefined ? [] : step.places.map((p) => silhouetteOf(moveLoop(way, p), step.frame, around.sight));
   if (!allApart(copies))
     return insertLapping(library, host, tool, { copies, depth: shape.depth, out: depth && top - depth });
   return scope((own) => putIn(library, own, host, around, { tool, lies, copies, ends, top, deep: shape.depth }));

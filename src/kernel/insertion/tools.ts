@@ -35,6 +35,7 @@ const MOST_KEPT = 120;
 export class InsertTools {
   private kept = new Map<string, Tool>();
   private joinedKept = new Map<string, Tagged>();
+  private asked: { body: BodyStep["body"]; frame: BodyStep["frame"]; tool: Tool } | null = null;
   constructor(
     private oc: OC,
     private faces: FaceCache,
@@ -101,8 +102,14 @@ export class InsertTools {
     return wall;
   }
 
-  private toolOf(step: BodyStep): Tool {
-    const { body, frame } = step;
+  private toolOf({ body, frame }: BodyStep): Tool {
+    // One cut asks for its tool several times: its key is made once.
+    if (this.asked?.body !== body || this.asked.frame !== frame)
+      this.asked = { body, frame, tool: this.toolFor(body, frame) };
+    return this.asked.tool;
+  }
+
+  private toolFor(body: BodyStep["body"], frame: BodyStep["frame"]): Tool {
     const key = keyOf(null, { body, frame });
     const known = this.kept.get(key);
     if (known) {
@@ -120,6 +127,7 @@ export class InsertTools {
 
   /** Forgets the oldest beyond what is kept. Not called while tools are in use. */
   trim(): void {
+    this.asked = null;
     for (const map of [this.kept, this.joinedKept])
       for (const [key, tool] of map) {
         if (map.size <= MOST_KEPT) break;
