@@ -33,7 +33,9 @@ export function useCamera(
       openOutline: s.openOutline,
     })),
   );
-  const part = evaluation?.part?.box ?? null;
+  // Rows come one by one: what stands of the part is looked at before all of it is worked out.
+  const standing = useBench((s) => (evaluation ? null : (s.picture?.measure.box ?? null)));
+  const part = evaluation?.part?.box ?? standing;
   const placed = evaluation?.stock?.placed ?? null;
   const closeUp = useRef<CloseUp | null>(null);
   const bounds = useMemo((): Box | null => {
