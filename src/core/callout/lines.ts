@@ -8,6 +8,7 @@ import { readBalloon } from "./balloonLine";
 import type { LengthUnit } from "../number";
 import { nearestRow, printedRow, type PrintedRow } from "./printed";
 import { ledgerTexts } from "./printed/ledger";
+import { isPrintsOwn, withoutInchMarks } from "./printed/ledgerForms";
 import { printedOutlineLine } from "./printed/outline";
 
 /** One wrong line; the others are still read. Line and column count from 1. */
@@ -159,19 +160,30 @@ export function readLedgerLine(
   named: ReadonlySet<string> = new Set(),
   unit: LengthUnit = "mm",
 ): { ok: true; balloons: Balloon[] } | { ok: false; error: CardError } {
-  const one = readBalloonLine(text, number, named);
-  if (one.ok) return { ok: true, balloons: [one.balloon] };
-  const texts = ledgerTexts(text, unit);
-  if (!texts) return one;
+  const plain = withoutInchMarks(text, unit);
+  const one = readBalloonLine(plain, number, named);
+  if (one.ok && !isPrintsOwn(plain)) return { ok: true, balloons: [one.balloon] };
+  const read = readPrintedLedger(plain, number, taken, named, unit);
+  if (read) return { ok: true, balloons: read };
+  return one.ok ? { ok: true, balloons: [one.balloon] } : one;
+}
+
+function readPrintedLedger(
+  text: string,
+  number: number,
+  taken: ReadonlySet<number>,
+  named: ReadonlySet<string>,
+  unit: LengthUnit,
+): Balloon[] | null {
   const balloons: Balloon[] = [];
   let next = number;
-  for (const t of texts) {
+  for (const line of ledgerTexts(text, unit) ?? []) {
     while (next !== number && taken.has(next)) next++;
-    const read = readBalloonLine(t, next++, named);
-    if (!read.ok) return one;
+    const read = readBalloonLine(line, next++, named);
+    if (!read.ok) return null;
     balloons.push(read.balloon);
   }
-  return { ok: true, balloons };
+  return balloons.length ? balloons : null;
 }
 
 /** Reads one line of an outline's block, as typed in its editor: in the card's words, else as it is said aloud. */

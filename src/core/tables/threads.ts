@@ -229,11 +229,24 @@ export function readThread(text: string): { designation: string; length: number 
       length: m[0].length,
     };
   const i = inchForm.exec(text);
-  if (!i || (!i[3] && !inchThreads.rows.some((t) => t.name === `${i[1]}-${i[2]}`))) return null;
+  const size = i && (usualSize(i[1], i[2]) ?? i[1]);
+  if (!i || (!i[3] && !inchThreads.rows.some((t) => t.name === `${size}-${i[2]}`))) return null;
   return {
-    designation: `${i[1]}-${i[2]}${i[3] ? ` ${i[3].toUpperCase()}` : ""}${i[4] ? `-${i[4]}${i[5].toUpperCase()}` : ""}`,
+    designation: `${size}-${i[2]}${i[3] ? ` ${i[3].toUpperCase()}` : ""}${i[4] ? `-${i[4]}${i[5].toUpperCase()}` : ""}`,
     length: i[0].length,
   };
+}
+
+/**
+ * `.375-16`, `.190-32`: the size of a screw in decimals, as newer prints have it (ASME Y14.6, from memory), by its usual
+ * name.
+ */
+function usualSize(typed: string, threads: string): string | null {
+  if (!typed.includes(".")) return null;
+  const row = inchThreads.rows.find(
+    (t) => Math.abs(t.major / INCH - Number(typed)) < 5e-4 && t.name.endsWith(`-${threads}`),
+  );
+  return row ? row.name.slice(0, -threads.length - 1) : null;
 }
 
 /**

@@ -1,107 +1,23 @@
 import type { LengthUnit } from "../../number";
+import { ledgerForm } from "./ledgerForms";
+import { evenly, features, noted, skipped } from "./ledgerNotes";
 import { isCircle } from "./places";
-import { spellings, Words, type Size } from "./words";
+import { Words, type Size } from "./words";
 
 /** One dimension of a ledger's line, as the card writes it after its number. */
 export type LedgerText = string;
-
-const features = [
-  spellings.counterbore,
-  spellings.spotface,
-  spellings.countersink,
-  ["DRILL", "DRILLED"],
-  ["REAM", "REAMED"],
-  ["TAP", "TAPPED"],
-  ["BORE", "BORED"],
-  ["SLOT", "SLOTS"],
-  ["POCKET"],
-  ["CHAMFER", "CHAM"],
-  ["FILLET", "FILLETS"],
-  ["KEYWAY", "KEYSEAT"],
-  ["DOWEL"],
-] as const;
-/** Kept as the words of the dimension they are said of. */
-const noted = [
-  [["EQ", "SP"], "EQ SP"],
-  [["EQUALLY", "SPACED"], "EQ SP"],
-  [["EQSP"], "EQ SP"],
-  [["TYP"], "TYP"],
-  [["TYPICAL"], "TYP"],
-  [["FAR", "SIDE"], "FAR SIDE"],
-  [["NEAR", "SIDE"], "NEAR SIDE"],
-  [["BOTH", "SIDES"], "BOTH SIDES"],
-  [["ALL", "AROUND"], "ALL AROUND"],
-  [["ALL", "FILLETS"], "ALL FILLETS"],
-  [["ALL", "RADII"], "ALL RADII"],
-  [["ALL", "CORNERS"], "ALL CORNERS"],
-  [["INCL"], "INCL"],
-  [["FULL", "THREAD"], "FULL THREAD"],
-  [["FULL", "THD"], "FULL THREAD"],
-  [["STOCK"], "STOCK"],
-  [["SQ"], "SQ"],
-  [["SQUARE"], "SQ"],
-  [["BOTH", "WALLS"], "BOTH WALLS"],
-  [["BOTH", "ENDS"], "BOTH ENDS"],
-  [["TO", "CENTERLINE"], "TO CENTERLINE"],
-  [["TO", "CL"], "TO CENTERLINE"],
-  [["APART"], "APART"],
-  [["DEVELOPED"], "DEVELOPED"],
-] as const;
-const evenly = noted.filter(([, note]) => note === "EQ SP").map(([words]) => words);
-const skipped = [
-  [","],
-  [":"],
-  ["X"],
-  ["ON"],
-  ["A"],
-  ["AT"],
-  ["TO"],
-  ["WITH"],
-  ["AND"],
-  ["&"],
-  ["/"],
-  ["HOLES"],
-  ["HOLE"],
-];
 
 /**
  * A line of the ledger in the dimensions it holds, each as a line of its own: `8X ⌀.281 THRU ⌴ ⌀.438 ↧ .28 ON ⌀3.500 B.C.`
  * is four. Null where it is not understood.
  */
 export function ledgerTexts(typed: string, unit: LengthUnit): LedgerText[] | null {
-  const w = Words.of(boxed(spherical(squared(ranged(oneSided(typed))))), unit);
+  const w = Words.of(ledgerForm(typed, unit), unit);
   if (!w) return null;
-  const said = new LedgerWords();
-  while (!w.done) if (!said.take(w)) return null;
-  return said.texts();
+  const line = new LedgerWords();
+  while (!w.done) if (!line.take(w)) return null;
+  return line.texts();
 }
-
-/** `[3.000]`: a boxed dimension, which is basic. */
-const boxed = (typed: string): string => typed.replace(/^(\s*(?:\d+X\s*)?)\[\s*([^[\]]+?)\s*\]\s*$/i, "$1$2 BASIC");
-/** `□20`: the side of a square. */
-const squared = (typed: string): string => typed.replace(/^(\s*(?:\d+X\s*)?)[□☐] ?([\d.,]+)/i, "$1$2 SQ");
-/** `SR 1.00`, `S⌀.5`: of a sphere, kept as a word. */
-const spherical = (typed: string): string => {
-  const m = /^(\s*(?:\d+X\s*)?)S(?=R ?[\d.]|[⌀Øø∅])(.*)$/i.exec(typed);
-  return m ? `${m[1]}${m[2]} "SPHERICAL"` : typed;
-};
-
-/** `20 -0,1`: a deviation with a decimal comma, the other is 0. */
-const oneSided = (typed: string): string =>
-  typed.replace(/([\d.]) +([+-]) ?(\d+),(\d+)\s*$/, (_, last, sign, a, b) =>
-    sign === "-" ? `${last} +0 -${a}.${b}` : `${last} +${a}.${b} -0`,
-  );
-/** `1.250-1.255`: two limits of the same decimals that lie close together. */
-const ranged = (typed: string): string => {
-  const m = /^([^\d.]*)(\d*\.\d+) ?- ?(\d*\.\d+)(?![\d.])(.*)$/.exec(typed);
-  if (!m) return typed;
-  const [low, high] = [Number(m[2]), Number(m[3])];
-  const decimals = (t: string) => t.length - t.indexOf(".");
-  const isPair = decimals(m[2]) === decimals(m[3]) && high > low && high - low < low * WIDEST;
-  return isPair ? `${m[1]}${m[3]}/${m[2]}${m[4]}` : typed;
-};
-/** Limits farther apart than this share of their size are a difference that somebody wrote. */
-const WIDEST = 0.05;
 
 interface Said {
   body: string;
@@ -123,7 +39,11 @@ class LedgerWords {
     if (w.here?.is === "quoted") return this.note(w.quoted()!.slice(1, -1));
     const note = noted.find(([words]) => w.take(...words));
     if (note) return this.note(note[1]);
+    const bound = this.last && w.takeOne(["REF", "BASIC", "MAX", "MIN"]);
+    if (bound) return this.bound(bound);
     if (w.take("THRU", "ALL") || w.take("THRU") || w.take("THROUGH")) return this.through();
+    const many = this.countOfPlural(w);
+    if (many !== null) return this.many(many, false);
     const spaced = this.spacedCount(w);
     if (spaced !== null) return this.manyOfFirst(spaced);
     const count = w.count();
@@ -163,6 +83,12 @@ class LedgerWords {
     if (round.includes(feature) && /^[\d.]+$/.test(this.last!.body)) this.last!.body = `⌀${this.last!.body}`;
     return this.note(feature);
   }
+  /** `⌀4.000 B.C. REF`, `.010 BREAK MAX`: said of the last dimension, once. */
+  private bound(text: string): boolean {
+    if (this.last!.tail.includes(text)) return false;
+    this.last!.tail.push(text);
+    return true;
+  }
   private through(): boolean {
     if (!this.last) return false;
     this.last.tail.push("THRU");
@@ -174,6 +100,18 @@ class LedgerWords {
     const save = w.mark();
     const n = w.number();
     if (n !== null && /^\d{1,3}$/.test(n) && evenly.some((words) => w.sees(...words))) return n;
+    w.back(save);
+    return null;
+  }
+  /** `2 SLOTS`: a whole number before more than one of them. */
+  private countOfPlural(w: Words): string | null {
+    const save = w.mark();
+    const n = w.number();
+    if (n !== null && /^\d{1,3}$/.test(n) && w.takeOne(plurals)) {
+      this.feature = "SLOT";
+      this.sized = false;
+      return n;
+    }
     w.back(save);
     return null;
   }
@@ -229,7 +167,10 @@ class LedgerWords {
     const save = w.mark();
     if (s.tag === null && w.take("X")) {
       const lean = w.size();
-      if (lean?.tag === "angle") {
+      // `CHAMFER 1 x 45`: the degrees are understood.
+      const isLean =
+        lean?.tag === "angle" || (lean?.tag === null && this.feature === "CHAMFER" && leans.has(lean.text));
+      if (lean && isLean) {
         this.put(`${s.text} X ${lean.text}°`, {
           tail: [...tolerance, ...kept],
           notes: [...notes, ...lean.remarks.filter((r) => !own.includes(r))],
@@ -265,6 +206,9 @@ class LedgerWords {
   }
 }
 
+/** Angles of chamfers that nobody reads as a size. */
+const leans = new Set(["45", "30", "60"]);
+const plurals = ["SLOTS"] as const;
 /** Features whose bare number is a diameter. */
 const round: string[] = ["DRILL", "REAM", "BORE", "CBORE", "CSK", "SPOTFACE"];
 /** Words that are in the dimension's own sign already. */
