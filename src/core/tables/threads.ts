@@ -206,12 +206,16 @@ const inchForm =
   /^(\d+-\d+\/\d+|\d+\/\d+|\d*\.\d+|\d{1,2})-(\d{1,3}(?:\.\d+)?)(?:[ \t]*(UNC|UNF|UNEF|UNS|UN)\b(?:[ \t]*-?[ \t]*([123])[ \t]*([AB]))?)?/i;
 const metricForm = /^M(\d+(?:\.\d+)?)(?:[ \t]*[X×][ \t]*(\d*\.?\d+))?(?:[ \t]*-[ \t]*(\d[EFGH]\b))?/i;
 
-/** `NPT 1/4-18`; prints also write the letters behind. */
+/** `NPT 1/4-18`; prints also write the letters behind, and leave the threads out, for a size has but one count. */
 const pipeForm =
   /^(?:NPT[ \t]*(\d+-\d+\/\d+|\d+\/\d+|\d)-(\d+(?:\.5)?)(?![\d./])|(\d+-\d+\/\d+|\d+\/\d+|\d)-(\d+(?:\.5)?)[ \t]*NPT\b)/i;
+const bareSize = /^(\d+-\d+\/\d+|\d+\/\d+|\d)[ \t]*-?[ \t]*NPT\b/i;
 const pipeAt = (text: string): { name: string; length: number } | null => {
   const found = pipeForm.exec(text);
-  return found && { name: `${found[1] ?? found[3]}-${found[2] ?? found[4]}`, length: found[0].length };
+  if (found) return { name: `${found[1] ?? found[3]}-${found[2] ?? found[4]}`, length: found[0].length };
+  const bare = bareSize.exec(text);
+  const row = bare && pipeThreads.rows.find((t) => t.name.replace(/-[\d.]+$/, "") === bare[1]);
+  return row ? { name: row.name, length: bare[0].length } : null;
 };
 
 /**

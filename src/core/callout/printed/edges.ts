@@ -8,6 +8,7 @@ const treatments: Record<string, Treatment> = {
   CHAMFER: "CHAMFER",
   CHAMFERS: "CHAMFER",
   CHAM: "CHAMFER",
+  CHAMF: "CHAMFER",
   CHFR: "CHAMFER",
   CHMF: "CHAMFER",
   BEVEL: "CHAMFER",
@@ -17,6 +18,10 @@ const treatments: Record<string, Treatment> = {
   ROUNDS: "ROUND",
   BREAK: "BREAK",
   DEBURR: "BREAK",
+  BROKEN: "BREAK",
+  CHAMFERED: "CHAMFER",
+  ROUNDED: "ROUND",
+  FILLETED: "ROUND",
 };
 
 /** Chamfers, rounds and broken edges from a print's words: `BREAK ALL EDGES .010`, `.03 X 45° CHAMFER`, `R.06 FILLET VERTICAL`. */
@@ -26,11 +31,19 @@ export function edgeText(w: Words): string | null {
     angle: string | null = null;
   let isRadius = false;
   let isOfEdges = false;
+  let isOfCorners = false;
   const edges: string[] = [];
   while (!w.done) {
     if (w.sees("EDGES") || w.sees("CORNERS")) isOfEdges = true;
+    if (w.sees("CORNERS") || w.sees("CORNER")) isOfCorners = true;
     if (isSilent(w)) continue;
-    const named = w.here?.is === "word" ? treatments[w.here.text] : undefined;
+    // `C0.5`: a chamfer of 45 degrees.
+    const isLegged: boolean = !treatment && size === null && w.seesAtNumber("C");
+    const named: Treatment | undefined = isLegged
+      ? "CHAMFER"
+      : w.here?.is === "word"
+        ? treatments[w.here.text]
+        : undefined;
     if (named && !treatment) {
       treatment = named;
       w.next();
@@ -53,6 +66,8 @@ export function edgeText(w: Words): string | null {
   if (treatment === "BREAK" && !edges.length && isOfEdges) edges.push("ALL SHARP");
   // `1 X 45° ALL SHARP EDGES`: what leans is a chamfer.
   if (!treatment && angle !== null && edges.length && isOfEdges) treatment = "CHAMFER";
+  // `ROUND CORNERS R.25`, `4X R.38 CORNERS`: the upright ones.
+  if (isRadius && isOfCorners && !edges.length) edges.push("VERTICAL");
   // A radius on upright edges is a round; on others it may be a fillet of the floor.
   if (!treatment && isRadius && edges.length && edges.every((e) => e === "VERTICAL")) treatment = "ROUND";
   if (!treatment || size === null || !edges.length) return null;
@@ -72,6 +87,10 @@ const isSilent = (w: Words): boolean =>
   w.take("EDGE") ||
   w.take("EDGES") ||
   w.take("CORNERS") ||
+  w.take("CORNER", "RADIUS") ||
+  w.take("CORNER", "RADII") ||
+  w.take("REMOVE", "ALL", "BURRS") ||
+  w.take("REMOVE", "BURRS") ||
   w.take("MAX") ||
   w.take("TYP") ||
   w.take("AND") ||
@@ -83,14 +102,27 @@ const isSilent = (w: Words): boolean =>
 const AROUND = "all around";
 const around = (treatment: Treatment): string => (treatment === "BREAK" ? "ALL SHARP" : "OUTER TOP");
 
-/** `4 CORNERS`: the upright ones of a block. */
+/** `4 CORNERS`, `ALL CORNERS`: the upright ones of a block. */
 function fourCorners(w: Words): boolean {
   const save = w.mark();
+  // `4X R.38 CORNERS`
+  if (w.count() === "4" && w.sees("R")) return true;
+  w.back(save);
+  if (upright.some((words) => w.take(...words))) return true;
   const n = w.count() ?? w.number();
   if (n?.replace(/[()]/g, "") === "4" && w.take("CORNERS")) return true;
   w.back(save);
   return false;
 }
+
+const upright = [
+  ["ALL", "CORNERS"],
+  ["ALL", "FOUR", "CORNERS"],
+  ["ALL", "OUTSIDE", "CORNERS"],
+  ["FOUR", "CORNERS"],
+  ["OUTSIDE", "CORNERS"],
+  ["ALL", "UPRIGHT"],
+];
 
 /** Edges as a print and as a card names them; null where none are named here. */
 function edgesHere(w: Words): string[] | null {

@@ -3,30 +3,47 @@ import type { Words } from "./words";
 
 const heads = ["FACE", "STEP", "GROOVE"] as const;
 type Head = (typeof heads)[number];
+/** Taking a skin off a face, as people say it. */
+const facing = [["SKIM"], ["CLEAN", "UP"], ["FLY", "CUT"], ["FACE", "MILL"]];
+const headOf = (w: Words): Head | null => (facing.some((words) => w.take(...words)) ? "FACE" : w.takeOne(heads));
+
+/** `LEFT`, `FROM LEFT`, `ON THE LEFT SIDE`, `AT THE BACK`: which side a step runs along. */
+function sideOfStep(w: Words): string | null {
+  const save = w.mark();
+  w.takeOne(["FROM", "ON", "AT", "ALONG"]);
+  w.take("THE");
+  const side = w.takeOne(["LEFT", "RIGHT", "FRONT", "BACK"]);
+  if (!side) w.back(save);
+  else if (!w.take("SIDE")) w.take("EDGE");
+  return side;
+}
 
 /** Facing, steps and ring grooves from a print's words: `FACE .03 DEEP`, `STEP LEFT .75 WIDE .3 DEEP`, `GROOVE 1.5 OD 1.36 ID .06 DEEP`. */
 export function faceText(w: Words): string | null {
   w.take("ORING");
-  let head: Head | null = w.takeOne(heads);
+  let head = headOf(w);
   const said: Partial<Record<"deep" | "wide" | "OD" | "ID", string>> = {};
   const bare: string[] = [];
   const places = new Places();
   let side: string | null = null;
   let plane: string | null = null;
   while (!w.done) {
-    if (w.take(",") || w.take("X") || w.take("TYP")) continue;
+    if (w.take(",") || w.take("X") || w.take("TYP") || w.take("MILL") || w.take("TO", "CLEAN", "UP")) continue;
+    if (w.take("TO", "CLEAN")) continue;
     // Its name may stand behind its sizes.
-    head ??= w.takeOne(heads);
+    head ??= headOf(w);
     if (w.done) break;
-    side ??= head === "STEP" ? w.takeOne(["LEFT", "RIGHT", "FRONT", "BACK"]) : null;
-    w.take("SIDE");
+    if (side === null && (head === "STEP" || head === null) && (side = sideOfStep(w))) continue;
     if (head === "FACE" && plane === null) {
       // `FACE .06 OFF TOP`, `FACE TOP .03`.
       const isOff = w.take("OFF");
       w.take("THE");
       const off = w.takeOne(["TOP", "BOTTOM", "FRONT", "BACK", "LEFT", "RIGHT"]);
       if (isOff && !off) return null;
-      if (off) plane = off === "TOP" ? "" : ` ON ${off}`;
+      if (off) {
+        plane = off === "TOP" ? "" : ` ON ${off}`;
+        continue;
+      }
     }
     if (w.done) break;
     const size = w.size();

@@ -24,7 +24,7 @@ const verbs = [
   "DOWEL",
 ] as const;
 /** What stands between the phrases of a hole. */
-const between = [[","], ["/"], [":"], ["&"], ["AND"], ["TO"], ["TYP"], ["WITH"], ["DOWEL", "PIN"]];
+const between = [[","], ["/"], [":"], ["&"], ["AND"], ["TO"], ["THREAD"], ["TYP"], ["WITH"], ["DOWEL", "PIN"]];
 /** Said of the depth of a thread, which is what it is anyway. */
 const fullThread = [
   ["FULL", "THREAD"],
@@ -65,6 +65,9 @@ class HoleWords {
   private angle: string | null = null;
   private isBored = false;
   private isDrilled = false;
+  private isReamed = false;
+  /** The fit of the hole's diameter. */
+  private fit: string | null = null;
   private end = "";
   private readonly places = new Places();
   /** What was named, with or without sizes of its own. */
@@ -78,6 +81,7 @@ class HoleWords {
       () => this.verb(w),
       () => this.tapped(w),
       () => this.drillByName(w),
+      () => this.fitBehind(w),
       () => this.places.take(w),
       () => this.ending(w),
       () => this.measure(w),
@@ -107,6 +111,7 @@ class HoleWords {
     if (!verb) return false;
     if (verb.startsWith("DRILL")) this.isDrilled = true;
     if (verb.startsWith("BORE")) this.isBored = true;
+    if (verb.startsWith("REAM")) this.isReamed = true;
     if (this.thread !== null && verb.startsWith("DRILL")) return this.turnTo("drill");
     if (verb.startsWith("TAP")) this.toDrill();
     return true;
@@ -147,6 +152,13 @@ class HoleWords {
     const again = w.size();
     if (!again || Number(again.text.replace(/[()]/g, "")) !== parseFloat(diameter)) w.back(save);
     return true;
+  }
+
+  /** `⌀12 REAM H7`: the fit behind the word. */
+  private fitBehind(w: Words): boolean {
+    const fit = w.fitOfLast();
+    this.fit ??= fit;
+    return fit !== null;
   }
 
   private ending(w: Words): boolean {
@@ -209,6 +221,7 @@ class HoleWords {
         this.angle = size.text;
         return true;
       case "⌀":
+        if (round === this.rounds.hole && /^[A-Z]/.test(size.tolerance ?? "")) this.fit = size.tolerance;
         return put(round, "diameter", size);
       case null:
         return this.bare(round, size);
@@ -268,7 +281,8 @@ class HoleWords {
     if (csk.diameter !== undefined && this.angle === null) return null;
     if (cbore.diameter !== undefined && (cbore.depth === undefined || cbore.depth === "THRU")) return null;
     if (this.thread === null && hole.diameter === undefined) return this.mouthRow(where);
-    const head = this.thread ?? `⌀${hole.diameter}`;
+    const reamed = this.isReamed ? `${this.fit === null ? "" : ` ${this.fit}`} REAM` : "";
+    const head = this.thread ?? `⌀${hole.diameter}${reamed}`;
     const depth = hole.depth ?? (this.thread === null ? undefined : drill.depth);
     if (depth === undefined) return null;
     const flat = this.end || (this.isBored && depth !== "THRU" && this.thread === null ? "FLAT" : "");

@@ -5,7 +5,7 @@ import { holeText } from "./holes";
 import { leaveText } from "./leave";
 import { pocketText } from "./pockets";
 import { nearestWords } from "./spelling";
-import { plainSigns, tokensOf } from "./tokens";
+import { isHashedThread, plainSigns, tokensOf } from "./tokens";
 import { Words } from "./words";
 
 /** What is known where a row is typed. */
@@ -31,7 +31,7 @@ const LONGEST = 200;
 const MOST_LEFT_OUT = 16;
 
 /** What stands before a row's own words: OFF, its verb, its name. */
-const opening = /^\s*(OFF\s+)?(LEAVE\b|CUT\b|ADD\b|REMOVE\b)?\s*("[^"]*"\s*:)?/i;
+const opening = /^\s*(OFF\s+)?(LEAVE\b|CUT\b|ADD\b|REMOVE\b(?! (?:ALL )?BURRS))?\s*("[^"]*"\s*:)?/i;
 const slotFirst = /^\s*(?:\(?\d+\)?\s*X?\s*)?SLOTS?\b/i;
 const verbs: Record<string, "LEAVE" | "CUT"> = { LEAVE: "LEAVE", ADD: "LEAVE", CUT: "CUT", REMOVE: "CUT" };
 const cuts = [edgeText, pocketText, faceText, holeText];
@@ -65,6 +65,7 @@ type Found = Map<string, PrintedRow>;
 /** In the card's own words but for the verb. */
 function asItStands({ body, off, name, verb }: Line, context: PrintedContext): Found {
   const found: Found = new Map();
+  if (isHashedThread(body.replace(/^\s*\d+ ?X */i, ""))) return found;
   for (const v of verb ? [] : ["LEAVE", "CUT"]) {
     const text = named(`${v} ${body.trim()}`, off, name);
     if (context.reads(text)) found.set(text, { text, toleranced: [] });
@@ -120,7 +121,11 @@ const endings = ["", " DEEP ?", " OUTER TOP", " X ?"];
  */
 export function nearestRow(typed: string, context: PrintedContext): string | null {
   if (typed.length > LONGEST) return null;
-  const spelt = nearestWords(plainSigns(typed));
+  // A drill's `#7` would be balloon 7.
+  const numbered = plainSigns(typed)
+    .replace(/\bDRILL *#(?=\d)/i, "DRILL NO. ")
+    .replace(/#(\d{1,2}) *DRILL\b/i, "NO. $1 DRILL");
+  const spelt = nearestWords(numbered);
   const tokens = tokensOf(spelt, context.unit) ?? [];
   const without = tokens
     .filter((t) => t.is === "word" || t.is === "sign" || t.is === "tolerance")

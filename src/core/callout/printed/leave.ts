@@ -51,12 +51,21 @@ export function leaveText(w: Words, verbSaid: boolean): string | null {
   const sizes = sizesBetweenX(w, heading);
   // What is so deep is cut, unless it is said to be left.
   if (!verbSaid && sizes?.some((s) => s.tag === "deep")) return null;
+  // `8 THK PLATE "gauge plate"`: its outline behind its thickness.
+  const [height, ...others] = sizes ?? [];
+  const outline = head === "block" && height?.tag === "high" && !others.length ? w.quoted() : null;
+  if (outline !== null) return withRest(`LEAVE PRISM ${outline} X ${height!.text}`, w);
   const shape = sizes && (verbSaid || head) && shapeOf(head, sizes);
   if (!shape) return null;
   // What it is of stands in the title block.
   if (verbSaid && materials.some((m) => w.take(m)) && !w.done) return null;
+  return withRest(`LEAVE ${shape}`, w);
+}
+
+/** What stands behind is read as it is. */
+function withRest(text: string, w: Words): string {
   const rest = w.rest();
-  return `LEAVE ${shape}${rest && ` ${rest}`}`;
+  return `${text}${rest && ` ${rest}`}`;
 }
 
 const materials = [
@@ -78,8 +87,7 @@ function prismText(w: Words): string | null {
   w.take("X");
   const height = outline === null ? null : w.size();
   if (!height || (height.tag !== null && height.tag !== "high")) return null;
-  const rest = w.rest();
-  return `LEAVE PRISM ${outline} X ${height.text}${rest && ` ${rest}`}`;
+  return withRest(`LEAVE PRISM ${outline} X ${height.text}`, w);
 }
 
 /** Numbers with an X, a comma or nothing between them; `behind` takes what may stand behind each. */

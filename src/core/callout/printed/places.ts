@@ -155,14 +155,14 @@ export class Places {
       w.take("(");
       const isNamed = w.take("X");
       w.take("=");
-      const x = w.number();
+      const x = w.coordinates();
       const isParted = w.take(",");
-      const y = x !== null && (isNamed ? w.take("Y") : isParted) ? (w.take("="), w.number()) : null;
+      const y = x !== null && (isNamed ? w.take("Y") : isParted) ? (w.take("="), w.coordinates()) : null;
       if (x === null || y === null) {
         w.back(here);
         break;
       }
-      this.points.push({ x, y });
+      this.points.push(...x.flatMap((x1) => y.map((y1) => ({ x: x1, y: y1 }))));
       w.take(")");
       if (!w.take("AND")) w.take("&");
     }

@@ -2,12 +2,27 @@ import { sizesBetweenX } from "./leave";
 import { Places } from "./places";
 import type { Size, Words } from "./words";
 
-const heads = ["POCKET", "POCKETS", "RECESS", "SLOT", "SLOTS", "CUTOUT", "WINDOW"] as const;
+const heads = [
+  "POCKET",
+  "POCKETS",
+  "RECESS",
+  "SLOT",
+  "SLOTS",
+  "CUTOUT",
+  "WINDOW",
+  "OPENING",
+  "OBROUND",
+  "OBROUNDS",
+  "OBLONG",
+] as const;
+/** Those with round ends. */
+const slots = ["SLOT", "OB"];
 /** Said of a pocket and without any bearing on its size. */
 const silent = [
   [","],
   ["X"],
   ["TYP"],
+  ["WITH"],
   ["RECTANGULAR"],
   ["RECT"],
   ["CIRCULAR"],
@@ -50,7 +65,8 @@ class PocketWords {
     const head = w.takeOne(heads);
     if (head) {
       if (this.head) return false;
-      this.head = head.startsWith("SLOT") ? "SLOT" : "POCKET";
+      this.head = slots.some((s) => head.startsWith(s)) ? "SLOT" : "POCKET";
+      if (head.startsWith("OB")) w.takeOne(["HOLES", "HOLE"]);
       return true;
     }
     const count = this.countOfHead(w) ?? w.count();

@@ -82,7 +82,8 @@ export function tokensOf(typed: string, unit: LengthUnit): Token[] | null {
       pos++;
       continue;
     }
-    const bound = isSized(before) && /^[+-]|^±|^0 ?\//.test(rest) ? tolerance.exec(rest) : null;
+    // `AT ±1.25,±.75`: each of them is two places.
+    const bound = boundAt(rest, before);
     if (bound) put("tolerance", toleranceText(bound[0]), bound[0].length);
     else if (rest[0] === '"') {
       const close = rest.indexOf('"', 1);
@@ -97,6 +98,12 @@ export function tokensOf(typed: string, unit: LengthUnit): Token[] | null {
   return tokens;
 }
 
+/** A tolerance behind what can have one; where places stand, `±1.25` is two of them, and a comma parts x from y. */
+function boundAt(rest: string, before: Token | undefined): RegExpExecArray | null {
+  if (before && ["AT", "@", ",", "&", "AND"].includes(before.text)) return /^±\s*\d*\.?\d+/.exec(rest);
+  return isSized(before) && /^[+-]|^±|^0 ?\//.test(rest) ? tolerance.exec(rest) : null;
+}
+
 /** A tolerance as the card writes it: `+0,1/0`, `0/-0,1`, `±5'` of an angle. */
 const toleranceText = (typed: string): string =>
   typed
@@ -106,6 +113,14 @@ const toleranceText = (typed: string): string =>
     .replace(/^0\s*\/\s*/, "+0 ")
     .replace(/^±\s*([\d.]+')$/, "±0°$1");
 
+/**
+ * `#10-32`: a screw of the table, though it could be balloon 10 less 32. A diameter's sign before it makes it that.
+ */
+export function isHashedThread(text: string): boolean {
+  const name = /^#(\d{1,2}-\d{2})(?![\d.])/.exec(text)?.[1];
+  return name !== undefined && Boolean(findThread(name)?.size);
+}
+
 /** A thread; `M6 X 12 DEEP` is M6 and a depth, for no M6 has a pitch of 12. */
 function threadAt(typed: string): Piece | null {
   // `M10x1,25`: a pitch with a decimal comma.
@@ -113,7 +128,7 @@ function threadAt(typed: string): Piece | null {
     `${size}X${a}.${b}`.padEnd(all.length),
   );
   // `#10-24 UNC`: the sign is that of a screw's number, where its series says so.
-  const hash = /^#(?=\d+-\d+ ?UN)/i.test(rest) ? 1 : 0;
+  const hash = /^#(?=\d+-\d+ ?UN)/i.test(rest) || isHashedThread(rest) ? 1 : 0;
   const t = readThread(rest.slice(hash));
   if (!t) return null;
   if (hash) return findThread(t.designation) ? { is: "thread", text: t.designation, length: t.length + 1 } : null;
@@ -133,7 +148,7 @@ interface Piece {
 
 function pieceAt(text: string, pos: number, before: Token | undefined, unit: LengthUnit): Piece | null {
   const rest = text.slice(pos);
-  const thread = threadAt(rest);
+  const thread = before?.text === "⌀" ? null : threadAt(rest);
   if (thread) return thread;
   const number = numberAt(text, pos, before, unit);
   if (number) return number;

@@ -67,7 +67,7 @@ const fit = /^(?:JS|[DEFGHKMNP])$/;
 
 /** How prints spell what widens a hole's mouth. */
 export const spellings = {
-  counterbore: ["CBORE", "⌴", "COUNTERBORE"],
+  counterbore: ["CBORE", "⌴", "COUNTERBORE", "CTRBORE", "CNTRBORE"],
   spotface: ["SPOTFACE", "SF", "SFACE"],
   countersink: ["CSK", "⌵", "COUNTERSINK", "CSINK", "CTSK"],
 } as const;
@@ -75,6 +75,8 @@ export const spellings = {
 /** Goes along a printed line word by word. */
 export class Words {
   private i = 0;
+  /** The last number that was read as a size. */
+  private last: Size | null = null;
   /** Numbers that are printed with a tolerance: each could be a balloon. */
   readonly toleranced: Size[] = [];
   private constructor(
@@ -117,6 +119,11 @@ export class Words {
       const t = this.ahead(k);
       return t !== undefined && (t.is === "word" || t.is === "sign") && t.text === w;
     });
+  }
+  /** A word that a number stands straight behind. */
+  seesAtNumber(word: string): boolean {
+    const number = this.ahead(1);
+    return this.sees(word) && number?.is === "number" && number.at === this.here!.end;
   }
   take(...words: string[]): boolean {
     if (!this.sees(...words)) return false;
@@ -166,7 +173,10 @@ export class Words {
     const t = this.here;
     if (t?.is !== "word" || !/^[A-Z]$/.test(t.text)) return null;
     const follows = this.ahead(1)?.text ?? "";
-    if (!isSaid && !["DRILL", "DRILLED"].includes(follows)) return null;
+    const isDrill = (text: string | undefined) => text === "DRILL" || text === "DRILLED";
+    // `DRILL F THRU`; a letter that says something of a number is none.
+    const isBehind = isDrill(this.ahead(-1)?.text) && !/[DRX]/.test(t.text) && ends.has(follows);
+    if (!isSaid && !isDrill(follows) && !isBehind) return null;
     this.i++;
     return t.text;
   }
@@ -174,6 +184,16 @@ export class Words {
   /** A plain number. */
   number(): string | null {
     return this.here?.is === "number" ? this.next()!.text : null;
+  }
+  /** A coordinate; `±1.25` is two of them. */
+  coordinates(): string[] | null {
+    const t = this.here;
+    if (t?.is === "tolerance" && /^±[\d.]+$/.test(t.text)) {
+      this.i++;
+      return [t.text.slice(1), `-${t.text.slice(1)}`];
+    }
+    const one = this.number();
+    return one === null ? null : [one];
   }
   /** How often: `4X`, `(4) HOLES`, `4 HOLES`, `4 PLACES`. */
   count(): string | null {
@@ -240,7 +260,18 @@ export class Words {
     const size = { text, tag, tolerance, remarks, at };
     const bounded = tolerance ?? remarks.find((r) => r === "MAX" || r === "MIN") ?? null;
     if (bounded && !this.toleranced.some((s) => s.at === at)) this.toleranced.push({ ...size, tolerance: bounded });
+    this.last = { ...size, tolerance: bounded };
     return size;
+  }
+
+  /** A fit behind the word that follows its number: `⌀12 REAM H7`. It is the last number's, which has none yet. */
+  fitOfLast(): string | null {
+    if (!this.last || this.last.tolerance !== null || this.here?.is !== "word") return null;
+    const fit = this.tolerance();
+    if (fit === null) return null;
+    this.toleranced.push({ ...this.last, tolerance: fit });
+    this.last = null;
+    return fit;
   }
 
   private tolerance(): string | null {
@@ -298,4 +329,6 @@ export class Words {
   }
 }
 
+/** What may follow a drill's letter. */
+const ends = new Set(["", ",", "THRU", "THROUGH", "↧"]);
 const counted = ["HOLES", "HOLE", "PLACES", "PLACE", "PLCS", "PLC", "PLS", "PL", "TIMES"] as const;
