@@ -32,6 +32,7 @@ export function edgeText(w: Words): string | null {
   let isRadius = false;
   let isOfEdges = false;
   let isOfCorners = false;
+  const isDeburred = w.sees("DEBURR");
   const edges: string[] = [];
   while (!w.done) {
     if (w.sees("EDGES") || w.sees("CORNERS")) isOfEdges = true;
@@ -63,9 +64,9 @@ export function edgeText(w: Words): string | null {
     else return null;
   }
   // `BREAK EDGES .01`: all of them.
-  if (treatment === "BREAK" && !edges.length && isOfEdges) edges.push("ALL SHARP");
+  if (treatment === "BREAK" && !edges.length && (isOfEdges || isDeburred)) edges.push("ALL SHARP");
   // `1 X 45° ALL SHARP EDGES`: what leans is a chamfer.
-  if (!treatment && angle !== null && edges.length && isOfEdges) treatment = "CHAMFER";
+  if (!treatment && angle !== null && edges.length && (isOfEdges || edges.includes(AROUND))) treatment = "CHAMFER";
   // `ROUND CORNERS R.25`, `4X R.38 CORNERS`: the upright ones.
   if (isRadius && isOfCorners && !edges.length) edges.push("VERTICAL");
   // A radius on upright edges is a round; on others it may be a fillet of the floor.

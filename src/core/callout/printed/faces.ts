@@ -5,7 +5,10 @@ const heads = ["FACE", "STEP", "GROOVE"] as const;
 type Head = (typeof heads)[number];
 /** Taking a skin off a face, as people say it. */
 const facing = [["SKIM"], ["CLEAN", "UP"], ["FLY", "CUT"], ["FACE", "MILL"]];
-const headOf = (w: Words): Head | null => (facing.some((words) => w.take(...words)) ? "FACE" : w.takeOne(heads));
+const headOf = (w: Words): Head | null => {
+  if (facing.some((words) => w.take(...words))) return "FACE";
+  return w.take("RABBET") || w.take("REBATE") ? "STEP" : w.takeOne(heads);
+};
 
 /** `LEFT`, `FROM LEFT`, `ON THE LEFT SIDE`, `AT THE BACK`: which side a step runs along. */
 function sideOfStep(w: Words): string | null {
@@ -39,7 +42,7 @@ export function faceText(w: Words): string | null {
       const isOff = w.take("OFF");
       w.take("THE");
       const off = w.takeOne(["TOP", "BOTTOM", "FRONT", "BACK", "LEFT", "RIGHT"]);
-      if (isOff && !off) return null;
+      if (isOff && !off && !w.here) return null;
       if (off) {
         plane = off === "TOP" ? "" : ` ON ${off}`;
         continue;

@@ -27,6 +27,8 @@ const heads: Record<string, Head> = {
   PAD: "block",
   RING: "ring",
   TUBE: "ring",
+  TUBING: "ring",
+  PIPE: "ring",
   SLEEVE: "ring",
   BUSHING: "ring",
   WASHER: "ring",
@@ -58,7 +60,10 @@ export function leaveText(w: Words, verbSaid: boolean): string | null {
   const shape = sizes && (verbSaid || head) && shapeOf(head, sizes);
   if (!shape) return null;
   // What it is of stands in the title block.
-  if (verbSaid && materials.some((m) => w.take(m)) && !w.done) return null;
+  if (verbSaid && w.takeOne(materials)) {
+    while (w.takeOne(materials) || (w.here?.is === "word" && heads[w.here.text] && w.next()));
+    if (!w.done) return null;
+  }
   return withRest(`LEAVE ${shape}`, w);
 }
 
@@ -69,6 +74,11 @@ function withRest(text: string, w: Words): string {
 }
 
 const materials = [
+  "AL",
+  "MS",
+  "CRS",
+  "HRS",
+  "SS",
   "ALUMINUM",
   "ALUMINIUM",
   "ALUM",
@@ -79,7 +89,7 @@ const materials = [
   "SST",
   "TITANIUM",
   "COPPER",
-];
+] as const;
 
 /** An outline carried up: `PLATE "gauge plate" X 8 THK`, `"gauge plate" 8 HIGH`. */
 function prismText(w: Words): string | null {

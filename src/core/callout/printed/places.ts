@@ -23,6 +23,7 @@ const bothSides = [
   ["NEAR", "AND", "FAR", "SIDE"],
   ["NEAR", "&", "FAR", "SIDE"],
 ];
+const rectangles = ["RECTANGLE", "PATTERN", "CENTRES", "CENTERS", "CTRS", "CRS"] as const;
 const BOTTOM = " ON BOTTOM";
 const FULL_TURN = 360;
 
@@ -41,10 +42,13 @@ export class Places {
   /** The same is done from the far side too. */
   isBoth = false;
   private apart: string | null = null;
+  /** How many there have to be, where a rectangle says it. */
+  private four = false;
   private isSpaced = false;
 
   /** Whether so many go round evenly, where they are said to stand so many degrees apart. */
   isEven(count: string | null): boolean {
+    if (this.four && count !== "4") return false;
     return this.apart === null || (this.circle !== null && Number(count) * Number(this.apart) === FULL_TURN);
   }
 
@@ -53,6 +57,9 @@ export class Places {
     return w.firstOf(
       () => this.side(w),
       () => this.boltCircle(w),
+      () => this.laterFirst(w),
+      () => this.rectangle(w),
+      () => this.central(w),
       () => this.listed(w),
       () => this.written(w),
     );
@@ -142,8 +149,65 @@ export class Places {
     const from = w.take("FROM") || w.take("STARTING", "AT") || w.take("START", "AT") || w.take("FIRST", "AT");
     const isAt = !from && w.take("AT");
     const angle = from || isAt ? w.size() : null;
-    if (angle && (from || angle.tag === "angle") && !w.sees(",")) this.from = angle.text;
-    else w.back(save);
+    if (!angle || !(from || angle.tag === "angle")) return w.back(save);
+    const all = [angle.text, ...this.moreAngles(w)];
+    if (!isEvenly(all) || w.sees(",")) return w.back(save);
+    this.from = angle.text;
+  }
+  /** `AT 0°, 120°, 240°`: what even spacing says anyway. */
+  private moreAngles(w: Words): string[] {
+    const more: string[] = [];
+    for (;;) {
+      const save = w.mark();
+      if (!w.take(",")) w.take("&");
+      const next = w.size();
+      if (next?.tag !== "angle") {
+        w.back(save);
+        return more;
+      }
+      more.push(next.text);
+    }
+  }
+
+  /** `, FIRST HOLE AT 22.5°`: behind what else is said of the circle. */
+  private laterFirst(w: Words): boolean {
+    const save = w.mark();
+    w.take(",");
+    if (this.circle === null || this.from !== null || !w.takeOne(["FIRST", "START", "STARTING"]))
+      return this.giveUp(w, save);
+    w.take("HOLE");
+    w.take("AT");
+    const angle = w.size();
+    if (!angle) return this.giveUp(w, save);
+    this.from = angle.text;
+    return true;
+  }
+  /** `ON 50 X 30 CENTRES`: one at each corner of a rectangle about the middle. */
+  private rectangle(w: Words): boolean {
+    const save = w.mark();
+    if (!w.take("ON")) w.take(",");
+    w.take("A");
+    const [a, b] = [w.number(), w.take("X") ? w.number() : null];
+    w.takeOne(["RECTANGULAR", "RECT"]);
+    if (a === null || b === null || this.pattern || !w.takeOne(rectangles)) return this.giveUp(w, save);
+    this.pattern = ` GRID 2 2 BY ${a} ${b}`;
+    this.four = true;
+    return true;
+  }
+  /** `IN CENTRE`, `AT CENTER OF PART`: where a cut stands that says no place. */
+  private central(w: Words): boolean {
+    const save = w.mark();
+    const isSaid = w.takeOne(["IN", "AT", "ON"]) !== null;
+    w.take("THE");
+    const isMiddle = w.takeOne(["CENTRE", "CENTER"]) !== null;
+    if (!isMiddle || (!isSaid && !w.sees("HOLE")) || this.text !== "") return this.giveUp(w, save);
+    if (w.take("OF")) w.takeOne(["PART", "BLOCK", "PLATE"]);
+    this.points.push({ x: "0", y: "0" });
+    return true;
+  }
+  private giveUp(w: Words, save: number): false {
+    w.back(save);
+    return false;
   }
 
   /** AT x,y and more places. */
@@ -163,7 +227,7 @@ export class Places {
         break;
       }
       this.points.push(...x.flatMap((x1) => y.map((y1) => ({ x: x1, y: y1 }))));
-      w.take(")");
+      if (w.take(")") && w.sees(",", "(")) w.take(",");
       if (!w.take("AND")) w.take("&");
     }
     if (!this.points.length) {
@@ -228,6 +292,10 @@ export class Places {
     return this.stands(` ON ${side}`);
   }
 }
+
+/** Whether angles go round evenly, or there is but one. */
+const isEvenly = (angles: string[]): boolean =>
+  angles.every((a, i) => Math.abs(Number(a) - Number(angles[0]) - (i * FULL_TURN) / angles.length) < 1e-9);
 
 export const isCircle = (w: Words): boolean =>
   w.take("BC") ||

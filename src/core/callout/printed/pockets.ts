@@ -26,6 +26,8 @@ const silent = [
   ["RECTANGULAR"],
   ["RECT"],
   ["CIRCULAR"],
+  ["ROUND"],
+  ["CENTRAL"],
   ["MILL"],
   ["AND"],
   ["ALL", "CORNERS"],
@@ -85,6 +87,7 @@ class PocketWords {
   /** `2 SLOTS`: the number before the word. */
   private countOfHead(w: Words): string | null {
     const save = w.mark();
+    if (w.here?.measured) return null;
     const n = w.number();
     if (n !== null && /^\d+$/.test(n) && heads.some((h) => w.sees(h))) return n;
     w.back(save);
@@ -119,6 +122,8 @@ class PocketWords {
     if (!this.head) return null;
     // Of three sizes the last is how deep.
     const last = sizes[2];
+    const isRoundDeep = sizes.length === 2 && sizes[0].tag === "⌀" && sizes[1].tag === null && this.head === "POCKET";
+    if (this.depth === null && isRoundDeep) this.depth = `DEEP ${sizes.pop()!.text}`;
     if (this.depth === null && sizes.length === 3 && last.tag === null) this.depth = `DEEP ${sizes.pop()!.text}`;
     if (this.depth === null) return null;
     // A slot's ends are round by half its width: another radius would be another thing.

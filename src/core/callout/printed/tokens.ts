@@ -6,6 +6,8 @@ export interface Token {
   is: "number" | "word" | "thread" | "tolerance" | "sign" | "quoted";
   /** Limits a number stands in the middle of, as printed. */
   limits?: string;
+  /** A number with its unit behind it: it is no count. */
+  measured?: true;
   /** As the card writes it: words in capitals without points, numbers as typed. */
   text: string;
   at: number;
@@ -71,8 +73,8 @@ export function tokensOf(typed: string, unit: LengthUnit): Token[] | null {
   const text = plainSigns(typed);
   const tokens: Token[] = [];
   let pos = 0;
-  const put = (is: Token["is"], as: string, length: number, limits?: string) => {
-    tokens.push({ is, text: as, at: pos, end: pos + length, ...(limits ? { limits } : {}) });
+  const put = ({ length, ...piece }: Piece) => {
+    tokens.push({ ...piece, at: pos, end: pos + length });
     pos += length;
   };
   while (pos < text.length) {
@@ -84,15 +86,15 @@ export function tokensOf(typed: string, unit: LengthUnit): Token[] | null {
     }
     // `AT ±1.25,±.75`: each of them is two places.
     const bound = boundAt(rest, before);
-    if (bound) put("tolerance", toleranceText(bound[0]), bound[0].length);
+    if (bound) put({ is: "tolerance", text: toleranceText(bound[0]), length: bound[0].length });
     else if (rest[0] === '"') {
       const close = rest.indexOf('"', 1);
       if (close < 0) return null;
-      put("quoted", rest.slice(0, close + 1), close + 1);
+      put({ is: "quoted", text: rest.slice(0, close + 1), length: close + 1 });
     } else {
       const piece = pieceAt(text, pos, before, unit);
       if (!piece) return null;
-      put(piece.is, piece.text, piece.length, piece.limits);
+      put(piece);
     }
   }
   return tokens;
@@ -144,6 +146,7 @@ interface Piece {
   text: string;
   length: number;
   limits?: string;
+  measured?: true;
 }
 
 function pieceAt(text: string, pos: number, before: Token | undefined, unit: LengthUnit): Piece | null {
@@ -194,6 +197,12 @@ function numberAt(text: string, pos: number, before: Token | undefined, unit: Le
     const own = /^!|^\{[^{}]*\}/.exec(text.slice(end))?.[0] ?? "";
     const inch = /^\s?"(?!\w)/.exec(text.slice(end))?.[0] ?? "";
     const body = text.slice(pos, end) + own;
+    // `8 MM`: the unit behind a blank.
+    const metric = /^ mm\b/i.exec(text.slice(end))?.[0] ?? "";
+    if (metric) {
+      const measured = body + byFigures(unit, { in: "mm", mm: "" });
+      return { is: "number", text: measured, length: body.length + metric.length, measured: true };
+    }
     const mark = inch && byFigures(unit, { in: "", mm: "in" });
     return { is: "number", text: body + mark, length: body.length + inch.length };
   } catch (e) {

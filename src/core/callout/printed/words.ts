@@ -197,6 +197,7 @@ export class Words {
   }
   /** How often: `4X`, `(4) HOLES`, `4 HOLES`, `4 PLACES`. */
   count(): string | null {
+    if (this.here?.measured) return null;
     const save = this.i;
     const n = this.number();
     if (n !== null && /^\(?\d+\)?$|^#\d+$/.test(n)) {
