@@ -22,7 +22,7 @@ export const RouteRow = memo(function RouteRow({ row, number }: { row: Row; numb
   const isShown = useBench((s) => s.showRow === row.id);
   const set = useBench((s) => s.set);
   const { setNodeRef, listeners, attributes, transform, transition, isDragging } = useSortable({ id: row.id });
-  const { keys, toggle, ...actions } = useRowActions(row, number);
+  const { keys, open, toggle, ...actions } = useRowActions(row, number);
   const ref = useRef<HTMLDivElement>(null);
   useFocusAsked(row, ref);
   const onKeyDown = (e: KeyboardEvent) => {
@@ -64,7 +64,7 @@ export const RouteRow = memo(function RouteRow({ row, number }: { row: Row; numb
       >
         {number}
       </span>
-      <RowBody row={row} isOpen={isOpen} toggle={toggle} />
+      <RowBody row={row} isOpen={isOpen} open={open} toggle={toggle} />
       <RedPencil rowId={row.id} />
       {isOpen && <RowEditor row={row} number={number} {...actions} />}
     </div>
@@ -82,15 +82,23 @@ function useFocusAsked(row: Row, ref: RefObject<HTMLDivElement | null>): void {
   }, [isAsked, ref, set]);
 }
 
+interface RowBodyProps {
+  row: Row;
+  isOpen: boolean;
+  /** A double press opens it, wherever its first press went. */
+  open: () => void;
+  toggle: () => void;
+}
+
 /** Verb and callout, and why the row cannot be made. */
-function RowBody({ row, isOpen, toggle }: { row: Row; isOpen: boolean; toggle: () => void }) {
+function RowBody({ row, isOpen, open, toggle }: RowBodyProps) {
   const set = useBench((s) => s.set);
   const solved = useBench((s) => s.evaluated?.evaluation.solved.rows.find((r) => r.row.id === row.id));
   const kind = kindOf(row.body);
   const unsaid = kind.unsaid?.(row.body);
   const said = [kind.verb, ownName(row), row.off && "off"].filter(Boolean).join(" · ");
   return (
-    <div className={css.body} onClick={() => set({ selected: row.id })} onDoubleClick={toggle}>
+    <div className={css.body} onClick={() => set({ selected: row.id })} onDoubleClick={open}>
       <span className={`${css.kind} ${kind.verb === "leave" ? css.leave : css.cut}`}>{said}</span>
       <Bare className={css.call} onClick={toggle} aria-expanded={isOpen}>
         <Callout row={row} />

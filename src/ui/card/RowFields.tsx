@@ -2,6 +2,7 @@
 import type { ReactNode } from "react";
 import type { Job, Row } from "@/core/job";
 import { kindOf, quantityAt, type Field } from "@/core/rows";
+import { deriveSources, numberScope, reportNumbers } from "@/core/engine/numbers";
 import { getPath } from "@/core/grammar/grammar";
 import { NumberBox } from "../common/NumberBox";
 import { OutlineBox } from "../outline/OutlineBox";
@@ -84,6 +85,7 @@ function RowNumber({ field, first, job, row, setNumber }: RowNumberProps) {
   return (
     <NumberBox
       job={job}
+      printedBy={printersOf(row, field.path, job)}
       label={field.label}
       value={text}
       quantity={quantity}
@@ -92,6 +94,13 @@ function RowNumber({ field, first, job, row, setNumber }: RowNumberProps) {
       autoFocus={first}
     />
   );
+}
+
+/** Balloons that a number of a row comes from, cited or not. */
+function printersOf(row: Row, path: string, job: Job): number[] {
+  const scope = numberScope(job);
+  const numbers = deriveSources(row.body, reportNumbers(row.body, scope), job, scope);
+  return numbers.find((n) => n.path === path)?.value?.cites ?? [];
 }
 
 /** A choice's value as text: `true` of a flag, `yes` of something that is there. */

@@ -32,6 +32,7 @@ export function useRowActions(row: Row, number: number) {
     const next = rows()[number - 1 + by];
     if (next) set({ focusRow: next.id, selected: next.id });
   };
+  const open = () => set({ openRow: row.id, selected: row.id });
   const toggle = () => {
     const isOpen = useBench.getState().openRow === row.id;
     set({ openRow: isOpen ? null : row.id, selected: row.id });
@@ -45,5 +46,5 @@ export function useRowActions(row: Row, number: number) {
     " ": toggle,
     Delete: remove,
   };
-  return { remove, duplicate, move, toggle, keys };
+  return { remove, duplicate, move, open, toggle, keys };
 }

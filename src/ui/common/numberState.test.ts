@@ -25,6 +25,11 @@ describe("what a number field says", () => {
     expect(state("1.5", { own: true }).source).toEqual({ kind: "own" });
     expect(state("1.5", { printed: true }).source).toEqual({ kind: "printed" });
   });
+  it("takes what a balloon prints besides for its source", () => {
+    const count = { quantity: "count" as const, printedBy: [12] };
+    expect(state("6", count).source).toEqual({ kind: "balloons", numbers: [12] });
+    expect(state("6!", count).source).toEqual({ kind: "own" });
+  });
   it("asks about a bare number, and about what is no number", () => {
     expect(state("1.5")).toEqual({ source: { kind: "unsourced", typed: 1.5 }, question: true, after: "in" });
     const wrong = state("1.5*");

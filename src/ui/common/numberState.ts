@@ -23,6 +23,8 @@ export interface NumberField {
   own?: boolean;
   /** A number that stands on the print itself. */
   printed?: boolean;
+  /** Balloons that print it without being cited, as `6X` of a hole's balloon prints the row's count. */
+  printedBy?: readonly number[];
 }
 
 export interface NumberState {
@@ -48,10 +50,11 @@ export function numberState(field: NumberField, job: Job): NumberState {
   };
 }
 
-function sourceOf(value: NumberValue, { own, printed }: NumberField): SourceState {
+function sourceOf(value: NumberValue, { own, printed, printedBy = [] }: NumberField): SourceState {
   if (value.source === "print") return { kind: "balloons", numbers: value.cites };
   if (value.source === "standard") return { kind: "standard", cited: value.cited ?? "" };
   if (printed) return { kind: "printed" };
+  if (value.source === "unsourced" && printedBy.length) return { kind: "balloons", numbers: [...printedBy] };
   if (value.source === "shop" || own) return { kind: "own" };
   return { kind: "unsourced", typed: value.typed };
 }
