@@ -5,9 +5,8 @@ import { rowNames } from "@/core/job/names";
 import type { Job } from "@/core/job/schema";
 import { conflictWords } from "@/core/outline/wire";
 import { slipWords, type Mismatch, type Slip } from "@/core/mismatch";
-import { type LengthUnit, showArea, showLength, showMass, showVolume, unitOf } from "@/core/number";
-import { checkKindOf } from "@/core/job";
-import type { CheckResult } from "@/core/print/checks";
+import { type LengthUnit, showArea, showLength, showMass, showVolume } from "@/core/number";
+import { checkFigure, type CheckResult } from "@/core/print/checks";
 
 /** A short report for people: rows with what they take, the part, the stock, remarks, ledger and check values. */
 export function readableReport(job: Job, e: Evaluation): string {
@@ -59,7 +58,7 @@ export function readableReport(job: Job, e: Evaluation): string {
   if (e.ledger.length) lines.push(`ledger ${[...states].map(([s, n]) => `${n} ${s}`).join(", ")}`);
   for (const c of e.checks)
     lines.push(
-      `check  ${c.kind}${c.of ? ` ${c.of}` : ""}: ${c.agrees ? "agrees" : "off"} (${checkFigure(c, c.expected, job.unit)} printed, ${checkFigure(c, c.actual, job.unit)} in the model)`,
+      `check  ${c.kind}${c.of ? ` ${c.of}` : ""}: ${c.agrees ? "agrees" : "off"} (${figureText(c, c.expected, job.unit)} printed, ${figureText(c, c.actual, job.unit)} in the model)`,
     );
   return lines.join("\n");
 }
@@ -71,11 +70,11 @@ export function readableExplanations(job: Job, e: Evaluation, found: Mismatch[])
   return found
     .map(({ check: c, explanations, tried }) =>
       [
-        `${c.kind}${c.of ? ` ${c.of}` : ""}: ${checkFigure(c, c.expected, job.unit)} printed, ${checkFigure(c, c.actual, job.unit)} in the model`,
+        `${c.kind}${c.of ? ` ${c.of}` : ""}: ${figureText(c, c.expected, job.unit)} printed, ${figureText(c, c.actual, job.unit)} in the model`,
         ...(explanations.length
           ? explanations.map(
               (x) =>
-                `  ${x.rank}. ${x.second ? `two slips: ${slipText(x)}, and ${slipText(x.second)}` : slipText(x)} gives ${checkFigure(c, x.value, job.unit)}${x.agrees ? "" : " (near, not within the tolerance)"}${x.alsoMends ? ", mends others too" : ""}`,
+                `  ${x.rank}. ${x.second ? `two slips: ${slipText(x)}, and ${slipText(x.second)}` : slipText(x)} gives ${figureText(c, x.value, job.unit)}${x.agrees ? "" : " (near, not within the tolerance)"}${x.alsoMends ? ", mends others too" : ""}`,
             )
           : [
               `  no slip explains it: ${tried.readings} readings of ${tried.numbers} numbers, ${tried.rows} rows and counts and ${tried.pairs} pairs were tried`,
@@ -93,19 +92,5 @@ const massText = (grams: number, unit: LengthUnit): string => {
   return `${text} ${name}`;
 };
 
-/** A check value in the job's own unit, as a print would write it. */
-function checkFigure(c: Pick<CheckResult, "kind">, value: number | null, unit: LengthUnit): string {
-  if (value === null) return "nothing";
-  switch (checkKindOf(c).measure) {
-    case "mass":
-      return massText(value, unit);
-    case "volume":
-      return showVolume(value, unit);
-    case "area":
-      return showArea(value, unit);
-    case "length":
-      return `${(value / unitOf[unit].mm).toFixed(unitOf[unit].places.exact)} ${unit}`;
-    case "count":
-      return String(value);
-  }
-}
+const figureText = (c: CheckResult, value: number | null, unit: LengthUnit): string =>
+  value === null ? "nothing" : checkFigure(c, value, unit);

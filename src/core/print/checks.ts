@@ -1,4 +1,4 @@
-import { type NumberScope, unitOf } from "../number";
+import { showArea, showVolume, unitOf, type LengthUnit, type NumberScope } from "../number";
 import { checkKindOf, type CheckValue, type PartFigures } from "../job/checkKinds";
 import type { Job } from "../job/schema";
 import { valueOf } from "../engine/numbers";
@@ -9,6 +9,9 @@ import { COINCIDENT } from "../geometry/tolerance";
 export interface CheckResult {
   kind: CheckValue["kind"];
   of?: string;
+  /** The unit a mass is printed in. */
+  unit?: MassUnit;
+  /** In mm, mm², mm³, grams or a count. */
   expected: number | null;
   actual: number | null;
   agrees: boolean;
@@ -17,6 +20,9 @@ export interface CheckResult {
 }
 
 const grams = { g: 1, kg: 1000, lb: 453.59237, oz: 28.349523125 };
+type MassUnit = keyof typeof grams;
+/** Decimals a mass is shown with. */
+const massPlaces: Record<MassUnit, number> = { g: 2, kg: 4, lb: 4, oz: 3 };
 
 /** A printed figure agrees when the model's rounds to it, and never when they are more than this share apart. */
 const MOST = 0.005;
@@ -39,7 +45,10 @@ export function compareChecks(job: Job, part: PartFigures | null, scope: NumberS
     const factor = factorOf(c, unit);
     const kind = checkKindOf(c);
     const which = kind.of?.(c, (row) => job.rows.findIndex((r) => r.id === row) + 1 || "?");
-    const of = which === undefined ? {} : { of: which };
+    const of = {
+      ...(which === undefined ? {} : { of: which }),
+      ...("unit" in c ? { unit: c.unit } : {}),
+    };
     const isCount = kind.measure === "count";
     const v = valueOf(c.value, isCount ? "count" : "plain", scope);
     const actual = part && kind.figure(c, part);
@@ -70,4 +79,22 @@ export function compareChecks(job: Job, part: PartFigures | null, scope: NumberS
       ...problem,
     };
   });
+}
+
+/** A check value as the print has it: in the job's unit, a mass in the one it is printed in. */
+export function checkFigure(c: Pick<CheckResult, "kind" | "unit">, value: number, unit: LengthUnit): string {
+  switch (checkKindOf(c).measure) {
+    case "mass": {
+      const name = c.unit ?? "g";
+      return `${(value / grams[name]).toFixed(massPlaces[name])} ${name}`;
+    }
+    case "volume":
+      return showVolume(value, unit);
+    case "area":
+      return showArea(value, unit);
+    case "length":
+      return `${(value / unitOf[unit].mm).toFixed(unitOf[unit].places.exact)} ${unit}`;
+    case "count":
+      return String(value);
+  }
 }

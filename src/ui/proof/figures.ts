@@ -1,27 +1,13 @@
 import { checkKindOf, type Balloon, type Job } from "@/core/job";
-import type { CheckResult } from "@/core/print/checks";
+import { checkFigure as figureOf, type CheckResult } from "@/core/print/checks";
 import type { LedgerEntry } from "@/core/print/ledger";
-import { decimalsForTolerance, decimalText, dmsText, unitOf, showArea, showVolume } from "@/core/number";
+import { decimalsForTolerance, decimalText, dmsText, unitOf } from "@/core/number";
 
 export const checkName = (c: Pick<CheckResult, "kind" | "of">): string => checkKindOf(c).name(c.of);
 
-/** A check value in the job's units. */
-export function checkFigure(c: Pick<CheckResult, "kind">, value: number | null, job: Job): string {
-  if (value === null) return "—";
-  const k = unitOf[job.unit].mm;
-  switch (checkKindOf(c).measure) {
-    case "mass":
-      return `${value.toFixed(2)} g`;
-    case "volume":
-      return showVolume(value, job.unit);
-    case "area":
-      return showArea(value, job.unit, unitOf[job.unit].places.shown);
-    case "length":
-      return `${(value / k).toFixed(unitOf[job.unit].places.exact)} ${job.unit}`;
-    case "count":
-      return String(value);
-  }
-}
+/** A check value as the print has it. */
+export const checkFigure = (c: Pick<CheckResult, "kind" | "unit">, value: number | null, job: Job): string =>
+  value === null ? "—" : figureOf(c, value, job.unit);
 
 /** Decimals a balloon's figures deserve: by its limits, one more for what was measured. */
 const decimals = (l: LedgerEntry, job: Job): number =>
