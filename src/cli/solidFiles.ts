@@ -9,11 +9,13 @@ import type { SolidKernel } from "@/core/engine/kernel";
 const MAX_BYTES = 20_000_000;
 
 /**
- * A document with the STEP files its rows name, read beside it and given to the kernel. What cannot be read is left
+ * A document with the STEP files its rows and stocks name, read beside it and given to the kernel. What cannot be read is left
  * out: its row says so.
  */
 export async function withSolidFiles(document: JobDocument, file: string, kernel: SolidKernel): Promise<JobDocument> {
-  const names = document.parts.flatMap((p) => p.rows.flatMap((r) => ("file" in r.body ? [String(r.body.file)] : [])));
+  const names = document.parts.flatMap((p) =>
+    [...p.rows.map((r) => r.body), ...(p.stock ? [p.stock] : [])].flatMap((n) => ("file" in n ? [String(n.file)] : [])),
+  );
   if (!names.length) return document;
   const read = new Map<string, Uint8Array>();
   const solids: NonNullable<JobDocument["solids"]> = [];

@@ -28,7 +28,7 @@ export interface PieceState {
 /** What the piece is worked out from. */
 export interface PieceInput {
   kernel: SolidKernel;
-  job: Pick<Job, "setups" | "stock" | "planes">;
+  job: Pick<Job, "setups" | "stock" | "planes" | "solids">;
   scope: NumberScope;
   rows: SolvedRow[];
   finalKey: string;
@@ -119,8 +119,10 @@ class Piece {
   stock(body: string): Result<string> {
     const { job, scope } = this.input;
     if (!job.stock) return ok(body);
-    const placed = placeStock(job.stock, scope, this.kernel.measure(this.input.finalKey).box);
+    const from = { kernel: this.kernel, solids: job.solids };
+    const placed = placeStock(job.stock, scope, this.kernel.measure(this.input.finalKey).box, from);
     if (!placed.ok) return placed;
+    if (placed.value.solid) return this.put(null, placed.value.solid.step);
     const { min, max } = placed.value.box;
     return this.put(null, leaveOf(sideFrame("top", min.z), sectionOf(placed.value), max.z - min.z));
   }

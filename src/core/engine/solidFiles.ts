@@ -5,9 +5,13 @@ import type { SolidKernel } from "./kernel";
 /** A recipe with the content of the file it is made from, by what the job keeps; as it is where there is none. */
 export function withContent(recipe: Recipe, solids: Job["solids"]): Recipe {
   if (recipe.op !== "leave" || recipe.body.body !== "imported") return recipe;
-  const { file } = recipe.body;
+  return { ...recipe, body: { ...recipe.body, content: contentOf(recipe.body.file, solids) } };
+}
+
+/** The content of a file by its name, as the job keeps it: the very name first. Null where there is none. */
+export function contentOf(file: string, solids: Job["solids"]): string | null {
   const kept = solids?.find((s) => s.name === file) ?? solids?.find((s) => s.name.toLowerCase() === file.toLowerCase());
-  return { ...recipe, body: { ...recipe.body, content: kept?.attachment ?? null } };
+  return kept?.attachment ?? null;
 }
 
 /**

@@ -7,6 +7,7 @@ import type { PartFigures } from "../job/checkKinds";
 import { compareChecks, type CheckResult } from "../print/checks";
 import { countEdges, countHoles, floorAreaOf } from "../print/counts";
 import { ledger, type LedgerEntry } from "../print/ledger";
+import { keyOf } from "../base/key";
 import { placeStock, type PlacedStock } from "../engine/placedStock";
 import { allowanceOf, radialAllowance, type Allowance } from "../stock/stock";
 import { cribFor, defaultLimits, findMaterial, type Limits } from "../tables";
@@ -33,6 +34,8 @@ interface StockReport {
   chipMass: number | null;
   allowance: Allowance;
   radial: number | null;
+  /** How much of the part stands out of it, mm³, where it is a solid of its own: its box does not tell. */
+  outside: number | null;
   placed: PlacedStock;
 }
 
@@ -80,19 +83,9 @@ export async function evaluate(job: Job, kernel: SolidKernel, options: Options =
   const density = densityOf(prepared);
   const mass = (mm3: number) => (density === null ? null : (mm3 * density) / 1000);
   const part = key === null ? null : measurePart(kernel, key, mass);
-  const placed = job.stock ? placeStock(job.stock, prepared.scope, part?.box ?? null) : null;
-  let stock: StockReport | null = null;
-  if (placed?.ok && part) {
-    const radial = radialAllowance(placed.value, kernel.edges(key!));
-    stock = {
-      volume: placed.value.volume,
-      mass: mass(placed.value.volume),
-      chipMass: mass(placed.value.volume - part.volume),
-      allowance: allowanceOf(placed.value, part.box),
-      radial,
-      placed: placed.value,
-    };
-  }
+  const from = { kernel, solids: job.solids };
+  const placed = job.stock ? placeStock(job.stock, prepared.scope, part?.box ?? null, from) : null;
+  const stock = placed?.ok && part ? stockReport(placed.value, { key: key!, part, kernel, mass }) : null;
   const faces = key === null ? [] : kernel.faces(key),
     edges = key === null ? [] : kernel.edges(key);
   const before = options.before?.evaluation.solved.finalKey === key ? options.before : null;
@@ -110,6 +103,30 @@ export async function evaluate(job: Job, kernel: SolidKernel, options: Options =
     ledger: still(unreadByLedger)?.ledger ?? ledgerOf(job, ledger(job, solved, faces, edges, prepared.scope)),
     checks: compareChecks(job, part && figuresOf(job, part, faces, edges), prepared.scope),
   };
+}
+
+interface InStock {
+  key: string;
+  part: PartReport;
+  kernel: SolidKernel;
+  mass: (mm3: number) => number | null;
+}
+function stockReport(placed: PlacedStock, { key, part, kernel, mass }: InStock): StockReport {
+  return {
+    volume: placed.volume,
+    mass: mass(placed.volume),
+    chipMass: mass(placed.volume - part.volume),
+    allowance: allowanceOf(placed, part.box),
+    radial: radialAllowance(placed, kernel.edges(key)),
+    outside: placed.solid ? outsideOf(key, placed.solid.key, kernel) : null,
+    placed,
+  };
+}
+
+/** How much of the part stands out of a stock that is a solid of its own, mm³; null where that cannot be told. */
+function outsideOf(part: string, stock: string, kernel: SolidKernel): number | null {
+  const made = kernel.without(keyOf(part, { less: stock }), part, stock);
+  return made.ok ? made.value.volume : null;
 }
 
 interface Measured {
@@ -136,6 +153,7 @@ function contextOf({ prepared, solved, key, part, stock, kernel, options }: Meas
     stock: stock?.placed ?? null,
     allowance: stock?.allowance ?? null,
     radialAllowance: stock?.radial ?? null,
+    outsideStock: stock?.outside ?? null,
     crib: job.crib ?? cribFor(job.unit),
     limits: options.limits ?? defaultLimits,
   };

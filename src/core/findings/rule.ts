@@ -23,6 +23,8 @@ export interface RuleContext {
   stock: PlacedStock | null;
   allowance: Allowance | null;
   radialAllowance: number | null;
+  /** How much of the part stands out of a stock that is a solid of its own, mm³; null of any other. */
+  outsideStock: number | null;
   crib: readonly Cutter[];
   limits: Limits;
 }

@@ -60,7 +60,7 @@ describe("stock", () => {
         const part = box(x, y, z);
         const { plate, round } = proposeStock(part, unit, s, false);
         for (const stock of [plate, round]) {
-          const placed = placeStock(stock, s, part);
+          const placed = placeStock(stock!, s, part);
           if (!placed.ok) throw new Error(placed.problems[0].message);
           for (const a of Object.values(allowanceOf(placed.value, part))) expect(a).toBeGreaterThan(0.9);
         }

@@ -70,7 +70,7 @@ export function proposeStock(
   scope: NumberScope,
   isRound: boolean,
   bore = 0,
-): Record<Stock["shape"], Stock> {
+): Partial<Record<Stock["shape"], Stock>> {
   const sizes = stockSizes.rows.find((r) => r.unit === unitOf[unit].figures)!;
   const mm = (t: string) => {
     const r = evaluateNumber(t, "length", scope);
@@ -91,7 +91,12 @@ export function proposeStock(
       ([...sizes.roundDiameter].reverse().find((t) => mm(t) <= most + COINCIDENT) ?? UNKNOWN) as NumberText,
     sawn,
   };
-  return Object.fromEntries(stockForms.map((f) => [f.shape, f.propose(need)])) as Record<Stock["shape"], Stock>;
+  return Object.fromEntries(
+    stockForms.flatMap((f) => {
+      const proposed = f.propose(need);
+      return proposed ? [[f.shape, proposed] as const] : [];
+    }),
+  );
 }
 
 /** Pieces from a bar: floor((bar - remnant + kerf) / (piece + kerf)). */

@@ -2,6 +2,7 @@
 import { takesOff } from "@/core/engine/solve";
 import type { Evaluation } from "@/core/evaluate";
 import { showBulk, showLength, showWeight, type LengthUnit } from "@/core/number";
+import { formOf } from "@/core/job";
 import { outsideBy } from "@/core/stock/stock";
 import { JobRemarks } from "../card/RedPencil";
 import { Bars } from "../charts/Bars";
@@ -26,7 +27,7 @@ export function StockCard() {
         {e?.stock && <Allowance stock={e.stock} unit={unit} />}
         {e && <Weight evaluation={e} unit={unit} />}
         {e && <ChipsByRow evaluation={e} unit={unit} />}
-        {e?.stock && <PiecesFromBar placed={e.stock.placed} />}
+        {e?.stock && formOf(e.stock.placed).section && <PiecesFromBar placed={e.stock.placed} />}
         <MaterialSection />
       </Body>
       <JobRemarks rows rules={(rule) => rule === "outside-stock"} />

@@ -2,11 +2,13 @@
 import { Button } from "antd";
 import { useMemo } from "react";
 import { numberScope } from "@/core/engine/numbers";
-import { formOf, stockForms, type Stock } from "@/core/job";
+import { formOf, stockForms, type Job, type Stock } from "@/core/job";
 import { toNumberText, type NumberText, unitOf } from "@/core/number";
 import { proposeStock } from "@/core/stock/stock";
 import { stockSizes } from "@/core/tables";
+import { useStepFile } from "../common/useStepFile";
 import { ChoiceBox } from "../fields/ChoiceBox";
+import { FilePick } from "../fields/FilePick";
 import { NumberBox } from "../common/NumberBox";
 import { Section, fieldsClass } from "../common/Section";
 import { Choice, asWritten } from "../fields/Choice";
@@ -29,14 +31,13 @@ export function StockSize() {
     () => (part ? proposeStock(part, job.unit, numberScope(job), isRound) : null),
     [part, job, isRound],
   );
-  const blank = (shape: Stock["shape"]): Stock =>
-    ({ shape, ...Object.fromEntries(formOf({ shape }).fields.map((f) => [f.key, open])) }) as Stock;
   const shapes = [
     { value: "none", label: "none yet", stock: null },
-    ...stockForms.map((f) => ({ value: f.shape, label: f.label, stock: proposed?.[f.shape] ?? blank(f.shape) })),
+    ...stockForms.map((f) => ({ value: f.shape, label: f.label, stock: proposed?.[f.shape] ?? blank(f.shape, job) })),
   ];
-  const aside = proposed && (
-    <Button size="small" onClick={() => put(proposed[stock?.shape ?? "plate"])}>
+  const smallest = proposed?.[stock?.shape ?? "plate"];
+  const aside = smallest && (
+    <Button size="small" onClick={() => put(smallest)}>
       smallest usual size
     </Button>
   );
@@ -45,9 +46,56 @@ export function StockSize() {
       <div className={fieldsClass}>
         <ChoiceBox label="Form" value={stock?.shape ?? "none"} options={shapes} choose={(o) => put(o.stock)} />
         {stock && <Sizes stock={stock} put={put} />}
+        {stock?.shape === "solid" && <StockFile job={job} stock={stock} put={put} />}
       </div>
       {e?.stockProblem && <p className="red">{e.stockProblem.message}</p>}
     </Section>
+  );
+}
+
+/** A form of stock before anything is said of its size. */
+function blank(shape: Stock["shape"], job: Job): Stock {
+  if (shape === "solid") return { shape, file: job.solids?.[0]?.name ?? "solid.step" };
+  return { shape, ...Object.fromEntries(formOf({ shape }).fields.map((f) => [f.key, open])) } as Stock;
+}
+
+interface StockFileProps {
+  job: Job;
+  stock: Extract<Stock, { shape: "solid" }>;
+  put: (s: Stock) => void;
+}
+
+/** Which of the job's files the stock is, or another one read in. */
+function StockFile({ job, stock, put }: StockFileProps) {
+  const edit = useJob((s) => s.edit);
+  const { isBusy, read, say } = useStepFile();
+  const names = (job.solids ?? []).map((s) => s.name);
+  const bring = async (f: File) => {
+    const file = await read(f);
+    if (!file) return;
+    const solids = [...(useJob.getState().job!.solids ?? []), file];
+    const set = { edit: "setStock" as const, stock: { ...stock, file: file.name } };
+    const why = edit([{ edit: "setSolids", solids }, set], "stock from a STEP file");
+    if (why) say(why);
+  };
+  return (
+    <>
+      <ChoiceBox
+        label="File"
+        value={names.includes(stock.file) ? stock.file : ""}
+        options={names.map((name) => ({ value: name, label: name }))}
+        choose={(o) => put({ ...stock, file: o.value })}
+      />
+      <FilePick
+        label="a STEP file of the stock"
+        accept=".step,.stp"
+        size="small"
+        disabled={isBusy}
+        pick={(f) => void bring(f)}
+      >
+        {isBusy ? "reading …" : "read STEP"}
+      </FilePick>
+    </>
   );
 }
 

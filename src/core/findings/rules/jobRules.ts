@@ -1,6 +1,6 @@
 import { isSharp } from "../../engine/edgesByMeaning";
 import { sides, type Side } from "../../geometry/vec";
-import { inCallout } from "../../number";
+import { inCallout, showVolume } from "../../number";
 import { proposeStock } from "../../stock/stock";
 import { readRowLine } from "../../callout";
 import { rowNames } from "../../job/names";
@@ -13,6 +13,7 @@ export const outsideStock: Rule = {
   id: "outside-stock",
   find(c) {
     if (!c.stock || !c.allowance || !c.job.stock) return [];
+    if (c.outsideStock !== null) return outsideSolid(c, c.outsideStock);
     const round = c.radialAllowance !== null;
     const looked: Side[] = round ? ["top", "bottom"] : sides;
     const least = looked.reduce((a, b) => (c.allowance![b] < c.allowance![a] ? b : a));
@@ -20,7 +21,7 @@ export const outsideStock: Rule = {
     const out = Math.min(c.allowance[least], radial);
     const bars = c.faces.every((f) => f.surface !== "plane" || Math.abs(f.normal.z) > 0.999);
     const proposed = proposeStock(c.partBox, c.job.unit, c.scope, bars)[c.stock.shape];
-    const fix: Fix = { label: "next size", edits: [{ edit: "setStock", stock: proposed }] };
+    const fix: Fix | undefined = proposed && { label: "next size", edits: [{ edit: "setStock", stock: proposed }] };
     if (out < -CONTACT) {
       const where = radial < c.allowance[least] ? "round the bar" : `on the ${least}`;
       const row = sticksOut(c);
@@ -57,6 +58,27 @@ export const outsideStock: Rule = {
     ];
   },
 };
+
+/** Less than this is what two solids of the same sizes differ by, mm³. */
+const NOTHING = 1e-3;
+
+/** A casting has no sizes to compare: what of the part is no part of it. */
+function outsideSolid(c: RuleContext, outside: number): ReturnType<Rule["find"]> {
+  if (outside < NOTHING) return [];
+  const row = sticksOut(c);
+  return [
+    {
+      row: row?.number ?? null,
+      rowId: row?.row.id ?? null,
+      severity: "stop",
+      value: outside,
+      limit: 0,
+      place: null,
+      text: `${showVolume(outside, c.job.unit)} of the part stand out of the stock`,
+      source: "geometry: the part lies inside its stock",
+    },
+  ];
+}
 
 /** Stock that stands over the part, and no facing row takes it: what is cut from above would begin under it. */
 export const stockOverCut: Rule = {

@@ -41,9 +41,10 @@ export interface StockForm<S extends { shape: string }> {
   fields: { key: string; label: string; usual?: UsualSizes }[];
   read(r: Reader): S;
   write(s: S): string;
-  section(n: Record<string, number>): BarSection;
+  /** What it is cut across; null for a solid that came as a file. */
+  section: ((n: Record<string, number>) => BarSection) | null;
   /** The smallest that a part fits in; null where it is none for any part. */
-  propose(need: Need): S;
+  propose(need: Need): S | null;
   /** Faces a saw leaves. */
   sawn: Side[];
 }

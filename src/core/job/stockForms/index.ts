@@ -4,6 +4,7 @@ import type { Reader } from "../../grammar/reader";
 import { hexagon } from "./hexagon";
 import { plate } from "./plate";
 import { round } from "./round";
+import { solid } from "./solid";
 import { square } from "./square";
 import { tube } from "./tube";
 import type { StockForm } from "./form";
@@ -12,13 +13,14 @@ export type { BarSection, Need, StockForm, UsualSizes } from "./form";
 export { at as place3 } from "./at";
 
 // One line a form of stock.
-const forms = [plate, round, hexagon, square, tube] as const;
+const forms = [plate, round, hexagon, square, tube, solid] as const;
 export const stockSchema = z.discriminatedUnion("shape", [
   plate.schema,
   round.schema,
   hexagon.schema,
   square.schema,
   tube.schema,
+  solid.schema,
 ]);
 export type Stock = z.infer<typeof stockSchema>;
 
