@@ -68,6 +68,17 @@ test("edges go off and on as a class, and a row is put before another", async ({
   await expect(row(page, 2)).toContainText("POCKET");
 });
 
+test("a round that is too large for some edges is taken on the others", async ({ page }) => {
+  await newJob(page, "Ribbed block", "millimetre", "aluminium 6061");
+  await type(page, "LEAVE BLOCK 60 X 40 X 12", "LEAVE BLOCK 10 X 4 X 10 AT 0,10 ON TOP", "CUT ROUND 3 VERTICAL");
+  await expect(row(page, 3)).toContainText("cannot be made");
+  await row(page, 3).getByRole("button", { name: "take those that fit" }).click();
+  await expect(row(page, 3)).toContainText("FITTING");
+  await expect(row(page, 3)).not.toContainText("cannot be made");
+  // 28.8 and 0.4 less the four corners of the plate, 92.7 mm³: the rib keeps its own.
+  await expect(volume(page)).toContainText("29.107");
+});
+
 test("parts of a job: a plate that follows the workpiece, chosen in the title block", async ({ page }) => {
   await importCard(page, readFileSync("tests/shape/plate.card", "utf8"));
   await expect(volume(page)).toContainText("42.950");

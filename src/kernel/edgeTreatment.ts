@@ -11,10 +11,13 @@ import type { Library } from "./library";
 import { scope, type OC } from "./oc";
 import type { State } from "./state";
 import { ROUNDING } from "@/core/geometry/tolerance";
+import { length, sub } from "@/core/geometry/vec";
 
 type EdgeStep = Extract<KernelStep, { op: "edges" }>;
 type Maker = InstanceType<OC["BRepFilletAPI_MakeChamfer"]> | InstanceType<OC["BRepFilletAPI_MakeFillet"]>;
 
+/** Times its size that the middles of two treated edges lie apart at most where one is in the other's way. */
+const NEAR = 4;
 /** Edges that are tried one by one when a chamfer or round has failed. */
 const MOST_TRIED = 60;
 
@@ -38,6 +41,33 @@ function makerOf(
 
 /** Chamfers or rounds edges of a state. The caller frees the result. */
 export function treatEdges(library: Library, from: State, step: EdgeStep): Result<Tagged> {
+  const made = treatAll(library, from, step);
+  if (made.ok || !step.fitting || step.edges.length > MOST_TRIED) return made;
+  const fit = fittingEdges(library, from, step);
+  return fit.length && fit.length < step.edges.length ? treatAll(library, from, { ...step, edges: fit }) : made;
+}
+
+type TreatedEdge = EdgeStep["edges"][number];
+
+/** The edges that take a treatment alone, less those of which two that lie near do not take it together. */
+function fittingEdges(library: Library, from: State, step: EdgeStep): TreatedEdge[] {
+  const raw = library.edges.edgesOf(from.faces);
+  const take = (edges: TreatedEdge[]) => fits(library.oc, from, step, edges, raw, step.size);
+  const alone = step.edges.filter((e) => take([e]));
+  const middles = alone.map((e) => library.edges.info(raw[e.edge], from.faces)?.middle);
+  const clashes = new Set<TreatedEdge>();
+  alone.forEach((a, i) =>
+    alone.slice(i + 1).forEach((b, k) => {
+      const [p, q] = [middles[i], middles[i + 1 + k]];
+      // Farther apart than both treatments reach, neither is in the other's way.
+      if (p && q && length(sub(p, q)) > NEAR * step.size) return;
+      if (!take([a, b])) [a, b].forEach((e) => clashes.add(e));
+    }),
+  );
+  return alone.filter((e) => !clashes.has(e));
+}
+
+function treatAll(library: Library, from: State, step: EdgeStep): Result<Tagged> {
   const { oc } = library;
   const raw = library.edges.edgesOf(from.faces);
   return scope((own) => {
@@ -75,12 +105,14 @@ function pointedCorners(library: Library, made: Tagged, tag: FaceTag): Result<Ta
   return joined;
 }
 
-function fits(oc: OC, from: State, step: EdgeStep, edge: TopoDS_Edge, face: TopoDS_Face, size: number): boolean {
+/** Whether edges take a treatment of a size together. */
+function fits(oc: OC, from: State, step: EdgeStep, edges: TreatedEdge[], raw: KnownEdge[], size: number): boolean {
   try {
     return scope((own) => {
       const { maker, add } = makerOf(oc, from, step);
       own(maker);
-      add(size, edge, face);
+      for (const { edge, face } of edges)
+        if (maker.Contour(raw[edge].edge) === 0) add(size, raw[edge].edge, from.faces[face]);
       maker.Build(own(new oc.Message_ProgressRange()));
       return maker.IsDone() && own(new oc.BRepCheck_Analyzer(own(maker.Shape()), true, false, false)).IsValid();
     });
@@ -94,8 +126,7 @@ function fits(oc: OC, from: State, step: EdgeStep, edge: TopoDS_Edge, face: Topo
  * when it has failed.
  */
 function doesNotFit(library: Library, from: State, step: EdgeStep, raw: KnownEdge[]): Result<Tagged> {
-  const fit = (e: { edge: number; face: number }, size: number) =>
-    fits(library.oc, from, step, raw[e.edge].edge, from.faces[e.face], size);
+  const fit = (e: TreatedEdge, size: number) => fits(library.oc, from, step, [e], raw, size);
   const bad = step.edges.slice(0, MOST_TRIED).find((e) => !fit(e, step.size));
   if (!bad)
     return fail(problems.edgesDoNotFit(step.treatment), {

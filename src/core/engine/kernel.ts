@@ -121,6 +121,8 @@ export type KernelStep =
       size: number;
       angle: number;
       edges: { edge: number; face: number }[];
+      /** Edges that it does not fit on are left as they are. */
+      fitting?: true;
     }
   /** Hollowed to an even wall; `open` are faces that go altogether. */
   | { op: "shell"; row: string; thick: number; open: number[] }

@@ -78,7 +78,15 @@ function placeEdges(recipe: Extract<Recipe, { op: "edges" }>, row: string, seat:
   const edges = edgesByMeaning(recipe.edges, { ...seat, key });
   if (!edges.ok) return edges;
   const { treatment, size, angle } = recipe;
-  const step: KernelStep = { op: "edges", row, treatment, size, angle, edges: edges.value };
+  const step: KernelStep = {
+    op: "edges",
+    row,
+    treatment,
+    size,
+    angle,
+    edges: edges.value,
+    ...(recipe.fitting && { fitting: true }),
+  };
   const [all, faces] = [kernel.edges(key), kernel.faces(key)];
   const marks = edges.value.map((e) => ({ edge: all[e.edge], face: faces[e.face].normal }));
   const element: Element = { row, recipe, frame: null, steps: [step], thru: false, marks };

@@ -1,10 +1,10 @@
 import { z } from "zod";
 import { v3 } from "../geometry/vec";
-import type { NumberField, Part, RowNames } from "../grammar/grammar";
+import { flag, type Clause, type NumberField, type Part, type RowNames } from "../grammar/grammar";
 import type { Reader } from "../grammar/reader";
 import { numberText } from "../number";
 import { planeOf } from "./extent";
-import type { EdgeChoice } from "./kind";
+import type { EdgeChoice, Field } from "./kind";
 import { writePoint } from "./places";
 import { planeRef, readPlane, rowRef, writePlane } from "./planeRef";
 
@@ -23,6 +23,20 @@ const edgeChoice = z.discriminatedUnion("edge", [
 ]);
 export const edgeList = z.array(edgeChoice).min(1).max(50);
 export type EdgeText = z.infer<typeof edgeChoice>;
+
+/** Said of a treatment that leaves the edges it is too large for: `CUT ROUND 3 VERTICAL FITTING`. */
+export const fitting = z.literal(true).optional();
+export const fittingClause: Clause = flag("FITTING", "fitting");
+export const fittingField: Field = {
+  field: "choice",
+  path: "fitting",
+  label: "Where it is too large",
+  options: [
+    { value: "", label: "the row fails", set: { fitting: undefined } },
+    { value: "true", label: "the edge is left", set: { fitting: true } },
+  ],
+};
+export const fittingOf = (row: { fitting?: true }): { fitting?: true } => (row.fitting ? { fitting: true } : {});
 
 const plain: [string[], "outerTop" | "outerBottom" | "vertical" | "allSharp"][] = [
   [["OUTER", "TOP"], "outerTop"],

@@ -130,7 +130,7 @@ export type Recipe =
   | { op: "face"; plane: PlanePlace; depth: number }
   | { op: "step"; plane: PlanePlace; side: Side; width: number; depth: number }
   /** `second`: the leg across, where it is given instead of an angle. */
-  | { op: "edges"; treatment: "chamfer" | "round"; size: number; angle: number; edges: EdgeChoice[] }
+  | { op: "edges"; treatment: "chamfer" | "round"; size: number; angle: number; edges: EdgeChoice[]; fitting?: true }
   | { op: "shell"; thick: number; open: PlanePlace[] }
   /** Said of the part and no solid of its own: a cosmetic thread, a knurl that is rolled. */
   | { op: "said"; on: { row: string | null }; from: number; length: number }

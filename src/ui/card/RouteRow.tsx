@@ -1,10 +1,12 @@
 "use client";
+import { Button } from "antd";
 import { useSortable } from "@dnd-kit/sortable";
 import { ownName, rowNames, type Row } from "@/core/job";
 import { writeRow } from "@/core/callout";
 import { numberScope, reportNumbers } from "@/core/engine/numbers";
 import { rowValues } from "@/core/print/rowValues";
-import { kindOf } from "@/core/rows";
+import type { Problem } from "@/core/base/result";
+import { kindOf, type RowBody } from "@/core/rows";
 import { memo, useEffect, useMemo, useRef, type KeyboardEvent, type RefObject } from "react";
 import { useBench } from "../store/benchStore";
 import { useJob } from "../store/jobStore";
@@ -106,10 +108,23 @@ function RowBody({ row, isOpen, open, toggle }: RowBodyProps) {
       </Bare>
       {solved?.state === "failed" && !row.off && (
         <span className={css.failed} role="alert">
-          cannot be made: {solved.message}
+          cannot be made: {solved.message} <TakeFitting row={row} failure={solved.failure} />
         </span>
       )}
     </div>
+  );
+}
+
+/** Where an edge is too small for a round or chamfer, the others can be taken. */
+function TakeFitting({ row, failure }: { row: Row; failure: Problem | null }) {
+  const edit = useJob((s) => s.edit);
+  const { traits } = kindOf(row.body);
+  if (!traits?.edges || failure?.path !== "size" || "fitting" in row.body) return null;
+  const body = { ...row.body, fitting: true } as RowBody;
+  return (
+    <Button size="small" onClick={() => edit([{ edit: "setRow", id: row.id, body }], "those that fit")}>
+      take those that fit
+    </Button>
   );
 }
 

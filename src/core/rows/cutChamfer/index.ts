@@ -3,7 +3,7 @@ import { z } from "zod";
 import { marked, number, optional, required, sequence, word, type Clause } from "../../grammar/grammar";
 import { numberText } from "../../number";
 import { fail, ok } from "../../base/result";
-import { edgeList, edgesOf, edgesPart } from "../edges";
+import { edgeList, edgesOf, edgesPart, fitting, fittingClause, fittingField, fittingOf } from "../edges";
 import type { RowKind } from "../kind";
 import { COINCIDENT } from "../../geometry/tolerance";
 
@@ -13,6 +13,7 @@ const schema = z.strictObject({
   angle: numberText.optional(),
   second: numberText.optional(),
   edges: edgeList,
+  fitting,
 });
 export type CutChamfer = z.infer<typeof schema>;
 
@@ -50,7 +51,7 @@ export const cutChamfer: RowKind<CutChamfer> = {
   example: { in: "CUT CHAMFER .03 OUTER TOP", mm: "CUT CHAMFER 1 OUTER TOP" },
   callout: {
     head: sequence(word("CHAMFER"), number("size", "Chamfer", "length", { means: "leg" })),
-    clauses: [angleClause, secondLeg, required(edgesPart)],
+    clauses: [angleClause, secondLeg, required(edgesPart), fittingClause],
   },
   feature: () => ({ is: "edge", treatment: "chamfer" }),
   recipe: (row) =>
@@ -65,6 +66,7 @@ export const cutChamfer: RowKind<CutChamfer> = {
             size: row.size,
             angle: row.second === undefined ? (row.angle ?? Math.PI / 4) : Math.atan2(row.second, row.size),
             edges: edgesOf(row),
+            ...fittingOf(row),
           }),
   closedForm: () => null,
   fields: [
@@ -72,5 +74,6 @@ export const cutChamfer: RowKind<CutChamfer> = {
     { field: "number", path: "angle", label: "Angle", optional: true },
     { field: "number", path: "second", label: "Second leg", optional: true },
     { field: "edges" },
+    fittingField,
   ],
 };
