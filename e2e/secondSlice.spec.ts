@@ -131,4 +131,10 @@ test("a solid that came as a STEP file is cut further; a file that is none says 
   await page.reload();
   await expect(row(page, 1)).toContainText('SOLID "block.step"');
   await expect(volume(page)).toContainText("46.571");
+  // The same file is its stock: what the pocket took is what is left to cut.
+  await page.getByRole("button", { name: /^Stock/ }).click();
+  await page.getByLabel("Form").click();
+  await page.getByTitle("solid from a STEP file").click();
+  await expect(page.getByText("It lies as its file has it")).toBeVisible();
+  await expect(page.getByTestId("readout-last")).toContainText("1.000");
 });

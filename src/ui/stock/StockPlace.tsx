@@ -1,5 +1,5 @@
 "use client";
-import type { Stock } from "@/core/job";
+import { formOf, type Stock } from "@/core/job";
 import { lengthText, toNumberText, type LengthUnit, type NumberText } from "@/core/number";
 import type { PlacedStock } from "@/core/engine/placedStock";
 import { NumberBox } from "../common/NumberBox";
@@ -10,18 +10,32 @@ import { useJob } from "../store/jobStore";
 const axes = ["x", "y", "z"] as const;
 type At = Record<(typeof axes)[number], NumberText>;
 
+/** What a stock is placed by, and how it lies without a place: a bar by its middle, a solid by its file's own zero. */
+const bar = {
+  by: "middle of the stock's underside",
+  without: "The part lies in the middle; what is over in height is shared above and below.",
+};
+const ownSolid = {
+  by: "the file's own X0 Y0 Z0",
+  without: "It lies as its file has it: its X0 Y0 Z0 on the job's.",
+};
+
 /** Where the part lies in its stock: in the middle, or where it is put. */
 export function StockPlace({ stock }: { stock: Stock }) {
   const job = useJob((s) => s.job)!;
   const edit = useJob((s) => s.edit);
   const placed = useBench((s) => s.evaluated?.evaluation.stock?.placed);
+  const isBar = formOf(stock).section !== null;
+  const words = isBar ? bar : ownSolid;
   const put = (next: Stock) => edit([{ edit: "setStock", stock: next }], "stock");
   const set = (axis: keyof At) => (t: NumberText | undefined) => {
     const { at, ...rest } = stock;
-    put(t === undefined ? rest : { ...stock, at: { ...placeOf(placed, job.unit), ...at, [axis]: t } });
+    put(
+      t === undefined ? rest : { ...stock, at: { ...placeOf(isBar ? placed : undefined, job.unit), ...at, [axis]: t } },
+    );
   };
   return (
-    <Section title="Where the part lies" aside="middle of the stock's underside">
+    <Section title="Where the part lies" aside={words.by}>
       <div className={fieldsClass}>
         {axes.map((k) => (
           <NumberBox
@@ -38,7 +52,7 @@ export function StockPlace({ stock }: { stock: Stock }) {
       </div>
       {!stock.at && (
         <p className="soft" style={{ margin: "4px 0 0" }}>
-          The part lies in the middle; what is over in height is shared above and below.
+          {words.without}
         </p>
       )}
     </Section>
