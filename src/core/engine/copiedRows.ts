@@ -3,7 +3,7 @@ import { fail, ok, type Result } from "../base/result";
 import { numberScope } from "./numbers";
 import type { Balloon, Job, Row } from "../job/schema";
 import { rowNames } from "../job/names";
-import { evaluateNumber, toNumberText, type NumberText, type Quantity } from "../number";
+import { citedIn, evaluateNumber, toNumberText, unitNames, type NumberText, type Quantity } from "../number";
 import { rowNumbers, withNumber, type RowBody } from "../rows";
 import { writeBalloonText } from "../callout/balloonLine";
 import { writeRow } from "../callout/card";
@@ -23,7 +23,7 @@ export function copiedText(rows: Row[], job: Job): string {
     "",
   ].join("\n");
 }
-const cites = (text: string, number: number): boolean => new RegExp(`#${number}(?!\\d)`).test(text);
+const cites = (text: string, number: number): boolean => citedIn(text).includes(number);
 
 /** What copied text says of the job it is from. */
 interface Origin {
@@ -31,7 +31,8 @@ interface Origin {
   balloons: Balloon[];
 }
 function originOf(text: string, job: Job): Origin {
-  const unit = /^; UNIT (in|mm)$/m.exec(text)?.[1] as Job["unit"] | undefined;
+  const said = /^; UNIT (\w+)$/m.exec(text)?.[1];
+  const unit = unitNames.find((u) => u === said);
   const balloons = [...text.matchAll(/^; #(\d{1,4}) (.+)$/gm)].flatMap(([, number, line]) => {
     const read = readBalloonLine(line, Number(number));
     return read.ok ? [read.balloon] : [];

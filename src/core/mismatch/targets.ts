@@ -2,7 +2,7 @@ import type { NumberReport } from "../engine/numbers";
 import type { PreparedRow, Prepared } from "../engine/prepare";
 import type { JobEdit } from "../job/edits";
 import type { Balloon, Job } from "../job/schema";
-import { toNumberText, unitOf, type LengthUnit } from "../number";
+import { balloonAlone, toNumberText, unitOf, type LengthUnit } from "../number";
 import { valueOf } from "../engine/numbers";
 import type { Meaning } from "../grammar/grammar";
 import { balloonLimits, balloonQuantity } from "../balloons/tolerance";
@@ -123,7 +123,7 @@ function inRow(job: Job, prepared: Prepared, r: PreparedRow, n: NumberReport): T
     const half = /^(.*)\/2$/.exec(text),
       double = /^(.*)\*2$/.exec(text) ?? /^2\*(.*)$/.exec(text);
     const kind = role === "diameter" ? ("radius-for-diameter" as const) : ("half-for-whole" as const);
-    const simple = /^#\d+$/.test(text);
+    const simple = balloonAlone(text) !== null;
     return {
       row: r.number,
       field: n.path,

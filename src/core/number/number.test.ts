@@ -1,5 +1,7 @@
 import fc from "fast-check";
 import {
+  balloonAlone,
+  citedIn,
   showArea,
   showBulk,
   showVolume,
@@ -245,5 +247,22 @@ describe("a number's text turned round zero", () => {
       expect(typed(negated(text))).toBeCloseTo(-typed(text), 12);
       expect(typed(negated(negated(text)))).toBeCloseTo(typed(text), 12);
     }
+  });
+});
+
+describe("what a number's text cites", () => {
+  it("is every balloon in it, in the order they stand there", () => {
+    expect(citedIn("#12")).toEqual([12]);
+    expect(citedIn("(#1 - 2*#3)/2!")).toEqual([1, 3]);
+    expect(citedIn("max(#4, .5) + -#2")).toEqual([4, 2]);
+    expect(citedIn("3.3{tap drill of M4, see #7}")).toEqual([]);
+    expect(citedIn("wall*2")).toEqual([]);
+    expect(citedIn("#")).toEqual([]);
+  });
+  it("may be a balloon and nothing besides", () => {
+    expect(balloonAlone(" #12 ")).toBe(12);
+    expect(balloonAlone("#12*2")).toBeNull();
+    expect(balloonAlone("-#12")).toBeNull();
+    expect(balloonAlone("12")).toBeNull();
   });
 });

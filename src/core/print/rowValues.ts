@@ -1,7 +1,7 @@
 import type { NumberReport } from "../engine/numbers";
 import { getPath, setPath, type RowNames } from "../grammar/grammar";
 import type { Job, Row } from "../job/schema";
-import { lengthText, unitOf, type LengthUnit, type Quantity } from "../number";
+import { balloonAlone, citedIn, lengthText, unitOf, type LengthUnit, type Quantity } from "../number";
 import { writeRowBody } from "../rows";
 import { wholeOf } from "../job/toleranceKinds";
 
@@ -36,10 +36,10 @@ function pieceOf(n: NumberReport, { balloons, unit }: Pick<Job, "balloons" | "un
   const cites = n.value?.cites ?? [];
   const bare = n.text.replace(/!$|\{[^{}]*\}$/, "");
   // A count may be the print's by agreement: it is typed all the same.
-  const isMade = bare.includes("#") || (n.value?.named.length ?? 0) > 0;
+  const isMade = citedIn(bare).length > 0 || (n.value?.named.length ?? 0) > 0;
   if (!n.value || !isMade) return { text: bare, balloons: [] };
-  const one = /^#(\d+)$/.exec(bare);
-  const balloon = one && balloons.find((b) => b.number === Number(one[1]));
+  const alone = balloonAlone(bare);
+  const balloon = balloons.find((b) => b.number === alone);
   // A balloon alone is shown as it is printed.
   const printed = balloon && !wholeOf(balloon.tolerance) && !balloon.middle ? printedOf(balloon) : null;
   return { text: printed ?? valueText(n.value.typed, n.quantity, unit), balloons: cites, typed: bare };
