@@ -1,5 +1,5 @@
 import type { LengthUnit } from "../../number";
-import { ledgerForm } from "./ledgerForms";
+import { isNoDimension, ledgerForm } from "./ledgerForms";
 import { evenly, features, noted, skipped } from "./ledgerNotes";
 import { isCircle } from "./places";
 import { Words, type Size } from "./words";
@@ -12,7 +12,7 @@ export type LedgerText = string;
  * is four. Null where it is not understood.
  */
 export function ledgerTexts(typed: string, unit: LengthUnit): LedgerText[] | null {
-  const w = Words.of(ledgerForm(typed, unit), unit);
+  const w = isNoDimension(typed) ? null : Words.of(ledgerForm(typed, unit), unit);
   if (!w) return null;
   const line = new LedgerWords();
   while (!w.done) if (!line.take(w)) return null;

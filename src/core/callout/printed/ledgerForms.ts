@@ -1,5 +1,9 @@
 import { byFigures, unitNames, unitOf, type LengthUnit } from "../../number";
 
+/** `TAPER 1:10`, `30 H7/g6`: a ratio, and a fit of two parts, are no dimensions of one. */
+export const isNoDimension = (typed: string): boolean =>
+  /\d ?: ?\d/.test(typed) || /[A-Z]{1,2}\d{1,2} ?\/ ?[a-z]{1,2}\d{1,2}/.test(typed);
+
 /** A line of the ledger in the form its words are read from: what prints write in one way or another, in one. */
 export function ledgerForm(typed: string, unit: LengthUnit): string {
   const forms = [
@@ -49,7 +53,7 @@ const bounded = (typed: string): string => typed.replace(/^\s*(MAX|MIN)\.? +([âŒ
 const fitLimits = (typed: string): string => {
   const deviations = String.raw`(?:[+-]? ?[\d.,]+ *[/ ] *[+-]? ?[\d.,]+|Â± ?[\d.,]+)`;
   const again = new RegExp(
-    String.raw`(\d ?(?:js|[a-z])\d{1,2}) *(?:\( *${deviations} *\)|(?=[+-])${deviations})`,
+    String.raw`(\d ?(?:js|[a-z])\d{1,2}) *(?:\( *${deviations} *\)|(?=[+-]|0 ?/)${deviations})`,
     "gi",
   );
   return typed.replace(again, "$1");
@@ -96,7 +100,7 @@ const ranged = (typed: string): string => {
   const decimals = (t: string) => (t.includes(".") ? t.length - t.indexOf(".") : 0);
   const isRising = low === m[2];
   const apart = Number(high) - Number(low);
-  const isPair = (isRising || decimals(low) === decimals(high)) && apart > 0 && apart < Number(low) * WIDEST;
+  const isPair = (isRising || (decimals(low) > 0 && decimals(high) > 0)) && apart > 0 && apart < Number(low) * WIDEST;
   const places = Math.max(decimals(low), decimals(high)) - 1;
   const alike = (t: string) => (decimals(t) - 1 === places ? t : Number(t).toFixed(places));
   return isPair ? `${m[1]}${alike(high)}/${alike(low)}${m[4]}` : typed;

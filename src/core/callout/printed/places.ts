@@ -42,13 +42,15 @@ export class Places {
   /** The same is done from the far side too. */
   isBoth = false;
   private apart: string | null = null;
-  /** How many there have to be, where a rectangle says it. */
-  private four = false;
+  /** How many there are by what is said of their places: a rectangle's four, angles one by one, signs both ways. */
+  private many: number | null = null;
+  private isRectangle = false;
   private isSpaced = false;
 
   /** Whether so many go round evenly, where they are said to stand so many degrees apart. */
   isEven(count: string | null): boolean {
-    if (this.four && count !== "4") return false;
+    if (this.many !== null && count !== null && Number(count) !== this.many) return false;
+    if (this.isRectangle && count === null) return false;
     return this.apart === null || (this.circle !== null && Number(count) * Number(this.apart) === FULL_TURN);
   }
 
@@ -153,6 +155,7 @@ export class Places {
     const all = [angle.text, ...this.moreAngles(w)];
     if (!isEvenly(all) || w.sees(",")) return w.back(save);
     this.from = angle.text;
+    if (all.length > 1) this.many = all.length;
   }
   /** `AT 0°, 120°, 240°`: what even spacing says anyway. */
   private moreAngles(w: Words): string[] {
@@ -191,7 +194,8 @@ export class Places {
     w.takeOne(["RECTANGULAR", "RECT"]);
     if (a === null || b === null || this.pattern || !w.takeOne(rectangles)) return this.giveUp(w, save);
     this.pattern = ` GRID 2 2 BY ${a} ${b}`;
-    this.four = true;
+    this.many = 4;
+    this.isRectangle = true;
     return true;
   }
   /** `IN CENTRE`, `AT CENTER OF PART`: where a cut stands that says no place. */
@@ -214,6 +218,7 @@ export class Places {
   private listed(w: Words): boolean {
     const save = w.mark();
     if (this.points.length || !(w.take("AT") || w.take("@"))) return false;
+    let isBothWays = false;
     for (;;) {
       const here = w.mark();
       w.take("(");
@@ -226,14 +231,13 @@ export class Places {
         w.back(here);
         break;
       }
+      isBothWays ||= x.length > 1 || y.length > 1;
       this.points.push(...x.flatMap((x1) => y.map((y1) => ({ x: x1, y: y1 }))));
       if (w.take(")") && w.sees(",", "(")) w.take(",");
       if (!w.take("AND")) w.take("&");
     }
-    if (!this.points.length) {
-      w.back(save);
-      return false;
-    }
+    if (!this.points.length) return this.giveUp(w, save);
+    if (isBothWays) this.many = this.points.length;
     return true;
   }
 
