@@ -74,6 +74,7 @@ function HeadField({ value, commit, label }: { value: string; commit: (v: string
       variant="borderless"
       className={css.val}
       aria-label={label}
+      title={value}
       value={value}
       maxLength={label === "Revision" ? 20 : 120}
       commit={commit}
