@@ -49,7 +49,7 @@ export function Head({ job }: { job: Job }) {
       </div>
       <nav className={css.scale} aria-label="Steps of the job">
         {steps.map((s, i) => {
-          const n = stepNote(s, { job, evaluated, paths });
+          const n = stepNote(s, { job, evaluation: evaluated?.evaluation ?? null, paths });
           return (
             <Bare
               key={s}

@@ -1,6 +1,6 @@
 import { isAboutHolding } from "@/core/findings/holding";
 import { releaseState, type Job } from "@/core/job";
-import type { Evaluated } from "@/kernel/worker";
+import type { Finding } from "@/core/findings";
 import type { Step } from "../store/benchStore";
 
 /** What stands under a step's name: how far it is, in the fewest words. */
@@ -12,24 +12,33 @@ export interface StepNote {
 /** What a note is made from. */
 interface Standing {
   job: Job;
-  evaluated: Evaluated | null;
+  evaluation: Figures | null;
   paths: number;
+}
+
+/** What the notes read of an evaluation. */
+interface Figures {
+  findings: Pick<Finding, "rule" | "severity" | "waived">[];
+  stockProblem: { message: string } | null;
+  solved: { rows: { state: string }[] };
+  ledger: { state: string }[];
+  checks: { agrees: boolean }[];
 }
 
 const NOTHING: StepNote = { text: "—" };
 const counted = (n: number, word: string): string => `${n} ${word}${n === 1 ? "" : "s"}`;
-const openFindings = ({ evaluated }: Standing) => evaluated?.evaluation.findings.filter((f) => !f.waived) ?? [];
+const openFindings = ({ evaluation }: Standing) => evaluation?.findings.filter((f) => !f.waived) ?? [];
 
 const notes: Record<Step, (standing: Standing) => StepNote> = {
   print: ({ job }) => (job.balloons.length ? { text: counted(job.balloons.length, "balloon") } : NOTHING),
   stock(standing) {
-    const { job, evaluated } = standing;
+    const { job, evaluation } = standing;
     const sticksOut = openFindings(standing).some((f) => f.rule === "outside-stock" && f.severity === "stop");
-    if (sticksOut || evaluated?.evaluation.stockProblem) return { text: "too small", red: true };
+    if (sticksOut || evaluation?.stockProblem) return { text: "too small", red: true };
     return job.stock ? { text: `1 ${job.stock.shape}` } : NOTHING;
   },
   shape(standing) {
-    const failed = standing.evaluated?.evaluation.solved.rows.filter((r) => r.state === "failed").length ?? 0;
+    const failed = standing.evaluation?.solved.rows.filter((r) => r.state === "failed").length ?? 0;
     const own = openFindings(standing).filter((f) => !isAboutHolding(f.rule) && f.rule !== "outside-stock");
     const remarks = own.length + failed;
     return remarks
@@ -45,8 +54,8 @@ const notes: Record<Step, (standing: Standing) => StepNote> = {
     return setups.length ? { text: "1 setup" } : NOTHING;
   },
   paths: ({ paths }) => (paths ? { text: counted(paths, "path") } : NOTHING),
-  proof({ evaluated }) {
-    const { ledger = [], checks = [] } = evaluated?.evaluation ?? {};
+  proof({ evaluation }) {
+    const { ledger = [], checks = [] } = evaluation ?? {};
     const proved = ledger.filter((l) => l.state === "proved").length;
     const off = ledger.filter((l) => l.state === "off").length + checks.filter((c) => !c.agrees).length;
     if (!ledger.length) return off ? { text: `${off} off`, red: true } : NOTHING;
