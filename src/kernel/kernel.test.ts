@@ -192,10 +192,14 @@ describe("pictures", () => {
   });
 
   it("show only the row's own solid as a ghost", () => {
-    const ghost = kernel.ghost(hole(10))!;
+    const ghost = kernel.ghost([hole(10)])!;
     for (let i = 0; i < ghost.positions.length; i += 3)
       expect(Math.hypot(ghost.positions[i], ghost.positions[i + 1])).toBeLessThan(5.001);
-    expect(kernel.ghost({ op: "edges", row: "x", treatment: "round", size: 1, angle: 0, edges: [] })).toBeNull();
+    expect(kernel.ghost([{ op: "edges", row: "x", treatment: "round", size: 1, angle: 0, edges: [] }])).toBeNull();
+    // Of several steps all are shown, of their copies as many as can be told apart.
+    const both = kernel.ghost([hole(10), hole(30)])!;
+    expect(both.triangles.length).toBeGreaterThan(ghost.triangles.length);
+    expect(Math.max(...both.positions.filter((_, i) => i % 3 === 0))).toBeGreaterThan(14);
   });
 
   it("cut open show the area of the section", () => {

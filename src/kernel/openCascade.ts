@@ -58,6 +58,9 @@ interface KernelOptions {
 const SPARE_STATES = 120;
 const MOST_MEMORY = 1.2e9;
 
+/** Copies drawn of rows that are being typed. */
+const MOST_GHOSTS = 200;
+
 /** The solid kernel on OpenCASCADE's own classes. One instance holds the states of one worker or server. */
 export class OpenCascadeKernel implements SolidKernel {
   private states = new Map<string, State>();
@@ -400,13 +403,10 @@ export class OpenCascadeKernel implements SolidKernel {
     });
   }
 
-  ghost(step: KernelStep): Mesh | null {
-    if (step.op !== "cut" && step.op !== "leave") return null;
+  ghost(steps: KernelStep[]): Mesh | null {
     try {
-      const few = { ...step, places: step.places.slice(0, 200) };
-      const read = step.body.body === "imported" ? this.library.stepSolids.copies(few, step.body) : null;
-      if (read && !read.ok) return null;
-      const tools = read ? read.value : copiesOf(this.oc, few);
+      const tools = this.ghostTools(steps);
+      if (!tools.length) return null;
       const lines: number[] = [];
       const pieces = tools.map((t) =>
         scope((own) => {
@@ -419,6 +419,19 @@ export class OpenCascadeKernel implements SolidKernel {
     } catch {
       return null;
     }
+  }
+
+  /** Tool solids of steps, as many as can be told apart on a picture. The caller frees them. */
+  private ghostTools(steps: KernelStep[]): Tagged[] {
+    let left = MOST_GHOSTS;
+    return steps.flatMap((step) => {
+      if ((step.op !== "cut" && step.op !== "leave") || left === 0) return [];
+      const few = { ...step, places: step.places.slice(0, left) };
+      left -= few.places.length;
+      if (step.body.body !== "imported") return copiesOf(this.oc, few);
+      const read = this.library.stepSolids.copies(few, step.body);
+      return read.ok ? read.value : [];
+    });
   }
 
   drawing(key: string, view: View, hidden: boolean): DrawnLine[] {

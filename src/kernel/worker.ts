@@ -7,7 +7,7 @@ import { evaluate, type Evaluation } from "@/core/evaluate/evaluate";
 import { prepare } from "@/core/engine/prepare";
 import { place } from "@/core/engine/place";
 import { solve, Superseded } from "@/core/engine/solve";
-import type { FaceInfo, Mesh, StateMeasure } from "@/core/engine/kernel";
+import type { KernelStep, FaceInfo, Mesh, StateMeasure } from "@/core/engine/kernel";
 import type { RowPlanes } from "@/core/engine/planes";
 import { ok } from "@/core/base/result";
 import { jobOf } from "@/core/job/parts";
@@ -278,21 +278,24 @@ const door = {
     const k = await load();
     return k.has(key) ? k.section(key, origin, normal) : null;
   },
-  /** Tool solid of a row that is being typed, standing at `at` in the list of the job of a turn. */
-  async ghost(turn: number, row: Row, at: number): Promise<Mesh | null> {
+  /** Tool solids of rows that are being typed, standing from `at` on in the list of the job of a turn. */
+  async ghost(turn: number, rows: Row[], at: number): Promise<Mesh | null> {
     const k = await load();
     if (held?.turn !== turn) return null;
-    const prepared = prepare({ ...held.job, rows: [...held.job.rows.slice(0, at), row] });
-    const mine = prepared.rows[at];
-    if (!mine.recipe || mine.recipe.op === "edges") return null;
+    const prepared = prepare({ ...held.job, rows: [...held.job.rows.slice(0, at), ...rows] });
     const before = await solve({ ...prepared, rows: prepared.rows.slice(0, at) }, k);
     const planes = new Map<string, RowPlanes>(
       before.rows.flatMap((r) => (r.planes ? [[r.row.id, r.planes] as const] : [])),
     );
     const seat = { kernel: k, key: before.finalKey, earlier: planes, nameOf: (id: string) => id };
     const volume = before.finalKey === null ? 0 : k.measure(before.finalKey).volume;
-    const placed = place(mine.recipe, row.id, seat, { key: before.finalKey, plate: null, volume });
-    return placed.ok && placed.value.step ? k.ghost(placed.value.step) : null;
+    const state = { key: before.finalKey, plate: null, volume };
+    const steps = prepared.rows.slice(at).flatMap(({ row, recipe }): KernelStep[] => {
+      if (!recipe || recipe.op === "edges") return [];
+      const placed = place(recipe, row.id, seat, state);
+      return placed.ok && placed.value.step ? [placed.value.step, ...(placed.value.more ?? [])] : [];
+    });
+    return k.ghost(steps);
   },
 };
 export type EngineDoor = typeof door;

@@ -197,8 +197,8 @@ export interface SolidKernel {
   crossing(key: string, origin: Vec3, normal: Vec3): MeasuredEdge[];
   /** Edges of the faces a plane cuts out of a state, measured. */
   sectionEdges(key: string, origin: Vec3, normal: Vec3): MeasuredEdge[];
-  /** Mesh of a tool solid alone, for the ghost of a row being typed. */
-  ghost(step: KernelStep): Mesh | null;
+  /** Mesh of tool solids alone, for the ghost of rows being typed; null where they have none. */
+  ghost(steps: KernelStep[]): Mesh | null;
   drawing(key: string, view: View, hidden: boolean): DrawnLine[];
   /** States as the solids of one STEP file, each under its name; `place`: where its own X Y Z come to lie. */
   step(solids: { key: string; name: string; place?: Frame }[]): Uint8Array;

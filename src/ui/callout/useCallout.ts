@@ -32,7 +32,8 @@ export function useCallout(job: Job) {
   /** Number of the chosen row; 0 for none. */
   const chosen = selected ? job.rows.findIndex((r) => r.id === selected) + 1 : 0;
   const at = !chosen || where === "last" ? job.rows.length : chosen - (where === "before" ? 1 : 0);
-  useGhost(badNumber ? null : row, job, at);
+  const drawn = useMemo(() => (read?.ok && !badNumber ? [read.row, ...read.more] : null), [read, badNumber]);
+  useGhost(drawn, job, at);
   const enter = (keepBalloons = false) => {
     if (!read?.ok) return;
     const said = [read.row, ...read.more];

@@ -6,17 +6,17 @@ import { useBench } from "../store/benchStore";
 /** How long the hand rests before its row is worked out, ms. */
 const REST = 40;
 
-/** The row being typed on the stage, loosely; none while it cannot be made. */
-export function useGhost(row: Row | null, job: Job, at: number): void {
+/** The rows being typed on the stage, loosely; none while they cannot be made. */
+export function useGhost(rows: Row[] | null, job: Job, at: number): void {
   const set = useBench((s) => s.set);
   useEffect(() => {
-    if (!row) {
+    if (!rows) {
       if (useBench.getState().ghost) set({ ghost: null });
       return;
     }
     let live = true;
     const t = setTimeout(() => {
-      ghostOf(row, at).then(
+      ghostOf(rows, at).then(
         (g) => {
           if (live) set({ ghost: g });
         },
@@ -27,6 +27,6 @@ export function useGhost(row: Row | null, job: Job, at: number): void {
       live = false;
       clearTimeout(t);
     };
-  }, [row, job, at, set]);
+  }, [rows, job, at, set]);
   useEffect(() => () => set({ ghost: null }), [set]);
 }

@@ -115,8 +115,8 @@ export function stopEngine(): void {
 export const goOn = (): void => useBench.getState().set({ again: useBench.getState().again + 1, engineProblem: "" });
 
 /** Tool solid of a row that is being typed, standing at `at` in the list of the job the engine has. */
-export async function ghostOf(row: Row, at: number): Promise<Mesh | null> {
-  return told ? engine().ghost(told.turn, JSON.parse(JSON.stringify(row)), at) : null;
+export async function ghostOf(rows: Row[], at: number): Promise<Mesh | null> {
+  return told ? engine().ghost(told.turn, JSON.parse(JSON.stringify(rows)), at) : null;
 }
 
 /** Starts the mismatch finder on the job as it is; a change of the job gives it up. */
