@@ -2,7 +2,7 @@ import type { Box, Frame, Vec2, Vec3 } from "../geometry/vec";
 import type { Loop, Outline, Segment } from "../outline";
 import type { MeasuredEdge } from "../outline/fromPart";
 import type { RoundedEnd } from "../rows";
-import type { Result } from "../base/result";
+import type { Problem, Result } from "../base/result";
 
 /** Which row made a face, what the face is to that row, and which copy of its repeat. */
 export interface FaceTag {
@@ -207,3 +207,7 @@ export interface SolidKernel {
   /** Forgets the states that are not in `keep` when there are many. */
   trim(keep: Set<string>): void;
 }
+
+/** Whether a problem says that a treatment is too large for some of its edges: the others may take it. */
+export const isTooLargeForEdges = (problem: Problem | null): boolean =>
+  problem?.code === "kernel.edgeDoesNotFit" || problem?.code === "kernel.edgesDoNotFit";

@@ -3,6 +3,7 @@ import { Button } from "antd";
 import { useSortable } from "@dnd-kit/sortable";
 import { ownName, rowNames, type Row } from "@/core/job";
 import { writeRow } from "@/core/callout";
+import { isTooLargeForEdges } from "@/core/engine/kernel";
 import { numberScope, reportNumbers } from "@/core/engine/numbers";
 import { rowValues } from "@/core/print/rowValues";
 import type { Problem } from "@/core/base/result";
@@ -118,8 +119,7 @@ function RowBody({ row, isOpen, open, toggle }: RowBodyProps) {
 /** Where an edge is too small for a round or chamfer, the others can be taken. */
 function TakeFitting({ row, failure }: { row: Row; failure: Problem | null }) {
   const edit = useJob((s) => s.edit);
-  const { traits } = kindOf(row.body);
-  if (!traits?.edges || failure?.path !== "size" || "fitting" in row.body) return null;
+  if (!isTooLargeForEdges(failure) || "fitting" in row.body) return null;
   const body = { ...row.body, fitting: true } as RowBody;
   return (
     <Button size="small" onClick={() => edit([{ edit: "setRow", id: row.id, body }], "those that fit")}>
