@@ -18,6 +18,15 @@ describe("rounds and chamfers where they fit", () => {
   it("leave the edges that are too near one another, and take the others", async () => {
     const e = await evaluateCard(mm(...plate, "CUT ROUND 3 VERTICAL FITTING"));
     expect(e.solved.rows[2].removed).toBeCloseTo(4 * rounded(3, 12), 5);
+    const [left] = e.findings.filter((f) => f.rule === "edges-left");
+    expect(left).toMatchObject({
+      row: 3,
+      severity: "note",
+      value: 4,
+      text: expect.stringContaining("4 of 8 edges are left"),
+    });
+    // The rib's corners, each drawn on the part from its foot to its top.
+    expect(left.lines!.map(([a, b]) => Math.abs(a.z - b.z))).toEqual(Array(4).fill(expect.closeTo(10, 6)));
   });
 
   it("leave an edge that is too small by itself", async () => {
@@ -42,6 +51,7 @@ describe("rounds and chamfers where they fit", () => {
       ),
     );
     expect(said.part!.volume).toBeCloseTo(all.part!.volume, 9);
+    expect(said.findings.filter((f) => f.rule === "edges-left")).toEqual([]);
     expect(none.solved.rows[2].state).toBe("failed");
     expect(none.part!.volume).toBeCloseTo(60 * 40 * 12 + 400, 6);
   });

@@ -1,6 +1,7 @@
 import { cornerEqualsCutter, cornerTooSmall, deepForItsCutter, sharpInsideCorner } from "./rules/pocketRules";
 import { drillDepthRatio, edgeDistance, tapDepth, tapDrill } from "./rules/holeRules";
 import { edgeBreak, outsideStock, stockOverCut } from "./rules/jobRules";
+import { edgesLeft } from "./rules/edgeRules";
 import { tooBigToDrill } from "./rules/drillRules";
 import {
   addsNothing,
@@ -46,6 +47,7 @@ export const rules: readonly Rule[] = [
   outsideStock,
   stockOverCut,
   edgeBreak,
+  edgesLeft,
   curvedBore,
   taper,
   knurl,
