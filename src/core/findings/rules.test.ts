@@ -219,6 +219,17 @@ const cases: Case[] = [
     holds: mm("EDGES BREAK 0.3", "LEAVE BLOCK 100 X 60 X 20", "CUT BREAK 0.3 ALL SHARP"),
   },
   {
+    rule: "edges-left",
+    what: "a round of three on the corners of a rib of four",
+    trips: mm("LEAVE BLOCK 60 X 40 X 12", "LEAVE BLOCK 10 X 4 X 10 AT 0,10 ON TOP", "CUT ROUND 3 VERTICAL FITTING"),
+    severity: "note",
+    row: 3,
+    value: 4,
+    limit: 0,
+    holds: mm("LEAVE BLOCK 60 X 40 X 12", "LEAVE BLOCK 10 X 4 X 10 AT 0,10 ON TOP", "CUT ROUND 1.9 VERTICAL FITTING"),
+    fixed: false,
+  },
+  {
     rule: "grip-too-shallow",
     what: "two millimetres of grip",
     trips: mm("LEAVE BLOCK 100 X 60 X 10", "HOLD VISE GRIP 2 ACROSS Y"),
