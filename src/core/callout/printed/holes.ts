@@ -101,7 +101,7 @@ class HoleWords {
   }
 
   private verb(w: Words): boolean {
-    if (w.takeOne(spellings.counterbore) || w.takeOne(spellings.spotface)) {
+    if (w.takeOne(spellings.counterbore) || w.takeOne(spellings.spotface) || w.take("SPOT", "FACE")) {
       if (!isWhole(this.rounds.cbore)) return this.turnTo("cbore");
       this.nextStep();
       return true;

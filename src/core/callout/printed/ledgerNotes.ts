@@ -55,6 +55,8 @@ export const noted = [
   [["SLOT", "WIDTH"], "SLOT WIDTH"],
   [["SLOT", "LENGTH"], "SLOT LENGTH"],
   [["WALL", "THICKNESS"], "WALL"],
+  [["WALL"], "WALL"],
+  [["OVERALL", "LENGTH"], "OVERALL"],
   [["OVERALL"], "OVERALL"],
   [["OAL"], "OVERALL"],
   [["ALL", "EDGES"], "ALL EDGES"],

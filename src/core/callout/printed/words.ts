@@ -38,6 +38,7 @@ const behind: Record<string, Tag> = {
   THK: "high",
   THICK: "high",
   HIGH: "high",
+  TALL: "high",
   HT: "high",
   HEIGHT: "high",
   H: "high",
