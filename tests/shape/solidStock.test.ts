@@ -1,6 +1,7 @@
 import { createHash } from "node:crypto";
 import { evaluate, type Evaluation } from "@/core/evaluate";
 import { numberScope } from "@/core/engine/numbers";
+import { fail } from "@/core/base/result";
 import { giveSolids } from "@/core/engine/solidFiles";
 import { pieceStates } from "@/core/engine/piece";
 import { rowNames } from "@/core/job";
@@ -57,6 +58,15 @@ describe("a stock that is a solid of its own", () => {
     expect(stop.value).toBeCloseTo(Math.PI * (20 ** 2 - 15 ** 2) * 8, 3);
     const lowered = await inCasting('STOCK SOLID "casting.step" AT 0,0,8', "LEAVE ROUND ⌀40 X 20");
     expect(lowered.e.findings.find((f) => f.rule === "outside-stock")!.value).toBeCloseTo(Math.PI * 20 ** 2 * 8, 3);
+  });
+
+  it("is not taken to hold a part where that could not be worked out", async () => {
+    const { job } = await inCasting('STOCK SOLID "casting.step"', "LEAVE BLOCK 10 X 10 X 5");
+    const without = () => fail({ message: "the solids could not be cut" });
+    const e = await evaluate(job, Object.create(await kernel(), { without: { value: without } }));
+    expect(e.findings.filter((f) => f.rule === "outside-stock")).toEqual([
+      expect.objectContaining({ severity: "caution", text: expect.stringContaining("could not be worked out") }),
+    ]);
   });
 
   it("is the piece that the first setup gets", async () => {

@@ -41,7 +41,7 @@ const pairOfSizes = (typed: string): string => typed.replace(/^(\s*\d{2,}) +[x×
 /** `C1`, `2 - C0.5`: a chamfer of 45 degrees, as prints by ISO and JIS have it (from memory). */
 const cornerBreak = (typed: string): string =>
   typed.replace(
-    /^(\s*\d{1,2} ?[xX×-] ?)?\s*C ?(\d*[.,]?\d+)(?=\s|$)/,
+    /^(\s*\d{1,2} ?[xX×-] ?)?\s*C(\d*[.,]?\d+)(?=\s*$|\s+(?:TYP|MAX|ALL|BOTH|\(|\d))/,
     (_, many: string | undefined, leg: string) =>
       `${many ? `${Number.parseInt(many)}X ` : ""}${leg.replace(",", ".")} X 45°`,
   );

@@ -13,7 +13,7 @@ export const outsideStock: Rule = {
   id: "outside-stock",
   find(c) {
     if (!c.stock || !c.allowance || !c.job.stock) return [];
-    if (c.outsideStock !== null) return outsideSolid(c, c.outsideStock);
+    if (c.stock.solid) return outsideSolid(c, c.outsideStock);
     const round = c.radialAllowance !== null;
     const looked: Side[] = round ? ["top", "bottom"] : sides;
     const least = looked.reduce((a, b) => (c.allowance![b] < c.allowance![a] ? b : a));
@@ -63,7 +63,20 @@ export const outsideStock: Rule = {
 const NOTHING = 1e-3;
 
 /** A casting has no sizes to compare: what of the part is no part of it. */
-function outsideSolid(c: RuleContext, outside: number): ReturnType<Rule["find"]> {
+function outsideSolid(c: RuleContext, outside: number | null): ReturnType<Rule["find"]> {
+  if (outside === null)
+    return [
+      {
+        row: null,
+        rowId: null,
+        severity: "caution",
+        value: 0,
+        limit: 0,
+        place: null,
+        text: "whether the part lies in its stock could not be worked out: lay one over the other and look",
+        source: "the solid kernel could not take the stock off the part",
+      },
+    ];
   if (outside < NOTHING) return [];
   const row = sticksOut(c);
   return [
