@@ -2,7 +2,7 @@ import { saidMost, saidPoint } from "@/core/number";
 import { problems } from "./problems";
 import type { TopoDS_Edge, TopoDS_Face } from "replicad-opencascadejs";
 import { fail, ok, type Result } from "@/core/base/result";
-import type { FaceTag, KernelStep } from "@/core/engine/kernel";
+import type { EdgeInfo, FaceTag, KernelStep } from "@/core/engine/kernel";
 import type { Tagged } from "./bodies";
 import { boolean, follow } from "./booleans";
 import { cornerPieces } from "./chamferCorners";
@@ -11,12 +11,12 @@ import type { Library } from "./library";
 import { scope, type OC } from "./oc";
 import type { State } from "./state";
 import { ROUNDING } from "@/core/geometry/tolerance";
-import { length, sub } from "@/core/geometry/vec";
+import { distanceToStretch } from "@/core/geometry/vec";
 
 type EdgeStep = Extract<KernelStep, { op: "edges" }>;
 type Maker = InstanceType<OC["BRepFilletAPI_MakeChamfer"]> | InstanceType<OC["BRepFilletAPI_MakeFillet"]>;
 
-/** Times its size that the middles of two treated edges lie apart at most where one is in the other's way. */
+/** Times its size that two treated edges lie apart at most where one may be in the other's way; half would do for walls at right angles. */
 const NEAR = 4;
 /** Edges that are tried one by one when a chamfer or round has failed. */
 const MOST_TRIED = 60;
@@ -54,17 +54,28 @@ function fittingEdges(library: Library, from: State, step: EdgeStep): TreatedEdg
   const raw = library.edges.edgesOf(from.faces);
   const take = (edges: TreatedEdge[]) => fits(library.oc, from, step, edges, raw, step.size);
   const alone = step.edges.filter((e) => take([e]));
-  const middles = alone.map((e) => library.edges.info(raw[e.edge], from.faces)?.middle);
+  const infos = alone.map((e) => library.edges.info(raw[e.edge], from.faces));
   const clashes = new Set<TreatedEdge>();
   alone.forEach((a, i) =>
     alone.slice(i + 1).forEach((b, k) => {
-      const [p, q] = [middles[i], middles[i + 1 + k]];
-      // Farther apart than both treatments reach, neither is in the other's way.
-      if (p && q && length(sub(p, q)) > NEAR * step.size) return;
+      const [p, q] = [infos[i], infos[i + 1 + k]];
+      if (p && q && apart(p, q) > NEAR * step.size) return;
       if (!take([a, b])) [a, b].forEach((e) => clashes.add(e));
     }),
   );
   return alone.filter((e) => !clashes.has(e));
+}
+
+/** How far two edges are apart at least, about: of bent ones as much less as they may bulge from their chords. */
+function apart(a: EdgeInfo, b: EdgeInfo): number {
+  const points = (e: EdgeInfo) => [e.from, e.middle, e.to];
+  const bulge = 2 * ((a.radius ?? 0) + (b.radius ?? 0));
+  return (
+    Math.min(
+      ...points(a).map((p) => distanceToStretch(p, b.from, b.to)),
+      ...points(b).map((p) => distanceToStretch(p, a.from, a.to)),
+    ) - bulge
+  );
 }
 
 function treatAll(library: Library, from: State, step: EdgeStep): Result<Tagged> {

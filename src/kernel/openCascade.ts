@@ -428,9 +428,14 @@ export class OpenCascadeKernel implements SolidKernel {
       if ((step.op !== "cut" && step.op !== "leave") || left === 0) return [];
       const few = { ...step, places: step.places.slice(0, left) };
       left -= few.places.length;
-      if (step.body.body !== "imported") return copiesOf(this.oc, few);
-      const read = this.library.stepSolids.copies(few, step.body);
-      return read.ok ? read.value : [];
+      try {
+        if (step.body.body !== "imported") return copiesOf(this.oc, few);
+        const read = this.library.stepSolids.copies(few, step.body);
+        return read.ok ? read.value : [];
+      } catch {
+        // One that cannot be drawn hides none of the others.
+        return [];
+      }
     });
   }
 

@@ -29,6 +29,21 @@ describe("rounds and chamfers where they fit", () => {
     expect(left.lines!.map(([a, b]) => Math.abs(a.z - b.z))).toEqual(Array(4).fill(expect.closeTo(10, 6)));
   });
 
+  it("see what is near along the whole of an edge, not at its middle", async () => {
+    // The rib's front edges stand only where the block before it ends, its back edges from the foot: 4 apart, their
+    // middles 15. Left are the four of the rib; taken are four of the plate and the two of the block's front.
+    const e = await evaluateCard(
+      mm(
+        "LEAVE BLOCK 60 X 60 X 12",
+        "LEAVE BLOCK 10 X 4 X 40 AT 0,10,12",
+        "LEAVE BLOCK 10 X 20 X 30 AT 0,-2,12",
+        "CUT ROUND 3 VERTICAL FITTING",
+      ),
+    );
+    expect(e.solved.rows[3].removed).toBeCloseTo(rounded(3, 4 * 12 + 2 * 30), 5);
+    expect(e.findings.find((f) => f.rule === "edges-left")).toMatchObject({ row: 4, value: 4 });
+  });
+
   it("leave an edge that is too small by itself", async () => {
     // A boss of 5 has no room for a chamfer of 3; the plate’s rim has. Closed form of a rim chamfered
     // by c on a x b: c²/2 round it, its four corners mitred.

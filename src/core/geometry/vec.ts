@@ -20,6 +20,13 @@ export const cross = (a: Vec3, b: Vec3): Vec3 =>
 export const length = (a: Vec3): number => Math.hypot(a.x, a.y, a.z);
 export const unit = (a: Vec3): Vec3 => scale(a, 1 / (length(a) || 1));
 export const add2 = (a: Vec2, b: Vec2): Vec2 => ({ x: a.x + b.x, y: a.y + b.y });
+/** How far a point is from the straight stretch between two others, mm. */
+export function distanceToStretch(p: Vec3, from: Vec3, to: Vec3): number {
+  const way = sub(to, from);
+  const along = dot(way, way);
+  const t = along === 0 ? 0 : Math.min(1, Math.max(0, dot(sub(p, from), way) / along));
+  return length(sub(p, add(from, scale(way, t))));
+}
 export const distance2 = (a: Vec2, b: Vec2): number => Math.hypot(a.x - b.x, a.y - b.y);
 
 export const rotate2 = (p: Vec2, angle: number): Vec2 => {

@@ -1,7 +1,7 @@
 import type { EdgeInfo } from "../../engine/kernel";
 import type { SolvedRow } from "../../engine/solve";
 import { CONTACT } from "../../geometry/tolerance";
-import { add, dot, length, scale, sub, type Vec3 } from "../../geometry/vec";
+import { distanceToStretch, length, sub, type Vec3 } from "../../geometry/vec";
 import type { Rule, RuleContext } from "../rule";
 
 /** Edges that a treatment has left as they were, where its row says that it may: FITTING. */
@@ -44,8 +44,6 @@ const leftOf = (treated: EdgeInfo[], now: EdgeInfo[]): EdgeInfo[] =>
 
 /** Whether a place lies on an edge; of a bent one only its middle is asked. */
 function isOn(p: Vec3, e: EdgeInfo): boolean {
-  if (e.curve !== "line" || e.length < CONTACT) return length(sub(p, e.middle)) < CONTACT;
-  const way = sub(e.to, e.from);
-  const t = Math.min(1, Math.max(0, dot(sub(p, e.from), way) / dot(way, way)));
-  return length(sub(p, add(e.from, scale(way, t)))) < CONTACT;
+  const away = e.curve === "line" ? distanceToStretch(p, e.from, e.to) : length(sub(p, e.middle));
+  return away < CONTACT;
 }
