@@ -16,7 +16,7 @@ import { distanceToStretch } from "@/core/geometry/vec";
 type EdgeStep = Extract<KernelStep, { op: "edges" }>;
 type Maker = InstanceType<OC["BRepFilletAPI_MakeChamfer"]> | InstanceType<OC["BRepFilletAPI_MakeFillet"]>;
 
-/** Times its size that two treated edges lie apart at most where one may be in the other's way; half would do for walls at right angles. */
+/** Times its size that two treated edges lie apart at most where one may be in the other's way: generous, our own. */
 const NEAR = 4;
 /** Edges that are tried one by one when a chamfer or round has failed. */
 const MOST_TRIED = 60;

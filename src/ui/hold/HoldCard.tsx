@@ -92,7 +92,8 @@ function RoutingRemarks() {
 
 /** Whether every row has a setup that cuts it whole. */
 function rowsWords(document: JobDocument, unassigned: readonly number[] | undefined): string {
-  if (!unassigned || !document.setups.some((s) => s.rows)) return "rows have no setups of their own yet";
+  if (!document.setups.some((s) => s.rows)) return "rows have no setups of their own yet";
+  if (!unassigned) return "rows not looked at yet";
   return unassigned.length ? `not cut whole: rows ${unassigned.join(", ")}` : "every row has a setup";
 }
 
@@ -121,16 +122,15 @@ function leftAfter(view: ReturnType<typeof useSetups.getState>["view"], op: numb
 function RoutingHead({ setups }: { setups: Setup[] }) {
   const view = useSetups((s) => s.view);
   const busy = useSetups((s) => s.busy);
-  const marked = view?.marked.length ?? 0;
   const turns = setups.slice(1).filter((s, i) => JSON.stringify(s.up) !== JSON.stringify(setups[i].up)).length;
   const plural = (n: number, word: string) => `${n} ${word}${n === 1 ? "" : "s"}`;
+  // Before it is worked out nothing is said of balloons.
+  const across = view ? `, ${plural(view.marked.length, "balloon")} across one` : "";
   return (
     <div className={css.head}>
       <h2>Routing</h2>
       <span>
-        {setups.length
-          ? `${plural(setups.length, "setup")}, ${plural(turns, "turn-over")}, ${plural(marked, "balloon")} across one`
-          : "no setups yet"}
+        {setups.length ? `${plural(setups.length, "setup")}, ${plural(turns, "turn-over")}${across}` : "no setups yet"}
         {busy ? " …" : ""}
       </span>
       <Button
