@@ -6,7 +6,7 @@ import { packStanding } from "../src/core/evaluate/standing";
 import { jobOf, readJobText } from "../src/core/job";
 import { pathFile } from "../src/core/paths/file";
 import { planPaths } from "../src/core/paths/plan";
-import { summarise } from "../src/io/summary";
+import { shelfLines, summarise } from "../src/io/summary";
 import { loadKernel } from "../src/kernel/node";
 
 const folder = path.resolve(import.meta.dirname, "..", "demo");
@@ -24,7 +24,7 @@ for (const name of readdirSync(folder).filter((f) => f.endsWith(".job.json"))) {
   const bytes = await packStanding(rest, picture);
   const base = path.join(folder, name.replace(/\.job\.json$/, ""));
   writeFileSync(`${base}.standing.gz`, bytes);
-  writeFileSync(`${base}.summary.json`, `${JSON.stringify(summarise(evaluation, kernel))}\n`);
+  writeFileSync(`${base}.summary.json`, `${JSON.stringify(summarise(evaluation, shelfLines(kernel, key)))}\n`);
   console.log(`${name}: ${(bytes.length / 1000).toFixed(0)} kB`);
 }
 process.exit(0);

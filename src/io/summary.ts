@@ -1,19 +1,35 @@
-import type { SolidKernel } from "@/core/engine/kernel";
+import { z } from "zod";
+import type { DrawnLine, SolidKernel } from "@/core/engine/kernel";
 import { viewOf } from "@/core/engine/views";
 import type { Evaluation } from "@/core/evaluate/evaluate";
 import type { JobSummary } from "@/core/job";
-import { drawingSvg } from "./svg";
+import { drawingSvg, isDrawingSvg } from "./svg";
 
-/** What the shelf shows of a job: its picture and the state of its checks. */
-export function summarise(e: Evaluation, kernel: SolidKernel): JobSummary {
-  const key = e.solved.finalKey;
+/** The lines of the shelf's picture of a state. */
+export const shelfLines = (kernel: SolidKernel, key: string): DrawnLine[] =>
+  kernel.drawing(key, viewOf.pictorial, false);
+
+const count = z.number().int().nonnegative();
+/** A summary as it comes from a page that has worked it out. */
+export const summarySchema: z.ZodType<JobSummary> = z.strictObject({
+  picture: z.string().max(4_000_000).refine(isDrawingSvg, "this is no drawing").nullable(),
+  stops: count,
+  cautions: count,
+  notes: count,
+  failed: count,
+  proved: count,
+  balloons: count,
+  off: count,
+  checksOff: count,
+  checks: count,
+});
+
+/** What the shelf shows of a job: its picture, of these lines, and the state of its checks. */
+export function summarise(e: Evaluation, lines: DrawnLine[] | null): JobSummary {
   const open = e.findings.filter((f) => !f.waived);
   const count = (s: string) => open.filter((f) => f.severity === s).length;
   return {
-    picture:
-      key === null
-        ? null
-        : drawingSvg(kernel.drawing(key, viewOf.pictorial, false), { stroke: "currentColor", pixels: 260 }),
+    picture: lines && drawingSvg(lines, { stroke: "currentColor", pixels: 260 }),
     stops: count("stop"),
     cautions: count("caution"),
     notes: count("note"),

@@ -35,6 +35,12 @@ export function drawingSvg(
   return `<svg xmlns="http://www.w3.org/2000/svg" ${size} viewBox="0 0 ${n(w)} ${n(h)}"><g fill="none" stroke="${stroke}" stroke-linecap="round" stroke-linejoin="round">${dashed ? `<path d="${dashed}" stroke-width="${n(width * 0.6)}" stroke-dasharray="${n(width * 4)} ${n(width * 3)}"/>` : ""}<path d="${path(false)}" stroke-width="${n(width)}"/></g></svg>`;
 }
 
+const drawn =
+  /^(?:<\/?(?:svg|g|path)(?: (?:xmlns|width|height|viewBox|fill|stroke|stroke-width|stroke-linecap|stroke-linejoin|stroke-dasharray|d)="[^"<>&()]*")*\/?>)+$/;
+
+/** Whether a text is nothing but lines and curves as {@link drawingSvg} draws them: it can be shown as it is. */
+export const isDrawingSvg = (text: string): boolean => text.startsWith("<svg ") && drawn.test(text);
+
 /**
  * Outlines as SVG in millimetres, each a group of its own, y turned over; arcs stay arcs, a whole circle is two
  * halves.

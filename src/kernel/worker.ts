@@ -7,7 +7,8 @@ import { evaluate, type Evaluation } from "@/core/evaluate/evaluate";
 import { prepare } from "@/core/engine/prepare";
 import { place } from "@/core/engine/place";
 import { solve, Superseded } from "@/core/engine/solve";
-import type { KernelStep, FaceInfo, Mesh, StateMeasure } from "@/core/engine/kernel";
+import type { DrawnLine, KernelStep, FaceInfo, Mesh, StateMeasure } from "@/core/engine/kernel";
+import { viewOf } from "@/core/engine/views";
 import type { RowPlanes } from "@/core/engine/planes";
 import { ok } from "@/core/base/result";
 import { jobOf } from "@/core/job/parts";
@@ -208,15 +209,18 @@ const door = {
   async plans(turn: number): Promise<Planned | null> {
     return last?.turn === turn && turn >= newest ? planned(last) : null;
   },
-  /** All that is known of the last evaluation, packed for the server to keep; null when a newer one has come. */
-  async standing(turn: number): Promise<Uint8Array | null> {
+  /**
+   * All that is known of the last evaluation, packed for the server to keep, and the lines of the shelf's picture; null
+   * when a newer one has come.
+   */
+  async standing(turn: number): Promise<{ bytes: Uint8Array; lines: DrawnLine[] } | null> {
     const k = await load();
     const key = last?.evaluation.solved.finalKey ?? null;
     if (last?.turn !== turn || turn < newest || key === null) return null;
     const picture = pictureOf(k, key);
     if (!picture) return null;
     const bytes = await packStanding({ evaluated: { evaluation: last.evaluation }, planned: planned(last) }, picture);
-    return Comlink.transfer(bytes, [bytes.buffer as ArrayBuffer]);
+    return Comlink.transfer({ bytes, lines: k.drawing(key, viewOf.pictorial, false) }, [bytes.buffer as ArrayBuffer]);
   },
   /**
    * Looks for the slip behind each check value that is off, telling what it has as it goes; null when it was stopped

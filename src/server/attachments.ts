@@ -1,6 +1,7 @@
 import { problems } from "./problems";
 import { createHash } from "node:crypto";
 import { fail, ok, type Result } from "@/core/base/result";
+import { bytesIn, bytesOut, carried, taken } from "./bytes";
 import { database, type Database } from "./database";
 
 /** Largest print that is kept, bytes. */
@@ -42,17 +43,18 @@ export async function keepAttachment(
   const hash = createHash("sha256").update(bytes).digest("hex");
   const db = into ?? (await database());
   await db.query(
-    "insert into attachment (hash, media_type, size, bytes) values ($1, $2, $3, $4) on conflict (hash) do nothing",
-    [hash, kind.type, bytes.length, bytes],
+    `insert into attachment (hash, media_type, size, bytes) values ($1, $2, $3, ${bytesIn("$4")})
+      on conflict (hash) do nothing`,
+    [hash, kind.type, bytes.length, carried(bytes)],
   );
   return ok({ hash, mediaType: kind.type, size: bytes.length });
 }
 
 export async function readAttachment(hash: string): Promise<{ mediaType: string; bytes: Uint8Array } | null> {
   const db = await database();
-  const [r] = await db.query<{ media_type: string; bytes: Uint8Array }>(
-    "select media_type, bytes from attachment where hash = $1",
+  const [r] = await db.query<{ media_type: string; bytes: string }>(
+    `select media_type, ${bytesOut("bytes")} from attachment where hash = $1`,
     [hash],
   );
-  return r ? { mediaType: r.media_type, bytes: r.bytes } : null;
+  return r ? { mediaType: r.media_type, bytes: taken(r.bytes) } : null;
 }

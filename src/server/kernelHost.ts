@@ -8,7 +8,7 @@ import { giveSolids } from "@/core/engine/solidFiles";
 import { evaluateParts } from "@/core/evaluate/parts";
 import { exportJob } from "@/io/exportJob";
 import { setupFile } from "@/io/setupFile";
-import { summarise } from "@/io/summary";
+import { shelfLines, summarise } from "@/io/summary";
 import { loadKernel } from "@/kernel/node";
 import type { Answered, Asked, KernelWish } from "./kernelDesk";
 
@@ -34,7 +34,9 @@ async function make(wish: KernelWish): Promise<unknown> {
   const kernel = await loadKernel();
   await giveSolids(wish.job.solids, kernel, async (hash) => wish.files[hash] ?? null);
   const evaluation = await evaluate(jobOf(wish.job), kernel);
-  return wish.want === "file" ? fileOf(wish, evaluation, kernel) : summarise(evaluation, kernel);
+  if (wish.want === "file") return fileOf(wish, evaluation, kernel);
+  const key = evaluation.solved.finalKey;
+  return summarise(evaluation, key === null ? null : shelfLines(kernel, key));
 }
 
 /** A file of the workpiece, of another part, or of one setup. */

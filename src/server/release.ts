@@ -1,7 +1,7 @@
 import { problems } from "./problems";
 import type { JobSummary, JobDocument } from "@/core/job";
 import type { ExportKind } from "@/io/exportJob";
-import { fail, type Result } from "@/core/base/result";
+import { fail, ok, type Result } from "@/core/base/result";
 import { readAttachment } from "./attachments";
 import { database } from "./database";
 import { readStored } from "./jobs";
@@ -49,9 +49,19 @@ export async function summaryOf(id: string): Promise<JobSummary | null> {
   );
   if (known?.revision === stored.revision) return known.summary;
   const summary = await askKernelHost({ want: "summary", job: stored.job, files: await solidFiles(stored.job) });
-  await db.query(
-    "insert into job_summary (job_id, revision, summary) values ($1, $2, $3) on conflict (job_id) do update set revision = excluded.revision, summary = excluded.summary",
-    [id, stored.revision, JSON.stringify(summary)],
-  );
+  await keepSummary(id, stored.revision, summary);
   return summary;
+}
+
+/** Keeps what the shelf shows of a job at a revision; of one that is no longer the job's, nothing is kept. */
+export async function keepSummary(id: string, revision: number, summary: JobSummary): Promise<Result<true>> {
+  const db = await database();
+  const rows = await db.query(
+    `insert into job_summary (job_id, revision, summary)
+      select id, revision, $3 from job where id = $1 and revision = $2 and deleted_at is null
+      on conflict (job_id) do update set revision = excluded.revision, summary = excluded.summary
+      returning job_id`,
+    [id, revision, JSON.stringify(summary)],
+  );
+  return rows.length ? ok(true) : fail(problems.jobMovedOn());
 }

@@ -5,7 +5,11 @@ import { emptyMesh, joinMeshes } from "@/kernel/meshing";
 import { packStanding, unpackStanding } from "@/core/evaluate/standing";
 import { applyEdits } from "@/core/job";
 import { closeDatabase, database } from "@/server/database";
-import { createJob, saveEdits, setDeleted } from "@/server/jobs";
+import { createJob, listJobs, saveEdits, setDeleted } from "@/server/jobs";
+import { keepSummary } from "@/server/release";
+import { summarySchema } from "@/io/summary";
+import { drawingSvg } from "@/io/svg";
+import { v3 } from "@/core/geometry/vec";
 import { keepStanding, MOST_STANDING, readStanding } from "@/server/standing";
 
 let dir: string;
@@ -56,6 +60,50 @@ describe("what was computed of a job", () => {
     await keepStanding(recent.id, 1, "e1", bytes(10));
     expect(await readStanding(old.id, "e1")).toBeNull();
     expect(await readStanding(recent.id, "e1")).toEqual(bytes(10));
+  });
+});
+
+describe("what the shelf shows of a job", () => {
+  const line = { points: [v3(0, 0, 0), v3(10, 5, 0)], hidden: false };
+  const counts = {
+    stops: 1,
+    cautions: 0,
+    notes: 0,
+    failed: 0,
+    proved: 2,
+    off: 0,
+    balloons: 3,
+    checksOff: 0,
+    checks: 1,
+  };
+  const summary = { picture: drawingSvg([line], { stroke: "currentColor", pixels: 260 }), ...counts };
+
+  it("is kept as the page worked it out, for the revision it was worked out at", async () => {
+    const { id, job } = await createJob("Float arm", "mm", "brass");
+    const shown = async () => (await listJobs()).find((j) => j.id === id)!.summary;
+    expect((await keepSummary(id, 1, summarySchema.parse(summary))).ok).toBe(true);
+    expect(await shown()).toEqual(summary);
+    const edit = applyEdits(job, [{ edit: "setHead", head: { revision: "B" } }]);
+    if (!edit.ok) throw new Error("no edit");
+    await saveEdits(id, 1, edit.value.patches);
+    expect(await shown()).toBeNull();
+    expect((await keepSummary(id, 1, summary)).ok).toBe(false);
+    expect((await keepSummary("nobody", 1, summary)).ok).toBe(false);
+    expect(await shown()).toBeNull();
+  });
+  it.each([
+    '<svg onload="alert(1)"></svg>',
+    "<svg ><script>alert(1)</script></svg>",
+    '<svg viewBox="0 0 1 1"><path d="M0 0"/>words</svg>',
+    '<svg viewBox="0 0 1 1"><path fill="url(https://tide.example)" d="M0 0"/></svg>',
+    '<img src="x">',
+    "",
+  ])("holds nothing but a drawing: not %s", (picture) => {
+    expect(summarySchema.safeParse({ ...summary, picture }).success).toBe(false);
+  });
+  it("is of a part, or of none yet", () => {
+    expect(summarySchema.safeParse({ ...summary, picture: null }).success).toBe(true);
+    expect(summarySchema.safeParse({ ...summary, stops: -1 }).success).toBe(false);
   });
 });
 

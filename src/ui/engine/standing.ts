@@ -2,6 +2,8 @@
 import { useEffect } from "react";
 import type { Evaluated, Picture, Planned } from "@/kernel/worker";
 import { unpackStanding } from "@/core/evaluate/standing";
+import { summarise } from "@/io/summary";
+import { api } from "../store/api";
 import { useBench } from "../store/benchStore";
 import { useJob } from "../store/jobStore";
 import { engine } from "./engine";
@@ -40,11 +42,17 @@ export function useKeepStanding(id: string): void {
     const timer = setTimeout(() => {
       void engine()
         .standing(turn)
-        .then((bytes) => {
-          if (!bytes || useJob.getState().revision !== revision || useJob.getState().id !== id) return;
+        .then((standing) => {
+          const { evaluated, evaluatedTurn } = useBench.getState();
+          if (!standing || !evaluated || evaluatedTurn !== turn) return;
+          if (useJob.getState().revision !== revision || useJob.getState().id !== id) return;
           const query = new URLSearchParams({ revision: String(revision), engine: ENGINE });
-          // What is not kept is only slower to open.
-          return fetch(`${addressOf(id)}?${query}`, { method: "PUT", body: bytes as Uint8Array<ArrayBuffer> });
+          const body = standing.bytes as Uint8Array<ArrayBuffer>;
+          // What is not kept is only slower to open, and is worked out once more for the shelf.
+          return Promise.all([
+            fetch(`${addressOf(id)}?${query}`, { method: "PUT", body }),
+            api.keepSummary(id, revision, summarise(evaluated.evaluation, standing.lines)),
+          ]);
         })
         .catch(() => {});
     }, QUIET);

@@ -24,7 +24,7 @@ export function JobPicture({ job }: { job: ListedJob }) {
   ].filter(Boolean);
   return (
     <>
-      {/* The picture is drawn by our own server from numbers only. */}
+      {/* Nothing but lines and curves: isDrawingSvg is asked before it is kept. */}
       {s.picture ? (
         <span className={css.svg} dangerouslySetInnerHTML={{ __html: s.picture }} />
       ) : (

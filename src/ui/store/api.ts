@@ -70,6 +70,8 @@ export const api = {
   restore: (id: string) => call<object>(`/api/jobs/${id}/restore`, { method: "POST" }),
   duplicate: (id: string) => call<StoredJob>(`/api/jobs/${id}/duplicate`, { method: "POST" }),
   summary: (id: string) => call<JobSummary>(`/api/jobs/${id}/summary`),
+  keepSummary: (id: string, revision: number, summary: JobSummary) =>
+    call<object>(`/api/jobs/${id}/summary`, json("PUT", { revision, summary })),
   attach: (file: Blob) => attach(file),
   shopMaterials: () => call<{ materials: ShopMaterial[] }>("/api/shop/materials").then((r) => r.materials),
   keepShopMaterials: (list: ShopMaterial[]) => call<object>("/api/shop/materials", json("PUT", list)),
