@@ -84,6 +84,7 @@ const isSilent = (w: Words): boolean =>
   w.take(",") ||
   w.take("ON") ||
   w.take("TO") ||
+  w.take("AT") ||
   w.take("THE") ||
   w.take("EDGE") ||
   w.take("EDGES") ||
@@ -135,7 +136,7 @@ function edgesHere(w: Words): string[] | null {
   if (w.take("NEAR", "SIDE")) return ["OUTER TOP"];
   if (w.take("VERTICAL") || fourCorners(w)) return ["VERTICAL"];
   if (w.take("ALL", "VERTICAL")) return ["VERTICAL"];
-  if (w.take("ALL", "AROUND")) return [AROUND];
+  if (w.take("ALL", "AROUND") || w.take("ALL", "ROUND")) return [AROUND];
   if (w.take("ALL", "SHARP") || w.take("SHARP") || w.take("ALL", "OVER") || w.take("ALL")) return ["ALL SHARP"];
   const of = w.take("MOUTH", "OF") ? "MOUTH" : w.take("FLOOR", "OF") ? "FLOOR" : null;
   if (of) {

@@ -1,7 +1,7 @@
 import { Places } from "./places";
 import type { Words } from "./words";
 
-const heads = ["FACE", "STEP", "GROOVE"] as const;
+const heads = ["FACE", "STEP", "GROOVE", "FLAT"] as const;
 type Head = (typeof heads)[number];
 /** Taking a skin off a face, as people say it. */
 const facing = [["SKIM"], ["CLEAN", "UP"], ["FLY", "CUT"], ["FACE", "MILL"]];
@@ -23,7 +23,7 @@ function sideOfStep(w: Words): string | null {
 
 /** Facing, steps and ring grooves from a print's words: `FACE .03 DEEP`, `STEP LEFT .75 WIDE .3 DEEP`, `GROOVE 1.5 OD 1.36 ID .06 DEEP`. */
 export function faceText(w: Words): string | null {
-  w.take("ORING");
+  if (!w.take("ORING")) w.take("RING");
   let head = headOf(w);
   const said: Partial<Record<"deep" | "wide" | "OD" | "ID", string>> = {};
   const bare: string[] = [];
@@ -64,7 +64,11 @@ export function faceText(w: Words): string | null {
   if (!deep) return null;
   // Off one side and on another: two planes.
   if (plane !== null && places.text) return null;
-  if (head === "FACE") return bare.length ? null : `CUT FACE DEEP ${deep}${plane ?? ""}${places.text}`;
+  // `FLAT 2 DEEP ON LEFT`: a skin off that side, which has to be said.
+  const isSided = plane !== null || places.text.includes(" ON ");
+  if (head === "FLAT" && !isSided) return null;
+  if (head === "FACE" || head === "FLAT")
+    return bare.length ? null : `CUT FACE DEEP ${deep}${plane ?? ""}${places.text}`;
   if (head === "GROOVE")
     return said.OD && said.ID && !said.wide && !bare.length
       ? `CUT GROOVE OD ${said.OD} ID ${said.ID} DEEP ${deep}${places.text}`

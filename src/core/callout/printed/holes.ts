@@ -1,3 +1,5 @@
+import { figureOf } from "./figure";
+import { between, fullThread, NEXT, oneWall, through, verbs } from "./holeTerms";
 import { Places } from "./places";
 import { spellings, type Size, type Words } from "./words";
 
@@ -7,42 +9,6 @@ interface Round {
   depth?: string;
 }
 type Target = "hole" | "drill" | "cbore" | "csk" | "step";
-
-const verbs = [
-  "DRILL",
-  "DRILLED",
-  "BORE",
-  "BORED",
-  "MILL",
-  "MILLED",
-  "HOLE",
-  "HOLES",
-  "TAP",
-  "TAPPED",
-  "REAM",
-  "REAMED",
-  "DOWEL",
-] as const;
-/** What stands between the phrases of a hole. */
-const between = [[","], ["/"], [":"], ["&"], ["AND"], ["TO"], ["THREAD"], ["TYP"], ["WITH"], ["DOWEL", "PIN"]];
-/** Said of the depth of a thread, which is what it is anyway. */
-const fullThread = [
-  ["FULL", "THREAD"],
-  ["FULL", "THD"],
-  ["FULL", "THDS"],
-  ["MIN", "FULL", "THREAD"],
-  ["MIN", "FULL", "THD"],
-];
-/** Through the wall that is met first: to the void behind it. */
-const oneWall = [
-  ["THRU", "ONE", "WALL"],
-  ["THRU", "1", "WALL"],
-  ["THRU", "FIRST", "WALL"],
-  ["THRU", "NEAR", "WALL"],
-  ["ONE", "WALL"],
-];
-const NEXT = "TO NEXT";
-const through = [["THRU", "ALL"], ["THROUGH", "ALL"], ["THRU"], ["THROUGH"], ["FULL", "DEPTH"]];
 
 /**
  * Holes and tapped holes, counterbores and countersinks from a print's words, in whatever order:
@@ -113,8 +79,15 @@ class HoleWords {
     if (verb.startsWith("BORE")) this.isBored = true;
     if (verb.startsWith("REAM")) this.isReamed = true;
     if (this.thread !== null && verb.startsWith("DRILL")) return this.turnTo("drill");
+    if (this.isMouthTold()) this.target = "hole";
     if (verb.startsWith("TAP")) this.toDrill();
     return true;
+  }
+  /** `C'BORE ⌀15 X 9, DRILL ⌀9 THRU`: the mouth is told, and what it is the mouth of is not. */
+  private isMouthTold(): boolean {
+    const { hole, cbore, csk } = this.rounds;
+    if (this.thread !== null || hole.diameter !== undefined || hole.depth !== undefined) return false;
+    return this.target === "cbore" ? isWhole(cbore) : this.target === "csk" && csk.diameter !== undefined;
   }
   private turnTo(target: Target): true {
     this.target = target;
@@ -157,7 +130,7 @@ class HoleWords {
   /** `⌀12 REAM H7`: the fit behind the word. */
   private fitBehind(w: Words): boolean {
     const fit = w.fitOfLast();
-    this.fit ??= fit;
+    if (fit && /^[A-Z]/i.test(fit)) this.fit ??= fit;
     return fit !== null;
   }
 
@@ -170,6 +143,7 @@ class HoleWords {
     }
     if (w.sees("X", "THRU")) w.take("X");
     if (through.some((words) => w.take(...words))) {
+      if (this.isMouthTold()) this.target = "hole";
       const round = this.rounds[this.target];
       round.depth ??= "THRU";
       // A hole that is so deep and through says two things: neither is chosen for the reader.
@@ -207,6 +181,7 @@ class HoleWords {
     // `CBORE ⌀.75 X .25`: the second of its sizes.
     if (isCrossed && size.tag === null && this.target === "cbore" && this.rounds.cbore.diameter !== undefined)
       return put(this.rounds.cbore, "depth", size);
+    if (size.tag === "⌀" && this.isMouthTold()) this.target = "hole";
     // `M8 ↧16 / ⌀6.8 ↧20`: a diameter behind a thread is its tap drill's.
     if (size.tag === "⌀" && this.thread !== null && this.target === "hole") this.turnTo("drill");
     const told = this.rounds[this.target];
@@ -217,9 +192,7 @@ class HoleWords {
         return put(round, "depth", size);
       case "angle":
         if (w.take("POINT")) return this.endIn(`POINT ${size.text}`);
-        if (this.target !== "csk" || this.angle !== null) return false;
-        this.angle = size.text;
-        return true;
+        return this.lean(size, w);
       case "⌀":
         if (round === this.rounds.hole && /^[A-Z]/.test(size.tolerance ?? "")) this.fit = size.tolerance;
         return put(round, "diameter", size);
@@ -228,6 +201,20 @@ class HoleWords {
       default:
         return false;
     }
+  }
+
+  /** How wide a countersink opens, its name before it or behind: `⌀12 X 90° CSK`. */
+  private lean(size: Size, w: Words): boolean {
+    const { hole, csk } = this.rounds;
+    const isNamedBehind = this.target === "hole" && this.thread === null && hole.depth === undefined;
+    if (isNamedBehind && hole.diameter !== undefined && w.takeOne(spellings.countersink)) {
+      csk.diameter = hole.diameter;
+      this.rounds.hole = {};
+      this.turnTo("csk");
+    }
+    if (this.target !== "csk" || this.angle !== null) return false;
+    this.angle = size.text;
+    return true;
   }
 
   /** A number without a word: a diameter where none is said yet, else a countersink's angle. */
@@ -315,9 +302,9 @@ class HoleWords {
     if (this.thread !== null || this.places.isBoth || this.rounds.csk.diameter !== undefined) return null;
     const { hole, cbore } = this.rounds;
     const axis = [hole, ...(cbore.diameter === undefined ? [] : [cbore]), ...all];
-    const deep = (r: Round) => (r.depth === "THRU" ? Infinity : Number(r.depth));
+    const deep = (r: Round) => (r.depth === "THRU" ? Infinity : figureOf(r.depth));
     const isStacked = axis.every(
-      (r, i) => i === 0 || (Number(r.diameter) > Number(axis[i - 1].diameter) && deep(r) < deep(axis[i - 1])),
+      (r, i) => i === 0 || (figureOf(r.diameter) > figureOf(axis[i - 1].diameter) && deep(r) < deep(axis[i - 1])),
     );
     return isStacked ? all.map((r) => `CUT ${this.many}CBORE ⌀${r.diameter} DEEP ${r.depth}${this.places.text}`) : null;
   }

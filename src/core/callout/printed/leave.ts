@@ -38,12 +38,14 @@ const heads: Record<string, Head> = {
 export function leaveText(w: Words, verbSaid: boolean): string | null {
   let head: Head | null = null;
   const heading = (size?: Size) => {
+    w.takeOne(stock);
     while (w.here && w.here.is !== "quoted" && heads[w.here.text]) {
       // `.75 PLATE`: how thick it is.
       if (size && size.tag === null && w.here.text === "PLATE") size.tag = "high";
       const said = heads[w.next()!.text];
       // ROUND BAR is round, HEX BAR a hexagon.
       head = head && head !== "block" ? head : said;
+      w.takeOne(stock);
     }
   };
   heading();
@@ -73,6 +75,8 @@ function withRest(text: string, w: Words): string {
   return `${text}${rest && ` ${rest}`}`;
 }
 
+/** Said of a piece that is cut from stock as it is. */
+const stock = ["STOCK", "STK"] as const;
 const materials = [
   "AL",
   "MS",

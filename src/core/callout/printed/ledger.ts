@@ -1,4 +1,5 @@
 import type { LengthUnit } from "../../number";
+import { figureOf } from "./figure";
 import { isNoDimension, ledgerForm } from "./ledgerForms";
 import { evenly, features, noted, skipped } from "./ledgerNotes";
 import { isCircle } from "./places";
@@ -56,7 +57,7 @@ class LedgerWords {
     if (skipped.some((words) => w.take(...words))) return true;
     const feature = features.find((names) => w.takeOne(names));
     if (feature) {
-      if (w.done && this.last) return this.namedAfter(feature[0]);
+      if ((w.done || w.here?.is === "tolerance") && this.last) return this.namedAfter(feature[0]);
       this.feature = feature[0];
       this.sized = false;
       return true;
@@ -66,6 +67,9 @@ class LedgerWords {
       this.put(thread);
       return true;
     }
+    // `.3125 REAM +.0005 -.0000`: its tolerance behind the word.
+    const bounds = this.last && w.fitOfLast();
+    if (bounds) return this.last.tail.unshift(bounds) > 0;
     const size = w.size();
     return size !== null && this.size(size, w);
   }
@@ -167,9 +171,7 @@ class LedgerWords {
     const save = w.mark();
     if (s.tag === null && w.take("X")) {
       const lean = w.size();
-      // `CHAMFER 1 x 45`: the degrees are understood.
-      const isLean =
-        lean?.tag === "angle" || (lean?.tag === null && this.feature === "CHAMFER" && leans.has(lean.text));
+      const isLean = lean && (lean.tag === "angle" || (lean.tag === null && this.isLeanAlone(s, lean)));
       if (lean && isLean) {
         this.put(`${s.text} X ${lean.text}°`, {
           tail: [...tolerance, ...kept],
@@ -179,7 +181,7 @@ class LedgerWords {
       }
       w.back(save);
     }
-    const limits = s.tolerance?.includes("/") && !/[+-]/.test(s.tolerance) ? s.tolerance : null;
+    const limits = s.tolerance?.includes("/") && !/[+±-]/.test(s.tolerance) ? s.tolerance : null;
     const value = limits ? limits.replace("/", " / ") : s.text;
     // A drill is named by its diameter, whatever stands before it.
     const isFirst = this.feature !== "" && s.tag === null && round.includes(this.feature) && !this.sized;
@@ -195,6 +197,12 @@ class LedgerWords {
     return true;
   }
 
+  /** `CHAMFER 1 x 60`, `.03 x 45`: the degrees are understood, 45 of them beside a leg that is much less. */
+  private isLeanAlone(leg: Size, lean: Size): boolean {
+    if (this.feature === "CHAMFER") return leans.has(lean.text);
+    return lean.text === "45" && figureOf(leg.text) * MUCH_LESS < 45;
+  }
+
   texts(): LedgerText[] | null {
     // A count alone is one dimension.
     if (!this.list.length && this.count)
@@ -206,6 +214,8 @@ class LedgerWords {
   }
 }
 
+/** A leg that is so much less than 45 is none of two sizes. */
+const MUCH_LESS = 8;
 /** Angles of chamfers that nobody reads as a size. */
 const leans = new Set(["45", "30", "60"]);
 const plurals = ["SLOTS"] as const;

@@ -14,6 +14,7 @@ export function ledgerForm(typed: string, unit: LengthUnit): string {
     oneSided,
     bounded,
     fitLimits,
+    inBrackets,
     squared,
     spherical,
     (t: string) => otherUnits(t, unit),
@@ -58,6 +59,8 @@ const fitLimits = (typed: string): string => {
   );
   return typed.replace(again, "$1");
 };
+/** `.312 (+.002/-.000)`: its tolerance in brackets. */
+const inBrackets = (typed: string): string => typed.replace(/(\w) *\( *((?:±|\+|-)[^()]*)\)/g, "$1 $2");
 /** `12.7 [.500]`, `25.4 (1.000)`: the same in the other unit, as far as its decimals tell. */
 function otherUnits(typed: string, unit: LengthUnit): string {
   return typed.replace(

@@ -28,6 +28,8 @@ export const noted = [
   [["ALL", "AROUND"], "ALL AROUND"],
   [["ALL", "ROUND"], "ALL AROUND"],
   [["SW"], "AF"],
+  [["LH"], "LH"],
+  [["LEFT", "HAND"], "LH"],
   [["THK"], "THK"],
   [["THICK"], "THK"],
   [["ALL", "FILLETS"], "ALL FILLETS"],

@@ -1,3 +1,4 @@
+import { figureOf } from "./figure";
 import { sizesBetweenX } from "./leave";
 import { Places } from "./places";
 import type { Size, Words } from "./words";
@@ -6,6 +7,7 @@ const heads = [
   "POCKET",
   "POCKETS",
   "RECESS",
+  "PKT",
   "SLOT",
   "SLOTS",
   "CUTOUT",
@@ -30,6 +32,7 @@ const silent = [
   ["CENTRAL"],
   ["MILL"],
   ["AND"],
+  ["&"],
   ["ALL", "CORNERS"],
   ["IN", "CORNERS"],
   ["CORNERS"],
@@ -71,7 +74,7 @@ class PocketWords {
       if (head.startsWith("OB")) w.takeOne(["HOLES", "HOLE"]);
       return true;
     }
-    const count = this.countOfHead(w) ?? w.count();
+    const count = this.countOfHead(w) ?? (this.head && w.seesProduct() ? null : w.count());
     if (count !== null) {
       if (this.count !== null) return false;
       this.count = count;
@@ -147,8 +150,8 @@ function slotOf(sizes: Size[]): string | null {
     sizes.find((s) => !sizes.some((o) => o.tag === "long" && o === s) && sizes.some((o) => o.tag === "long"));
   if (wide) return `SLOT ${sizes.find((s) => s !== wide)!.text} X ${wide.text}`;
   // Of two sizes without words the longer is the length.
-  const [length, width] = [...sizes].sort((a, b) => Number(b.text) - Number(a.text));
-  return Number.isFinite(Number(length.text))
+  const [length, width] = [...sizes].sort((a, b) => figureOf(b.text) - figureOf(a.text));
+  return Number.isFinite(figureOf(length.text)) && Number.isFinite(figureOf(width.text))
     ? `SLOT ${length.text} X ${width.text}`
     : `SLOT ${sizes[0].text} X ${sizes[1].text}`;
 }

@@ -39,6 +39,8 @@ export const plainSigns = (text: string): string =>
   [...text]
     .map((c) => plain[c] ?? c)
     .join("")
+    .replace(/ W\/(?=[ .R\d])/gi, " , ")
+    .replace(/\bTHRO('|(?![A-Z]))/gi, (all) => "THRU".padEnd(all.length))
     // `4-⌀.25`: so many of them.
     .replace(/^(\s*\d{1,3} ?)-(?= ?⌀)/, "$1X")
     .replace(/^(\s*\d{1,3}) -(?= \.\d+ ?(?:DIA|D)\b)/i, "$1X ")
@@ -61,7 +63,7 @@ const rangePair = /^(\d*\.\d+) ?- ?(\d*\.\d+)(?![\w.])/;
 const decimalsOf = (text: string): number => text.length - text.indexOf(".");
 /** A mixed number with a blank: `1 1/2`. */
 const mixed = /^(\d+) +(\d+\/\d+)(?![\d.-])/;
-const figure = String.raw`\d*[.,]?\d+`;
+const figure = String.raw`(?:\d+\/\d+|\d*[.,]?\d+)`;
 const tolerance = new RegExp(
   String.raw`^±\s*\d+(?:\.\d+)?'|^(?:±|\+\/-|\+-)\s*${figure}°?|^[+-]\s*${figure}\s*\/?\s*[+-]\s*${figure}(?![\w.])|^[+-]\s*${figure}\s*(?:\/\s*|\s)0(?![\w.,])|^0\s*\/\s*[+-]\s*${figure}(?![\w.])`,
 );
@@ -126,9 +128,7 @@ export function isHashedThread(text: string): boolean {
 /** A thread; `M6 X 12 DEEP` is M6 and a depth, for no M6 has a pitch of 12. */
 function threadAt(typed: string): Piece | null {
   // `M10x1,25`: a pitch with a decimal comma.
-  const rest = typed.replace(/^(M\d+) ?X ?(\d),(\d+)(?!\d*,)/i, (all, size, a, b) =>
-    `${size}X${a}.${b}`.padEnd(all.length),
-  );
+  const rest = typed.replace(/^(M\d+ ?X ?\d),(\d+)(?!\d*,)/i, "$1.$2");
   // `#10-24 UNC`: the sign is that of a screw's number, where its series says so.
   const hash = /^#(?=\d+-\d+ ?UN)/i.test(rest) || isHashedThread(rest) ? 1 : 0;
   const t = readThread(rest.slice(hash));
@@ -155,6 +155,8 @@ function pieceAt(text: string, pos: number, before: Token | undefined, unit: Len
   if (thread) return thread;
   const number = numberAt(text, pos, before, unit);
   if (number) return number;
+  // `⌀6 H7 - 15 DEEP`: a dash between blanks parts what is said.
+  if (/^- /.test(rest) && text[pos - 1] === " ") return { is: "sign", text: "-", length: 1 };
   const w = word.exec(rest);
   if (w) return { is: "word", text: w[0].toUpperCase().replace(/[.'/&-]/g, ""), length: w[0].length };
   return /^[⌀↧⌴⌵°,:()⌲&=@/□]/.test(rest) ? { is: "sign", text: rest[0], length: 1 } : null;

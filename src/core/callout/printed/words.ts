@@ -60,6 +60,14 @@ const behind: Record<string, Tag> = {
   DEG: "angle",
   DEGREES: "angle",
 };
+/** Said before a number that has no other word: `⌀60 LG 85`. */
+const ahead: Record<string, Tag> = {
+  LG: "long",
+  LENGTH: "long",
+  WIDTH: "wide",
+  HEIGHT: "high",
+  THICKNESS: "high",
+};
 const across: Record<string, Tag> = { FLATS: "AF", CORNERS: "AC" };
 /** Said of a number and without any bearing on it. */
 const silent = ["REF", "TYP", "TYPICAL", "NOM", "NOMINAL", "BASIC", "MIN", "MAX"];
@@ -120,6 +128,16 @@ export class Words {
       const t = this.ahead(k);
       return t !== undefined && (t.is === "word" || t.is === "sign") && t.text === w;
     });
+  }
+  /**
+   * `50x30`, `50 x 30`: two numbers with an X that is as near to the one as to the other. `4X2` may be four of 2, and
+   * is left to the reader of counts.
+   */
+  seesProduct(): boolean {
+    const [a, x, b] = [this.here, this.ahead(1), this.ahead(2)];
+    if (a?.is !== "number" || x?.text !== "X" || b?.is !== "number") return false;
+    const isMany = x.at === a.end && /^\d+$/.test(a.text) && Number(a.text) <= MOST_COUNTED;
+    return !isMany && x.at - a.end === b.at - x.end;
   }
   /** A word that a number stands straight behind. */
   seesAtNumber(word: string): boolean {
@@ -214,6 +232,12 @@ export class Words {
         return bare;
       }
       if (/^\(/.test(n)) return bare;
+      // `4 X .201 THRU`: of two sizes the second goes through nothing.
+      const isThrough = ["THRU", "THROUGH", "DIA", "D"].includes(this.ahead(2)?.text ?? "");
+      if (save === 0 && t?.text === "X" && this.ahead(1)?.is === "number" && isThrough && /^\d{1,2}$/.test(n)) {
+        this.i++;
+        return bare;
+      }
       // `4 ⌀.25` at the head of a line: a number and a diameter.
       if (save === 0 && t?.text === "⌀" && /^\d{1,3}$/.test(n) && this.ahead(1)?.is === "number") return bare;
     }
@@ -234,7 +258,7 @@ export class Words {
   /** A number with what is said of it before and behind. */
   size(): Size | null {
     const save = this.i;
-    const first = this.here && before[this.here.text];
+    const first = this.here && (before[this.here.text] ?? ahead[this.here.text]);
     if (first) {
       this.i++;
       if (this.here?.is !== "number") this.take(":");
@@ -249,6 +273,8 @@ export class Words {
     }
     const bound = limits ?? this.tolerance();
     const said = this.i;
+    // `.38 MIN DEEP`: said of the number before what it is.
+    if (!first) while (silent.includes(this.here?.text ?? "") && (this.ahead(1)?.text ?? "") in behind) this.i++;
     const tag = first ? this.sameBehind(first) : this.tagBehind();
     const tolerance = bound ?? this.tolerance();
     const remarks = first
@@ -266,9 +292,10 @@ export class Words {
     return size;
   }
 
-  /** A fit behind the word that follows its number: `⌀12 REAM H7`. It is the last number's, which has none yet. */
+  /** A fit or tolerance behind the word that follows its number: `⌀12 REAM H7`. It is the last number's, which has none yet. */
   fitOfLast(): string | null {
-    if (!this.last || this.last.tolerance !== null || this.here?.is !== "word") return null;
+    const isBound = this.here?.is === "word" || this.here?.is === "tolerance";
+    if (!this.last || this.last.tolerance !== null || !isBound) return null;
     const fit = this.tolerance();
     if (fit === null) return null;
     this.toleranced.push({ ...this.last, tolerance: fit });
@@ -331,6 +358,8 @@ export class Words {
   }
 }
 
+/** More than so many of a thing are not told from a size by their X. */
+const MOST_COUNTED = 24;
 /** What may follow a drill's letter. */
 const ends = new Set(["", ",", "THRU", "THROUGH", "↧"]);
 const counted = ["HOLES", "HOLE", "PLACES", "PLACE", "PLCS", "PLC", "PLS", "PL", "TIMES"] as const;
