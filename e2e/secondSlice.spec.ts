@@ -52,6 +52,20 @@ test("a part with planes, ends and repeats, typed, opened and mended by keyboard
   await saved(page);
   await page.reload();
   await expect(volume(page)).toContainText("23.499");
+
+  // One copy gets figures of its own: nothing changes until they do. Twice is refused, below the steps.
+  await row(page, 4).getByRole("button").first().click();
+  const copy = row(page, 4).getByLabel("One copy");
+  await copy.fill("2");
+  await copy.press("Enter");
+  await expect(row(page, 5)).toContainText('PLANE "copy 2"');
+  await expect(volume(page)).toContainText("23.499");
+  await copy.fill("2");
+  await copy.press("Enter");
+  const news = page.getByText("copy 2 is left out already");
+  await expect(news).toBeVisible();
+  const steps = (await page.getByRole("navigation").boundingBox())!;
+  expect((await news.boundingBox())!.y).toBeGreaterThan(steps.y + steps.height);
 });
 
 test("edges go off and on as a class, and a row is put before another", async ({ page }) => {

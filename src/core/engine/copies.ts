@@ -3,7 +3,7 @@ import { fail, ok, type Result } from "../base/result";
 import { MEET, COINCIDENT } from "../geometry/tolerance";
 import { gridPlaces, linePlaces, roundAngles } from "../geometry/arrays";
 import { axisDirections, mirrorIn, movedFrame, moveBy, turnAbout, turnedFrame, type Motion } from "../geometry/motion";
-import { dot, fromFrame, length, scale, sub, v3, type Frame, type Vec3 } from "../geometry/vec";
+import { dot, fromFrame, length, scale, sideFrame, sub, v3, type Frame, type Vec3 } from "../geometry/vec";
 import { flippedPoint } from "../outline/flip";
 import { isSeated, type Copies, type EndPlane, type Recipe, type SeatedRecipe } from "../rows";
 import { advance, type Standing } from "./advance";
@@ -22,14 +22,14 @@ export interface PlacedAt {
 /**
  * Puts the rows of a repeat or mirror again at every other place, one copy after the other on the part as it stands.
  * @param at how far the part has come
- * @returns the part with all copies, and what they are, for a repeat of this repeat
+ * @returns the part with all copies, what they are, for a repeat of this repeat, and where each went
  */
 export function placeCopies(
   recipe: Extract<Recipe, { op: "repeat" }>,
   seat: Seat,
   at: Standing,
   placeOn: PlaceOn,
-): Result<{ reached: Standing; elements: Element[] }> {
+): Result<{ reached: Standing; elements: Element[]; copies: Frame[] }> {
   const motions = motionsOf(recipe.copies, seat);
   if (!motions.ok) return motions;
   const group = elementsOf(recipe.rows, seat);
@@ -51,8 +51,13 @@ export function placeCopies(
       if (copy.ok) elements.push(copy.value);
     }
   }
-  return ok({ reached, elements });
+  // What is mirrored has no plane that a row as it was typed could stand on.
+  const copies = motions.value.flatMap((m) => (m.mirrors ? [] : [movedFrame(zero, m)]));
+  return ok({ reached, elements, copies });
 }
+
+/** The job's zero, looking up. */
+const zero = sideFrame("top", 0);
 
 function goOn(copy: Element, at: Standing, seat: Seat): Result<Standing> {
   let reached = at;

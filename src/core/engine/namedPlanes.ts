@@ -67,6 +67,12 @@ function madeOf(plane: NamedPlane, scope: NumberScope, source: PlaneSource): Res
       return ok({ is: "tangent", row: m.row, angle: value("angle") });
     case "index":
       return ok({ is: "index", angle: value("angle"), about: m.about });
+    case "copy": {
+      const { copy, row } = m;
+      if (!m.from) return ok({ is: "copy", copy, row, from: { on: "origin", z: 0 } });
+      const from = withNamedPlanes(planeOf(m.from as object), source);
+      return from.ok ? ok({ is: "copy", copy, row, from: from.value }) : from;
+    }
   }
 }
 

@@ -39,8 +39,8 @@ export function place(recipe: Recipe, row: string, seat: Seat, at: Standing): Re
           : placed;
       });
       if (!made.ok) return made;
-      const { reached, elements } = made.value;
-      return ok({ step: null, planes: { ...nothing, elements }, thru: false, reached });
+      const { reached, elements, copies } = made.value;
+      return ok({ step: null, planes: { ...nothing, elements, copies }, thru: false, reached });
     }
     case "said":
       return placeSaid(recipe, seat);

@@ -15,7 +15,7 @@ import {
   type Side,
   type Vec3,
 } from "../geometry/vec";
-import { axisDirections, frameAcross, turnAbout, turnedFrame } from "../geometry/motion";
+import { axisDirections, frameAcross, motionTo, movedFrame, turnAbout, turnedFrame } from "../geometry/motion";
 import { fail, ok, type Result } from "../base/result";
 import type { PlaneMade, PlanePlace } from "../rows";
 import type { Element } from "./element";
@@ -40,6 +40,8 @@ export interface RowPlanes {
   shape?: RowShape;
   /** What it put there, place by place, for repeats; without it the row cannot be repeated. */
   elements?: Element[];
+  /** Where the job's zero comes to lie with each copy of a repeat, without the original. */
+  copies?: Frame[];
 }
 
 /** What planes are found on: a state, and what the rows before it offer. */
@@ -174,7 +176,18 @@ function madePlane(made: PlaneMade, seat: Seat): Result<Frame> {
       const offset = seat.key === null ? 0 : offsetAlong(seat.kernel, seat.key, n).offset;
       return ok({ origin: scale(n, offset), x: nx, y: ny, normal: n });
     }
+    case "copy":
+      return planeOfCopy(made, seat);
   }
+}
+
+/** A plane as a copy of a repeat has it, whether the copy is left out or not. */
+function planeOfCopy({ copy, row, from }: Extract<PlaneMade, { is: "copy" }>, seat: Seat): Result<Frame> {
+  const take = (p: RowPlanes) => p.copies?.[copy - 2];
+  const zero = ofRow(row, seat, take, `copy ${copy}`, "a repeat of so many; the original is copy 1");
+  if (!zero.ok) return zero;
+  const frame = frameOf(from, seat);
+  return frame.ok ? ok(movedFrame(frame.value, motionTo(zero.value))) : frame;
 }
 
 /** The plane half way between two others, looking as the first does; between planes that meet it halves their angle. */

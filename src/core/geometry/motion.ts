@@ -43,6 +43,12 @@ export function movedFrame(f: Frame, m: Motion): Frame {
   };
 }
 
+/** What brings the zero of space to lie in a frame. */
+export function motionTo(f: Frame): Motion {
+  const direction = (d: Vec3) => add(add(scale(f.x, d.x), scale(f.y, d.y)), scale(f.normal, d.z));
+  return { point: (p) => add(f.origin, direction(p)), direction, mirrors: false };
+}
+
 export const axisDirections: Record<"x" | "y" | "z", Vec3> = { x: v3(1, 0, 0), y: v3(0, 1, 0), z: v3(0, 0, 1) };
 
 /** A frame across an axis of the job, its normal along it; angles count from the next axis round. */

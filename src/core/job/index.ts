@@ -25,6 +25,7 @@ export * from "./users";
 export { formOf, stockForms, type UsualSizes } from "./stockForms";
 export * from "./edits";
 export * from "./groups";
+export { ownCopy } from "./ownCopy";
 export * from "./parts";
 export type * from "./stored";
 export * from "./release";

@@ -3,6 +3,15 @@ import { problemsOf } from "@/core/base/result";
 /** What can be wrong here: a code each, what it is about, and its words. */
 export const problems = problemsOf("job", {
   notADocument: () => ({ message: "this is no job document", expected: 'an object with "format": "sgorbia.job"' }),
+  noRepeat: (row: string) => ({ message: `${row} is no repeat`, expected: "a row that makes copies" }),
+  copyLeftOut: (copy: number) => ({
+    message: `copy ${copy} is left out already`,
+    expected: "a copy that is made; the original is 1",
+  }),
+  standsOnNoPlane: (row: string) => ({
+    message: `${row} stands on no plane of its own`,
+    expected: "rows that stand on planes, or on one another",
+  }),
   notADocumentOfJobs: () => ({ message: "this is no job document" }),
   newerVersion: (version: number, known: number) => ({
     message: `this document is of version ${version}, newer than this program`,

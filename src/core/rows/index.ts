@@ -6,3 +6,4 @@ export * from "./planeRef";
 export * from "./edges";
 export * from "./changedRow";
 export * from "./namedPlane";
+export { repeated } from "./repeat";

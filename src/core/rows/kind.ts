@@ -45,7 +45,8 @@ export type PlaneMade =
   | { is: "midway"; a: PlanePlace; b: PlanePlace }
   | { is: "tilt"; angle: number; about: Along; at: Vec3 }
   | { is: "tangent"; row: string; angle: number }
-  | { is: "index"; angle: number; about: Along };
+  | { is: "index"; angle: number; about: Along }
+  | { is: "copy"; copy: number; row: string; from: PlanePlace };
 
 /** Where a row ends: at a depth, through everything, at the next void or material, at a plane and so far past it. */
 export type Extent = number | "thru" | "next" | EndPlane;
@@ -164,6 +165,8 @@ export type Field =
   /** Another row, by its number; several of them. */
   | { field: "row"; path: string; label: string; optional?: boolean }
   | { field: "rows"; path: string; label: string }
+  /** One copy of a repeat, which can be given figures of its own. */
+  | { field: "copy" }
   | { field: "edges" };
 
 /** The word a row begins with. */

@@ -18,6 +18,13 @@ export const planeMaking = z.discriminatedUnion("is", [
   z.strictObject({ is: z.literal("tangent"), row: rowRef, angle: numberText }),
   /** The piece turned, then its top. */
   z.strictObject({ is: z.literal("index"), angle: numberText, about: axis }),
+  /** Where a copy of a repeat has a plane of the original; without one, the job's zero looking up. */
+  z.strictObject({
+    is: z.literal("copy"),
+    copy: z.number().int().min(2).max(5000),
+    row: rowRef,
+    from: planeRef.optional(),
+  }),
 ]);
 export const namedPlaneSchema = z.strictObject({
   id: z.string().min(1).max(64),
@@ -59,7 +66,19 @@ export function readPlaneMaking(r: Reader, names: RowNames): NamedPlane["making"
     const angle = r.angle("angle");
     return { is: "index", angle, about: axisAt(r) };
   }
-  return r.fail("OFFSET, MIDWAY, TILT, TANGENT TO or INDEX");
+  if (r.take("COPY")) return copyAt(r, names);
+  return r.fail("OFFSET, MIDWAY, TILT, TANGENT TO, INDEX or COPY");
+}
+
+/** `COPY 4 OF 7 FROM TOP`: where copy 4 that row 7 makes has its top. */
+function copyAt(r: Reader, names: RowNames): NamedPlane["making"] {
+  r.skip();
+  const at = r.pos;
+  const copy = r.whole("the number of a copy; the original is 1");
+  if (copy < 2) r.fail("a number from 2", "the original is copy 1 and has its own planes", at);
+  r.want("OF");
+  const row = names.idOf(r.whole("the number of a repeat"));
+  return { is: "copy", copy, row, ...(r.take("FROM") ? { from: readPlane(r, names) } : {}) };
 }
 
 function readPlace(r: Reader) {
@@ -88,6 +107,10 @@ export function writeNamedPlane({ name, making: m }: NamedPlane, names: RowNames
       return `${head} TANGENT TO ${names.numberOf(m.row)} AT ${inCallout(m.angle)}`;
     case "index":
       return `${head} INDEX ${inCallout(m.angle)} ABOUT ${m.about.toUpperCase()}`;
+    case "copy": {
+      const from = m.from ? ` FROM ${writePlane(m.from, names)}` : "";
+      return `${head} COPY ${m.copy} OF ${names.numberOf(m.row)}${from}`;
+    }
   }
 }
 
@@ -104,6 +127,7 @@ export function numbersOfPlane({ making: m }: NamedPlane): NumberField[] {
     case "offset":
       return [{ path: "by", label: "Offset", quantity: "coordinate", means: "coordinate", text: m.by }];
     case "midway":
+    case "copy":
       return [];
     case "tilt":
       return [

@@ -6,6 +6,7 @@ import { deriveSources, numberScope, reportNumbers } from "@/core/engine/numbers
 import { getPath } from "@/core/grammar/grammar";
 import { NumberBox } from "../common/NumberBox";
 import { OutlineBox } from "../outline/OutlineBox";
+import { CopyEditor } from "./CopyEditor";
 import { EdgesEditor } from "./EdgesEditor";
 import { PlaceEditor, PlaneEditor, type SetBody, type SetNumber } from "./editors";
 import { ChoiceBox } from "../fields/ChoiceBox";
@@ -54,6 +55,7 @@ const drawn: Drawing = {
   standing: (_, editing) => <PlaneBox {...editing} path="plane" label="Stands on" />,
   row: (f, editing) => <RowBox {...editing} path={f.path} label={f.label} />,
   rows: (f, editing) => <RowsBox {...editing} path={f.path} label={f.label} />,
+  copy: (_, { job, row }) => <CopyEditor job={job} row={row} />,
   edges: (_, editing) => <EdgesEditor {...editing} />,
 };
 

@@ -6,6 +6,9 @@ import { useState, type ReactNode } from "react";
 import { controlsFor } from "../style/theme";
 import { useLight } from "./light";
 
+/** Short news comes below the ruler of steps, which is lowest where a window is narrow, px. */
+const BELOW_STEPS = 80;
+
 /** Everything stands in here: data fetching, dialogs, and their look on paper or in the dark. */
 export function Frame({ children }: { children: ReactNode }) {
   const [client] = useState(
@@ -15,7 +18,7 @@ export function Frame({ children }: { children: ReactNode }) {
   return (
     <AntdRegistry layer>
       <ConfigProvider theme={controlsFor(light)}>
-        <App notification={{ placement: "bottomLeft" }} message={{ maxCount: 3 }}>
+        <App notification={{ placement: "bottomLeft" }} message={{ maxCount: 3, top: BELOW_STEPS }}>
           <QueryClientProvider client={client}>{children}</QueryClientProvider>
         </App>
       </ConfigProvider>

@@ -163,6 +163,10 @@ function copiesOf(w: Resolved<Repeat>["way"], raw: Repeat["way"]): Result<Copies
   }
 }
 
+/** What a repeat takes and leaves out; null of a row that is none. */
+export const repeated = (body: { kind: string }): Pick<Repeat, "rows" | "skip"> | null =>
+  body.kind === repeat.kind ? (body as Repeat) : null;
+
 const q = "?";
 /** Rows once more, at other places: `REPEAT 3-5 6X AROUND Z`. Each copy has its own depth where it goes to something. */
 export const repeat: RowKind<Repeat> = {
@@ -208,5 +212,6 @@ export const repeat: RowKind<Repeat> = {
     { field: "number", path: "way.ny", label: "Along y" },
     { field: "number", path: "way.dx", label: "Spacing x" },
     { field: "number", path: "way.dy", label: "Spacing y" },
+    { field: "copy" },
   ],
 };
