@@ -90,18 +90,32 @@ test("while the hub is edited the page's thread is free", async ({ page }, info)
       type: "longtask",
     });
   });
+  const longest = () =>
+    page.evaluate(() => {
+      const { longTasks } = window as Window & { longTasks?: number[] };
+      return (longTasks ?? []).splice(0).reduce((a, b) => Math.max(a, b), 0);
+    });
+  const stage = (await page.getByTestId("stage").boundingBox())!;
+  const cross = async () => {
+    for (let i = 0; i < 30; i++) await page.mouse.move(stage.x + 200 + i * 10, stage.y + 200 + i * 4);
+  };
+  // The stage is drawn by software here: what a graphics card does in a moment holds the thread. So much it takes by itself.
+  await page.mouse.move(stage.x + 200, stage.y + 200);
+  await page.mouse.down();
+  await cross();
+  await page.mouse.up();
+  const drawn = Math.max(await longest(), 100);
   const line = page.getByLabel("Callout line");
   await line.click();
   await line.pressSequentially("CUT 2X ⌀3 DEEP 4 ON BC 60 FROM 15", { delay: 60 });
   await line.press("Enter");
   await expect(line).toHaveValue("");
-  const stage = (await page.getByTestId("stage").boundingBox())!;
-  for (let i = 0; i < 30; i++) await page.mouse.move(stage.x + 200 + i * 10, stage.y + 200 + i * 4);
+  await cross();
   await saved(page);
-  const tasks = await page.evaluate(() => (window as Window & { longTasks?: number[] }).longTasks ?? []);
-  info.annotations.push({ type: "tasks over 50 ms", description: tasks.join(", ") || "none" });
-  // The stage is drawn by software here: what a graphics card does in a moment holds the thread. Reported, and bounded.
-  expect(Math.max(0, ...tasks)).toBeLessThan(1000);
+  const edited = await longest();
+  info.annotations.push({ type: "longest task", description: `${edited} ms while edited, ${drawn} ms while turned` });
+  // The hub takes the kernel a second and more: on the page's thread that would be many times one picture.
+  expect(edited).toBeLessThan(6 * drawn);
   await page.getByRole("button", { name: "Undo" }).click();
   await saved(page);
 });

@@ -33,6 +33,44 @@ describe("balloons over repeats", () => {
     );
     expect([s[1][0], s[2][0]]).toEqual(["proved", "proved"]);
   });
+  const block = "LEAVE BLOCK 120 X 60 X 20";
+  const holed = [block, "CUT ⌀5 THRU AT -40,-10"];
+  it.each([
+    ["the pitch of a line", ["#1 20"], [...holed, "REPEAT 2 LINE 4X BY #1 ALONG X"], "proved"],
+    ["a pitch that is off", ["#1 20"], [...holed, "REPEAT 2 LINE 4X BY (#1+1) ALONG X"], "off"],
+    ["the pitch across a grid", ["#1 15"], [...holed, "REPEAT 2 GRID 3 2 BY 20 #1"], "proved"],
+    [
+      "the pitch of pockets",
+      ["#1 22"],
+      [block, "CUT POCKET 10 X 8 R2 DEEP 5", "REPEAT 2 LINE 3X BY #1 ALONG X"],
+      "proved",
+    ],
+    [
+      "a step of degrees",
+      ["#1 30°"],
+      ["LEAVE ROUND ⌀100 X 10", "CUT ⌀5 THRU AT 30,5", "REPEAT 2 3X AROUND Z STEP #1"],
+      "proved",
+    ],
+    [
+      "a step that is off",
+      ["#1 30°"],
+      ["LEAVE ROUND ⌀100 X 10", "CUT ⌀5 THRU AT 30,5", "REPEAT 2 3X AROUND Z STEP (#1+1)"],
+      "off",
+    ],
+    // The only copy is cut away by a wider hole: there is nothing to measure.
+    [
+      "what is gone",
+      ["#1 20"],
+      [...holed, "REPEAT 2 LINE 2X BY #1 ALONG X", "CUT POCKET ⌀8 THRU AT -20,-10"],
+      "drives",
+    ],
+  ])("%s is told by the copies", async (_, balloons, rows, state) => {
+    expect((await states(...balloons, ...rows))[1][0]).toBe(state);
+  });
+  it("the pitch of a line is measured where the copies stand", async () => {
+    const { ledger } = await evaluateCard(mm("#1 20", ...holed, "REPEAT 2 LINE 4X BY (#1+1) ALONG X"));
+    expect(ledger[0].measured).toBeCloseTo(21, 9);
+  });
   it("a mirrored boss proves its size", async () => {
     const s = await states(
       "#1 2X ⌀8",

@@ -1,15 +1,15 @@
 import { problems } from "./problems";
 import { fail, ok, type Result } from "../base/result";
 import { MEET, COINCIDENT } from "../geometry/tolerance";
-import { gridPlaces, linePlaces, roundAngles } from "../geometry/arrays";
-import { axisDirections, mirrorIn, movedFrame, moveBy, turnAbout, turnedFrame, type Motion } from "../geometry/motion";
-import { dot, fromFrame, length, scale, sideFrame, sub, v3, type Frame, type Vec3 } from "../geometry/vec";
+import { axisDirections, mirrorIn, movedFrame, moveBy, turnedFrame, type Motion } from "../geometry/motion";
+import { dot, fromFrame, length, sideFrame, sub, v3, type Frame, type Vec3 } from "../geometry/vec";
 import { flippedPoint } from "../outline/flip";
 import { isSeated, type Copies, type EndPlane, type Recipe, type SeatedRecipe } from "../rows";
 import { advance, type Standing } from "./advance";
 import type { EdgeMark, Element } from "./element";
 import type { EdgeInfo, KernelStep } from "./kernel";
 import { flippedBody, flippedRecipe } from "./flipped";
+import { plainMotions, turnsAbout } from "./motions";
 import { axisOfRow, frameOf, middleOfRow, type Seat } from "./planes";
 
 /** Puts a seated recipe on a frame that is known; `place` without finding its plane. */
@@ -48,7 +48,7 @@ export function placeCopies(
         return fail(problems.copyFault(k + 2, seat.nameOf(element.row), first.message), { expected: first.expected });
       }
       reached = made.value;
-      if (copy.ok) elements.push(copy.value);
+      if (copy.ok) elements.push({ ...copy.value, motion: k });
     }
   }
   // What is mirrored has no plane that a row as it was typed could stand on.
@@ -212,27 +212,24 @@ function isMoved(was: EdgeInfo, is: EdgeInfo, motion: Motion): boolean {
 
 /** Where the copies go, without the original. */
 function motionsOf(copies: Copies, seat: Seat): Result<Motion[]> {
-  const others = <P>(places: P[], motion: (p: P) => Motion): Motion[] => places.slice(1).map(motion);
+  const plain = plainMotions(copies);
+  if (plain) return ok(plain);
   switch (copies.by) {
-    case "line": {
-      const along = axisDirections[copies.along];
-      return ok(others(linePlaces(copies.count, copies.step), (p) => moveBy(scale(along, p.x))));
-    }
-    case "grid":
-      return ok(others(gridPlaces(copies.nx, copies.ny, copies.dx, copies.dy), (p) => moveBy(v3(p.x, p.y, 0))));
-    case "around": {
-      const { axis, count, step } = copies;
-      const frame = "row" in axis ? axisOfRow(axis.row, seat) : null;
-      if (frame && !frame.ok) return frame;
-      const through = frame ? frame.value.origin : v3(0, 0, 0);
-      const about = frame ? frame.value.normal : axisDirections["row" in axis ? "z" : axis.along];
-      return ok(others(roundAngles(count, 0, step), (turn) => turnAbout(through, about, turn)));
-    }
+    case "around":
+      return aboutRow(copies, seat);
     case "like":
       return likeRow(copies.row, seat);
     case "mirror":
       return mirrorOf(copies.about, seat);
+    default:
+      return ok([]);
   }
+}
+
+function aboutRow(copies: Extract<Copies, { by: "around" }>, seat: Seat): Result<Motion[]> {
+  if (!("row" in copies.axis)) return ok([]);
+  const frame = axisOfRow(copies.axis.row, seat);
+  return frame.ok ? ok(turnsAbout(frame.value.origin, frame.value.normal, copies)) : frame;
 }
 
 function likeRow(row: string, seat: Seat): Result<Motion[]> {

@@ -49,6 +49,14 @@ export function motionTo(f: Frame): Motion {
   return { point: (p) => add(f.origin, direction(p)), direction, mirrors: false };
 }
 
+/** A frame carried along when what lies in one frame comes to lie in another. */
+export function carried(f: Frame, from: Frame, to: Frame): Frame {
+  const within = (d: Vec3) => v3(dot(d, from.x), dot(d, from.y), dot(d, from.normal));
+  const { point, direction } = motionTo(to);
+  const moved = (d: Vec3) => direction(within(d));
+  return { origin: point(within(sub(f.origin, from.origin))), x: moved(f.x), y: moved(f.y), normal: moved(f.normal) };
+}
+
 export const axisDirections: Record<"x" | "y" | "z", Vec3> = { x: v3(1, 0, 0), y: v3(0, 1, 0), z: v3(0, 0, 1) };
 
 /** A frame across an axis of the job, its normal along it; angles count from the next axis round. */

@@ -47,7 +47,7 @@ export function judge(
     .map((u) =>
       verdict(
         b,
-        (d) => d.rows.includes(u.row) && (u.ids === null || d.of.some((o) => u.ids!.has(o.id))),
+        (d) => (u.row === null || d.rows.includes(u.row)) && (u.ids === null || d.of.some((o) => u.ids!.has(o.id))),
         mine,
         all,
         limits,

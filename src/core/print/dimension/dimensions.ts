@@ -1,11 +1,12 @@
-import { dot, length, sub, type Frame, type Vec3 } from "../../geometry/vec";
+import { dot } from "../../geometry/vec";
 import { numberScope, reportNumbers } from "../../engine/numbers";
 import type { EdgeInfo, FaceInfo } from "../../engine/kernel";
 import type { Solved, SolvedRow } from "../../engine/solve";
 import type { Balloon, Job } from "../../job/schema";
 import { drivingValue } from "../../balloons/tolerance";
 import { edgeDimensions, type NumberSlope } from "./edgeDimensions";
-import { circleThrough, waysOfOne, waysOfTwo, type Family } from "./measure";
+import { circlesOf } from "./circles";
+import { waysOfOne, waysOfTwo, type Family, type Measure } from "./measure";
 import { modelOf, type PartModel } from "./model";
 import { Mouths } from "./mouths";
 import { Moves, stepOf, type Use } from "./moves";
@@ -30,14 +31,6 @@ export interface Dimension {
   slope: number;
   /** Whether no other balloon has a part in it. Worked out when it is asked for. */
   alone(): boolean;
-}
-
-/** Asks the shapes, moved or not, for one figure. */
-interface Measure {
-  family: Dimension["family"];
-  words: string;
-  ids: string[];
-  of: (get: (id: string) => Shape) => number | null;
 }
 
 const MOST_COPIES = 16;
@@ -109,7 +102,7 @@ export class Dimensions {
           });
       }
     }
-    measures.push(...this.circles(movingIds), ...this.depths(moving));
+    measures.push(...circlesOf(this.model, movingIds, (id) => this.standing(id) !== null), ...this.depths(moving));
     const found = measures.flatMap((m) => this.dimension(m, balloon, move.step, move.shapes));
     return [...found, ...this.ofEdges(balloon)];
   }
@@ -171,7 +164,12 @@ export class Dimensions {
   private rowsOf(balloon: Balloon): Set<string> {
     const known = this.rowIds.get(balloon.number);
     if (known) return known;
-    const made = new Set((this.citing.get(balloon.number) ?? []).map((r) => r.row.id));
+    // A repeat's own numbers size what it takes again.
+    const made = new Set(
+      (this.citing.get(balloon.number) ?? []).flatMap((r) =>
+        r.recipe?.op === "repeat" ? [r.row.id, ...r.recipe.rows] : [r.row.id],
+      ),
+    );
     this.rowIds.set(balloon.number, made);
     return made;
   }
@@ -317,56 +315,6 @@ export class Dimensions {
     });
   }
 
-  /** Circles through the axes of a row's copies, and the directions the copies stand in about their middle. */
-  private circles(moving: Set<string>): Measure[] {
-    return this.model.rows.flatMap((m): Measure[] => {
-      const ids = this.axesOf(m.row.row.id);
-      if (ids.length < 2 || !ids.some((id) => moving.has(id))) return [];
-      const circle = (get: (id: string) => Shape) =>
-        circleThrough(
-          ids.map((id) => {
-            const s = get(id);
-            return s.is === "plane" ? { x: 0, y: 0, z: 0 } : s.origin;
-          }),
-          m.frame.normal,
-        );
-      const out: Measure[] = [
-        {
-          family: "boltCircle",
-          words: `circle through ${ids.length} axes`,
-          ids,
-          of: (get) => circle(get)?.diameter ?? null,
-        },
-      ];
-      for (const id of ids.slice(0, 4))
-        for (const [word, from] of directions(m.frame))
-          out.push({
-            family: "angle",
-            words: `an axis about the middle, from ${word}`,
-            ids,
-            of: (get) => {
-              const c = circle(get);
-              const s = get(id);
-              return c && s.is !== "plane" ? angleBetween(sub(s.origin, c.centre), from, m.frame.normal) : null;
-            },
-          });
-      return out;
-    });
-  }
-
-  /** One axis of every copy of a row, all of the same kind, where every copy still stands. */
-  private axesOf(row: string): string[] {
-    const byName = new Map<string, Surface[]>();
-    for (const s of this.model.surfaces.values())
-      if (s.row === row && s.shape.is === "cylinder") {
-        const name = s.id.split("/")[2];
-        byName.set(name, [...(byName.get(name) ?? []), s]);
-      }
-    for (const list of byName.values())
-      if (list.length > 1 && list.every((s) => this.standing(s.id))) return list.map((s) => s.id);
-    return [];
-  }
-
   private ofEdges(balloon: Balloon): Dimension[] {
     const rows = (this.citing.get(balloon.number) ?? []).filter((r) => r.recipe?.op === "edges");
     if (!rows.length || balloon.kind === "count" || balloon.reference) return [];
@@ -411,18 +359,4 @@ export class Dimensions {
 function lazily(work: () => boolean): { alone: () => boolean } {
   let known: boolean | null = null;
   return { alone: () => (known ??= work()) };
-}
-
-const directions = (f: Frame): [string, Vec3][] => [
-  ["x", f.x],
-  ["y", f.y],
-  ["-x", { x: -f.x.x, y: -f.x.y, z: -f.x.z }],
-  ["-y", { x: -f.y.x, y: -f.y.y, z: -f.y.z }],
-];
-
-/** Angle between two directions seen along a third, 0 to half a turn. */
-function angleBetween(d: Vec3, from: Vec3, normal: Vec3): number | null {
-  const flat = sub(d, { x: normal.x * dot(d, normal), y: normal.y * dot(d, normal), z: normal.z * dot(d, normal) });
-  const l = length(flat);
-  return l < COINCIDENT ? null : Math.acos(Math.max(-1, Math.min(1, dot(flat, from) / l)));
 }

@@ -5,6 +5,14 @@ import { COINCIDENT, CONTACT } from "../../geometry/tolerance";
 /** What kind of dimension a measurement is; a balloon says which it prints. */
 export type Family = "diameter" | "radius" | "distance" | "angle" | "boltCircle";
 
+/** Asks the shapes of a model, moved or not, for one figure. */
+export interface Measure {
+  family: Family | "leg" | "depth";
+  words: string;
+  ids: string[];
+  of: (get: (id: string) => Shape) => number | null;
+}
+
 /** A way to measure one shape, or two: what it is called, and its figure for any numbers. */
 interface Way {
   family: Family;

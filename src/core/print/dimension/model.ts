@@ -1,8 +1,10 @@
-import { dot, fromFrame, scale, add, sideNormal, v2, type Frame, type Vec3 } from "../../geometry/vec";
+import { dot, fromFrame, scale, add, sideFrame, sideNormal, v2, type Frame, type Vec3 } from "../../geometry/vec";
 import type { SolvedRow } from "../../engine/solve";
+import { carried, movedFrame } from "../../geometry/motion";
 import { flippedRecipe } from "../../engine/flipped";
+import { plainMotions } from "../../engine/motions";
 import { levelsOf } from "../../engine/placedBody";
-import { isSeated, type Recipe, type SeatedRecipe } from "../../rows";
+import { isSeated, type Copies, type Recipe, type SeatedRecipe } from "../../rows";
 import { surfacesOf, type StepWall, type Surface } from "./surfaces";
 import { COINCIDENT, CONTACT, PARALLEL, ROUNDING } from "../../geometry/tolerance";
 
@@ -23,7 +25,7 @@ interface RowModel {
   /** For a step: which way its side looks, where the edge of the part stands that way, and what makes that edge. */
   edge: { normal: Vec3; offset: number; anchor: Anchor } | null;
   /** A copy that a repeat or mirror made of the row: its first place among all of them, and whether it is turned over. */
-  copy?: { from: number; mirrored: boolean };
+  copy?: { from: number; mirrored: boolean; by: string; motion: number; copies: Copies };
 }
 
 /** Every surface the rows make, and how each row stands on those before it: the part as numbers, without its solid. */
@@ -55,10 +57,11 @@ export function modelOf(rows: SolvedRow[]): PartModel {
 /** Copies of earlier rows that a row of repeats has made, with their surfaces. */
 function copiesIn(row: SolvedRow, model: PartModel): RowModel[] {
   if (row.state !== "ok" || row.recipe?.op !== "repeat") return [];
+  const { copies } = row.recipe;
   return (row.planes?.elements ?? []).flatMap((e): RowModel[] => {
     const original = model.rows.find((m) => m.row.row.id === e.row && !m.copy);
     if (!original || !isSeated(e.recipe) || !e.frame || e.from === undefined) return [];
-    const copy = { from: e.from, mirrored: Boolean(e.mirrored) };
+    const copy = { from: e.from, mirrored: Boolean(e.mirrored), by: row.row.id, motion: e.motion ?? 0, copies };
     const made: RowModel = { ...original, recipe: e.recipe, frame: e.frame, edge: null, copy };
     for (const s of copiedSurfaces(made, original, e.recipe, e.frame)) model.surfaces.set(s.id, s);
     return [made];
@@ -83,8 +86,9 @@ export function movedModel(model: PartModel, recipes: Map<string, Recipe | null>
       const original = model.rows.find((o) => o.row === m.row && !o.copy)!;
       const moved = recipe !== m.recipe && m.copy.mirrored ? flippedRecipe(recipe) : recipe;
       const by = shifts.get(m.row.row.id) ?? 0;
-      if (!recipes.has(m.row.row.id) && Math.abs(by) < ROUNDING) continue;
-      const to: Frame = { ...m.frame, origin: add(m.frame.origin, scale(m.frame.normal, by)) };
+      const again = repeatedFrame(m.copy, m.frame, recipes.get(m.copy.by));
+      if (!recipes.has(m.row.row.id) && Math.abs(by) < ROUNDING && again === m.frame) continue;
+      const to: Frame = { ...again, origin: add(again.origin, scale(again.normal, by)) };
       for (const s of copiedSurfaces(m, original, moved, to)) out.set(s.id, s);
       continue;
     }
@@ -103,6 +107,14 @@ export function movedModel(model: PartModel, recipes: Map<string, Recipe | null>
   }
   return out;
 }
+
+/** Where a copy stands when its repeat has other numbers. */
+function repeatedFrame(copy: NonNullable<RowModel["copy"]>, frame: Frame, repeat: Recipe | null | undefined): Frame {
+  if (repeat?.op !== "repeat") return frame;
+  const [was, is] = [copy.copies, repeat.copies].map((c) => plainMotions(c)?.[copy.motion]);
+  return was && is ? carried(frame, movedFrame(zero, was), movedFrame(zero, is)) : frame;
+}
+const zero = sideFrame("top", 0);
 
 const startOf = (r: SeatedRecipe): number => ("start" in r.plane ? r.plane.start : 0);
 const heightOf = (r: SeatedRecipe): number => (r.plane.on === "origin" ? r.plane.z : 0);

@@ -17,7 +17,8 @@ import type { Shape } from "./surfaces";
  * by itself.
  */
 export interface Use {
-  row: string;
+  /** Null for a repeat, which makes no surfaces of its own. */
+  row: string | null;
   ids: Set<string> | null;
 }
 
@@ -100,9 +101,10 @@ export class Moves {
     return rows.flatMap((r): Use[] => {
       if (r.recipe?.op === "edges") return r.numbers.some(alone) ? [{ row: r.row.id, ids: null }] : [];
       const moved = reportNumbers(r.row.body, scope);
+      const maker = r.recipe?.op === "repeat" ? null : r.row.id;
       const own = r.numbers
         .filter(alone)
-        .map((n) => ({ row: r.row.id, ids: this.movedBy(r, [moved.find((m) => m.path === n.path)!]) }));
+        .map((n) => ({ row: maker, ids: this.movedBy(r, [moved.find((m) => m.path === n.path)!]) }));
       const drawn = r.outlineNumbers.some(alone)
         ? [
             {

@@ -1,0 +1,87 @@
+import { dot, length, scale, sub, type Frame, type Vec3 } from "../../geometry/vec";
+import { COINCIDENT } from "../../geometry/tolerance";
+import { circleThrough, type Measure } from "./measure";
+import type { PartModel } from "./model";
+import type { Shape, Surface } from "./surfaces";
+
+/** Circles through the axes of a row's copies, and the directions the copies stand in about their middle. */
+export function circlesOf(model: PartModel, moving: Set<string>, stands: (id: string) => boolean): Measure[] {
+  // Copies share the axes of their original, and are looked at from where that stands.
+  const originals = model.rows.filter((m) => !m.copy);
+  return originals.flatMap((m): Measure[] => {
+    const ids = axesOf(model, m.row.row.id, stands);
+    if (ids.length < 2 || !ids.some((id) => moving.has(id))) return [];
+    const circle = (get: (id: string) => Shape) =>
+      circleThrough(
+        ids.map((id) => {
+          const s = get(id);
+          return s.is === "plane" ? { x: 0, y: 0, z: 0 } : s.origin;
+        }),
+        m.frame.normal,
+      );
+    const out: Measure[] = [
+      {
+        family: "boltCircle",
+        words: `circle through ${ids.length} axes`,
+        ids,
+        of: (get) => circle(get)?.diameter ?? null,
+      },
+    ];
+    for (const [i, id] of ids.slice(1, 4).entries())
+      out.push({
+        family: "angle",
+        words: "between two axes about their middle",
+        ids,
+        of: (get) => {
+          const c = circle(get);
+          const [a, b] = [get(ids[i]), get(id)];
+          if (!c || a.is === "plane" || b.is === "plane") return null;
+          const from = across(sub(a.origin, c.centre), m.frame.normal);
+          return angleBetween(sub(b.origin, c.centre), scale(from, 1 / length(from)), m.frame.normal);
+        },
+      });
+    for (const id of ids.slice(0, 4))
+      for (const [word, from] of directions(m.frame))
+        out.push({
+          family: "angle",
+          words: `an axis about the middle, from ${word}`,
+          ids,
+          of: (get) => {
+            const c = circle(get);
+            const s = get(id);
+            return c && s.is !== "plane" ? angleBetween(sub(s.origin, c.centre), from, m.frame.normal) : null;
+          },
+        });
+    return out;
+  });
+}
+
+/** One axis of every copy of a row, all of the same kind, where every copy still stands. */
+function axesOf(model: PartModel, row: string, stands: (id: string) => boolean): string[] {
+  const byName = new Map<string, Surface[]>();
+  for (const s of model.surfaces.values())
+    if (s.row === row && s.shape.is === "cylinder") {
+      const name = s.id.split("/")[2];
+      byName.set(name, [...(byName.get(name) ?? []), s]);
+    }
+  for (const list of byName.values())
+    if (list.length > 1 && list.every((s) => stands(s.id))) return list.map((s) => s.id);
+  return [];
+}
+
+const directions = (f: Frame): [string, Vec3][] => [
+  ["x", f.x],
+  ["y", f.y],
+  ["-x", { x: -f.x.x, y: -f.x.y, z: -f.x.z }],
+  ["-y", { x: -f.y.x, y: -f.y.y, z: -f.y.z }],
+];
+
+/** What of a direction lies across another. */
+const across = (d: Vec3, normal: Vec3): Vec3 => sub(d, scale(normal, dot(d, normal)));
+
+/** Angle between two directions seen along a third, 0 to half a turn. */
+function angleBetween(d: Vec3, from: Vec3, normal: Vec3): number | null {
+  const flat = across(d, normal);
+  const l = length(flat);
+  return l < COINCIDENT ? null : Math.acos(Math.max(-1, Math.min(1, dot(flat, from) / l)));
+}
