@@ -1,3 +1,4 @@
+import { compoundOf, crossingOf, kept, planeName, wayName } from "./crossing";
 import { problems } from "./problems";
 import type { TopoDS_Edge, TopoDS_Face, TopoDS_Shape } from "replicad-opencascadejs";
 import { fail, ok, type Result } from "@/core/base/result";
@@ -30,7 +31,6 @@ import { kernelMessage, scope, type OC } from "./oc";
 import { cannotBe } from "./resultCheck";
 import { boxBefore } from "./sectionBox";
 import { State } from "./state";
-import { edgesInOrder } from "./solids";
 import { laidAt, writeStep } from "./stepFile";
 import {
   boxOfShape,
@@ -159,13 +159,12 @@ export class OpenCascadeKernel implements SolidKernel {
 
   together(key: string, bodies: { key: string; place: Frame }[]): void {
     if (this.states.has(key)) return;
-    const shape = scope((own) => {
-      const builder = own(new this.oc.TopoDS_Builder());
-      const compound = new this.oc.TopoDS_Compound();
-      builder.MakeCompound(compound);
-      for (const b of bodies) builder.Add(compound, own(laidAt(this.oc, this.state(b.key).shape, b.place)));
-      return compound;
-    });
+    const shape = scope((own) =>
+      compoundOf(
+        this.oc,
+        bodies.map((b) => own(laidAt(this.oc, this.state(b.key).shape, b.place))),
+      ),
+    );
     const faces = facesOf(this.oc, shape);
     faces.forEach((f) => f.delete());
     const made = { shape, tags: faces.map(() => null) };
@@ -253,7 +252,10 @@ export class OpenCascadeKernel implements SolidKernel {
     return this.state(key).measure;
   }
   reach(key: string, direction: Vec3): number {
-    return boxIn(this.oc, this.state(key).shape, levelFrame(direction)).max.z;
+    const state = this.state(key);
+    return kept((state.reaches ??= new Map()), wayName(direction), () => {
+      return boxIn(this.oc, state.shape, levelFrame(direction)).max.z;
+    });
   }
   passages(key: string, step: BodyStep): { from: number; to: number }[][] {
     return passagesOf(this.oc, this.state(key), step);
@@ -379,14 +381,11 @@ export class OpenCascadeKernel implements SolidKernel {
     });
   }
   crossing(key: string, origin: Vec3, normal: Vec3): MeasuredEdge[] {
-    const { oc } = this;
-    return scope((own) => {
-      const at = own(new oc.gp_Pnt(origin.x, origin.y, origin.z));
-      const plane = own(new oc.gp_Pln(at, own(new oc.gp_Dir(normal.x, normal.y, normal.z))));
-      const section = own(new oc.BRepAlgoAPI_Section(this.state(key).shape, plane, false));
-      section.Build(own(new oc.Message_ProgressRange()));
-      return edgesInOrder(oc, own(section.Shape()), own).map((e) => measureCurve(oc, own(oc.TopoDS.Edge(e))));
-    });
+    // The same plane looked at from either side, and from any point of it, is one.
+    const [way, level] = planeName(origin, normal);
+    return kept((this.state(key).crossings ??= new Map()), `${way}/${level}`, () =>
+      crossingOf(this.oc, this.state(key).faces, this.faces(key), { origin, normal }),
+    );
   }
   sectionEdges(key: string, origin: Vec3, normal: Vec3): MeasuredEdge[] {
     return scope((own) => {

@@ -1,6 +1,7 @@
 import type { TopoDS_Face, TopoDS_Shape } from "replicad-opencascadejs";
 import type { Vec3 } from "@/core/geometry/vec";
 import type { EdgeInfo, FaceInfo, FaceTag, Mesh, StateMeasure } from "@/core/engine/kernel";
+import type { MeasuredEdge } from "@/core/outline/fromPart";
 import type { Tagged } from "./bodies";
 import type { Host } from "./insertion/insert";
 import { scope, type OC } from "./oc";
@@ -44,6 +45,9 @@ export class State implements Tagged {
   faceInfo?: FaceInfo[];
   edgeInfo?: EdgeInfo[];
   mesh?: Mesh;
+  /** How far it reaches along directions, and what planes have in common with it: asked again and again. */
+  reaches?: Map<string, number>;
+  crossings?: Map<string, MeasuredEdge[]>;
   /** What a cut put in by topology has to know; null where the state is more than one shell. */
   host?: Host | null;
 
