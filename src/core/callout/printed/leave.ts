@@ -3,6 +3,7 @@ import type { Size, Words } from "./words";
 type Head = "block" | "round" | "hex" | "square" | "ring";
 const heads: Record<string, Head> = {
   BLOCK: "block",
+  BLK: "block",
   PLATE: "block",
   BAR: "block",
   BLANK: "block",

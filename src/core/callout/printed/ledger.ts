@@ -169,6 +169,15 @@ class LedgerWords {
     const notes = s.remarks.filter((r) => !kept.includes(r) && !own.includes(r));
     // `.03 X 45°`: a chamfer is one dimension.
     const save = w.mark();
+    // `45° X 2`: the other way round.
+    if (s.tag === "angle" && leans.has(s.text) && w.take("X")) {
+      const leg = w.size();
+      if (leg?.tag === null) {
+        this.put(`${leg.text} X ${s.text}°`, { tail: leg.tolerance === null ? [] : [leg.tolerance] });
+        return true;
+      }
+      w.back(save);
+    }
     if (s.tag === null && w.take("X")) {
       const lean = w.size();
       const isLean = lean && (lean.tag === "angle" || (lean.tag === null && this.isLeanAlone(s, lean)));

@@ -204,7 +204,7 @@ export class Places {
     const isSaid = w.takeOne(["IN", "AT", "ON"]) !== null;
     w.take("THE");
     const isMiddle = w.takeOne(["CENTRE", "CENTER"]) !== null;
-    if (!isMiddle || (!isSaid && !w.sees("HOLE")) || this.text !== "") return this.giveUp(w, save);
+    if (!isMiddle || (!isSaid && !w.sees("HOLE") && !w.done) || this.text !== "") return this.giveUp(w, save);
     if (w.take("OF")) w.takeOne(["PART", "BLOCK", "PLATE"]);
     this.points.push({ x: "0", y: "0" });
     return true;

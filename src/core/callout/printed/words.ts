@@ -330,7 +330,7 @@ export class Words {
     }
     const tag = behind[t.text];
     // A sign before the next number is that number's.
-    if (!tag || (before[t.text] && this.isNextNumbers(t))) return null;
+    if (!tag || ((before[t.text] || ahead[t.text]) && this.isNextNumbers(t))) return null;
     this.i++;
     return tag;
   }
