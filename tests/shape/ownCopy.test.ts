@@ -69,6 +69,7 @@ describe("one copy of a repeat with figures of its own", () => {
     const job = jobOf(pads);
     expect(ownCopy(job, job.rows[0].id, 2, fresh).ok).toBe(false);
     expect(ownCopy(job, last(job), 1, fresh).ok).toBe(false);
+    expect(ownCopy(job, last(job), 9999, fresh).ok).toBe(false);
     expect(ownCopy(given(job, 4), job.rows[5].id, 4, fresh).ok).toBe(false);
     const turned = jobOf(
       'UNIT mm\nOUTLINE "lug"\nCIRCLE ⌀2 AT 20,4\nEND\nLEAVE ROUND ⌀60 X 20\nCUT TURNED "lug"\nREPEAT 2 LINE 2X BY 8 ALONG Z',

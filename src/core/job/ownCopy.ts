@@ -22,7 +22,9 @@ export function ownCopy(
   const taken = at < 0 ? null : repeated(job.rows[at].body);
   if (!taken) return fail(problems.noRepeat(`row ${names.numberOf(id)}`));
   if (copy < 2 || taken.skip?.includes(copy)) return fail(problems.copyLeftOut(copy), { path: "skip" });
-  const body = changedRow(job.rows[at].body, { skip: [...(taken.skip ?? []), copy].sort((a, b) => a - b) })!;
+  const body = changedRow(job.rows[at].body, { skip: [...(taken.skip ?? []), copy].sort((a, b) => a - b) });
+  // More than a repeat can make, or leave out.
+  if (!body) return fail(problems.noSuchCopy(copy), { path: "skip" });
   const originals = job.rows.filter((r) => taken.rows.includes(r.id));
   const fresh = new Map(originals.map((r) => [r.id, freshId()]));
   const planes = new CopiedPlanes(job.planes ?? [], { copy, row: id }, freshId);

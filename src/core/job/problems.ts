@@ -8,6 +8,7 @@ export const problems = problemsOf("job", {
     message: `copy ${copy} is left out already`,
     expected: "a copy that is made; the original is 1",
   }),
+  noSuchCopy: (copy: number) => ({ message: `no repeat has a copy ${copy}`, expected: "a copy that is made" }),
   standsOnNoPlane: (row: string) => ({
     message: `${row} stands on no plane of its own`,
     expected: "rows that stand on planes, or on one another",
