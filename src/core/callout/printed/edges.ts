@@ -73,8 +73,9 @@ export function edgeText(w: Words): string | null {
   if (!treatment && isRadius && edges.length && edges.every((e) => e === "VERTICAL")) treatment = "ROUND";
   if (!treatment || size === null || !edges.length) return null;
   // `ALL EDGES TOP`: all of those.
-  const rims = isOfEdges ? edges.filter((e) => e !== "ALL SHARP") : [];
-  if (rims.length) edges.splice(0, edges.length, ...rims);
+  const rims = edges.filter((e) => e.startsWith("OUTER"));
+  const isOfRims = isOfEdges && edges.every((e) => e === "ALL SHARP" || rims.includes(e));
+  if (rims.length && isOfRims) edges.splice(0, edges.length, ...rims);
   if (isRadius && treatment !== "ROUND") return null;
   // A break leans 45 degrees, and a round not at all.
   if (angle !== null && treatment !== "CHAMFER" && (treatment !== "BREAK" || Number(angle) !== 45)) return null;
