@@ -37,9 +37,8 @@ const desk = ((
 
 function host(): ChildProcess {
   if (desk.child) return desk.child;
-  const file = path.join(/* turbopackIgnore: true */ process.cwd(), "src", "server", "kernelHost.ts");
+  const file = path.join(/* turbopackIgnore: true */ process.cwd(), "scripts", "kernel.mjs");
   const child = fork(file, [], {
-    execArgv: ["--import", "tsx"],
     serialization: "advanced",
     stdio: ["ignore", "ignore", "inherit", "ipc"],
   });

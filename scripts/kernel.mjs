@@ -1,0 +1,4 @@
+// The process that has the solid kernel on the server's side, started by the server.
+import { importBundled } from "./bundle.mjs";
+
+await importBundled("src/server/kernelHost.ts");
