@@ -1,15 +1,15 @@
 import { readFileSync } from "node:fs";
 import path from "node:path";
-import { readLedgerLine, readRowLine, writeBalloonText, writeRow, type RowNames } from "@/core/callout";
+import { readLedgerLine, readRowLine, writeBalloonText, writeRow } from "@/core/callout";
 import type { LengthUnit } from "@/core/number";
+import { names, withRowsBefore } from "./rowsBefore";
 
-const names: RowNames = { idOf: (n) => `r${n}`, numberOf: (id) => id.slice(1) };
 const REFUSED = "✗";
 
 /** What a row becomes, and what that becomes when it is read again. */
-function row(typed: string, unit: LengthUnit): string {
-  const isFirst = typed.startsWith("1:");
-  const r = readRowLine(isFirst ? typed.slice(2) : typed, names, "x", new Set(), { isFirst, unit });
+function row(line: string, unit: LengthUnit): string {
+  const { typed, earlier } = withRowsBefore(line);
+  const r = readRowLine(typed, names, "x", new Set(), { earlier, unit });
   if (!r.ok) return REFUSED;
   return [r.row, ...r.more]
     .map((one) => {

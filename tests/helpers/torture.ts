@@ -35,7 +35,7 @@ function freshRow(job: Job, roll: () => number, id: string): Row | null {
   const text = byFigures(job.unit, kind.example)
     .replace(/"[^"]+"/, () => `"${outlines.length ? pick(outlines, roll) : "none"}"`)
     .replace(/(OF|REPEAT|MIRROR) \d/, (_, word: string) => `${word} ${1 + Math.floor(roll() * (job.rows.length + 1))}`);
-  const read = readRowLine(text, rowNames(job.rows), id, new Set(), { isFirst: false, unit: job.unit, suggest: false });
+  const read = readRowLine(text, rowNames(job.rows), id, new Set(), { unit: job.unit, suggest: false });
   return read.ok ? read.row : null;
 }
 

@@ -292,7 +292,7 @@ class CardReader {
 
   private row({ r, body, at }: Line): void {
     const suggest = this.errors.length < MOST_SUGGESTED;
-    const where = { isFirst: this.part.rows.length === 0, unit: this.job.unit, suggest };
+    const where = { earlier: this.part.rows, unit: this.job.unit, suggest };
     const { row, more, columns } = readTypedRow(body, this.names, this.names.idOf(this.rows), this.named, where);
     r.pos = r.text.length;
     this.part.rows.push(row);

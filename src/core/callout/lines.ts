@@ -2,7 +2,7 @@ import { CalloutError, Reader } from "../grammar/reader";
 import type { RowNames } from "../grammar/grammar";
 import type { Balloon, Job, Row } from "../job/schema";
 import { readOutlineItem, type OutlineItem } from "../outline/items";
-import { verbs } from "../rows";
+import { kindOf, verbs, type Traits } from "../rows";
 import { readRowBody } from "../rows/registry";
 import { readBalloon } from "./balloonLine";
 import type { LengthUnit } from "../number";
@@ -41,7 +41,8 @@ export function readRow(r: Reader, names: RowNames, id: string): { row: Row; col
 
 /** Where a row is typed: what a print leaves unsaid depends on it. */
 export interface TypedWhere {
-  isFirst: boolean;
+  /** The rows before it; without them it is not the first. */
+  earlier?: Row[];
   unit: LengthUnit;
   /** Whether the nearest line is looked for where it is not understood; it takes some milliseconds. */
   suggest?: boolean;
@@ -65,7 +66,7 @@ export function readTypedRow(
   names: RowNames,
   id: string,
   named: ReadonlySet<string>,
-  { isFirst, unit, suggest = true }: TypedWhere,
+  { earlier, unit, suggest = true }: TypedWhere,
 ): TypedRow {
   const strictly = (line: string) => {
     const r = new Reader(line, named);
@@ -86,7 +87,13 @@ export function readTypedRow(
     return { ...strictly(text), more: [], toleranced: [] };
   } catch (e) {
     if (!(e instanceof CalloutError)) throw e;
-    const context = { isFirst, unit, reads };
+    const context = {
+      isFirst: earlier?.length === 0,
+      unit,
+      reads,
+      shaft: onlyOne(earlier, (traits) => traits.shaft === true),
+      pocket: onlyOne(earlier, (traits) => traits.floor === true && traits.counted === true),
+    };
     const printed = printedRow(text, context);
     if (printed)
       return {
@@ -97,6 +104,12 @@ export function readTypedRow(
       };
     throw new CalloutError(e.at, e.message, e.expected, (suggest && nearestRow(text, context)) || undefined);
   }
+}
+
+/** The number of the one row of a sort, which a print need not name; null where there is none, or several. */
+function onlyOne(rows: Row[] | undefined, is: (traits: Traits) => boolean): string | null {
+  const found = (rows ?? []).flatMap((row, i) => (is(kindOf(row.body).traits ?? {}) ? [String(i + 1)] : []));
+  return found.length === 1 ? found[0] : null;
 }
 
 /** Reads one whole line; what is wrong with it stands at its character. */
@@ -133,7 +146,7 @@ export function readRowLine(
   names: RowNames,
   id: string,
   named: ReadonlySet<string> = new Set(),
-  where: TypedWhere = { isFirst: false, unit: "mm" },
+  where: TypedWhere = { unit: "mm" },
 ): ({ ok: true } & TypedRow) | { ok: false; error: CardError } {
   const read = orError(() => readTypedRow(withoutRemark(text).trimEnd(), names, id, named, where));
   return read.ok ? { ok: true, ...read.value } : read;

@@ -25,14 +25,14 @@ export function readCallout(
 ): ReadCallout {
   const names = rowNames(job.rows);
   const named = namedIn(job);
-  const where = { isFirst: job.rows.length === 0, unit: job.unit };
+  const where = { earlier: job.rows, unit: job.unit };
   const read = readRowLine(text, names, id, named, where);
   if (read.ok) {
     const as = written(read, names);
     return { ...said(read), as: isSame(text, as) ? null : as };
   }
   if (verb.test(text)) return { ok: false, error: read.error, at: read.error.column - 1 };
-  const prefix = where.isFirst ? "LEAVE " : "CUT ";
+  const prefix = job.rows.length === 0 ? "LEAVE " : "CUT ";
   const told = readRowLine(prefix + text, names, id, named, { ...where, suggest: false });
   if (told.ok) return { ...said(told), as: written(told, names) };
   const { instead } = read.error;

@@ -52,7 +52,7 @@ export function pastedRows(text: string, job: Job, freshId: () => string): Resul
     .filter((l) => l && !l.startsWith(";"));
   const rows: Row[] = [];
   for (const [i, line] of lines.entries()) {
-    const where = { isFirst: job.rows.length + rows.length === 0, unit: job.unit };
+    const where = { earlier: [...job.rows, ...rows], unit: job.unit };
     const r = readRowLine(line, rowNames(job.rows), freshId(), namedIn(job), where);
     if (!r.ok)
       return fail(problems.copiedLineFault(i + 1, r.error.column, r.error.message), { expected: r.error.expected });

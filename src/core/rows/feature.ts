@@ -40,6 +40,8 @@ export type FeatureIs = Feature["is"];
 
 /** What is known of a kind of row before any of its numbers is. */
 export interface Traits {
+  /** Its outside is round about an axis: threads and knurls can stand on it. */
+  shaft?: true;
   /** Its copies may be counted (`4X`). */
   counted?: true;
   /** It leaves a flat floor whose area a print may give. */

@@ -25,52 +25,81 @@ const treatments: Record<string, Treatment> = {
 };
 
 /** Chamfers, rounds and broken edges from a print's words: `BREAK ALL EDGES .010`, `.03 X 45° CHAMFER`, `R.06 FILLET VERTICAL`. */
-export function edgeText(w: Words): string | null {
-  let treatment: Treatment | null = null,
-    size: string | null = null,
-    angle: string | null = null;
-  let isRadius = false;
-  let isOfEdges = false;
-  let isOfCorners = false;
-  const isDeburred = w.sees("DEBURR");
-  const edges: string[] = [];
-  while (!w.done) {
-    if (w.sees("EDGES") || w.sees("CORNERS")) isOfEdges = true;
-    if (w.sees("CORNERS") || w.sees("CORNER")) isOfCorners = true;
-    if (isSilent(w)) continue;
-    // `C0.5`: a chamfer of 45 degrees.
-    const isLegged: boolean = !treatment && size === null && w.seesAtNumber("C");
-    const named: Treatment | undefined = isLegged
-      ? "CHAMFER"
-      : w.here?.is === "word"
-        ? treatments[w.here.text]
-        : undefined;
-    if (named && !treatment) {
-      treatment = named;
-      w.next();
-      continue;
-    }
-    const found = edgesHere(w);
-    if (found) {
-      edges.push(...found);
-      continue;
-    }
-    const isLean = w.take("X");
-    const s = w.size();
-    if (!s) return null;
-    if (s.tag === "angle" && angle === null) angle = s.text;
-    else if ((s.tag === null || s.tag === "R") && size === null) [size, isRadius] = [s.text, s.tag === "R"];
-    else if (s.tag === null && angle === null && isLean && Number(s.text) >= LEAST_LEAN) angle = s.text;
-    else return null;
+export function edgeText(w: Words, pocket: string | null = null): string | null {
+  const said: Said = {
+    treatment: null,
+    size: null,
+    angle: null,
+    isRadius: false,
+    isOfEdge: false,
+    isOfEdges: false,
+    isOfCorners: false,
+    isDeburred: w.sees("DEBURR"),
+    edges: [],
+  };
+  while (!w.done) if (!takePhrase(said, w, pocket)) return null;
+  return edgeRow(said);
+}
+
+interface Said {
+  treatment: Treatment | null;
+  size: string | null;
+  angle: string | null;
+  isRadius: boolean;
+  /** Words said: an edge, several of them, corners, deburring. */
+  isOfEdge: boolean;
+  isOfEdges: boolean;
+  isOfCorners: boolean;
+  isDeburred: boolean;
+  edges: string[];
+}
+
+/** Takes the next phrase; false where it is none of an edge's. */
+function takePhrase(said: Said, w: Words, pocket: string | null): boolean {
+  if (w.sees("EDGE") || w.sees("EDGES")) said.isOfEdge = true;
+  if (w.sees("EDGES") || w.sees("CORNERS")) said.isOfEdges = true;
+  if (w.sees("CORNERS") || w.sees("CORNER")) said.isOfCorners = true;
+  if (isSilent(w)) return true;
+  // `C0.5`: a chamfer of 45 degrees.
+  const isLegged = !said.treatment && said.size === null && w.seesAtNumber("C");
+  const named = isLegged ? "CHAMFER" : w.here?.is === "word" ? treatments[w.here.text] : undefined;
+  if (named && !said.treatment) {
+    said.treatment = named;
+    w.next();
+    return true;
   }
+  const found = pocketEdge(w, pocket) ?? edgesHere(w);
+  if (found) {
+    said.edges.push(...found);
+    return true;
+  }
+  const isLean = w.take("X");
+  const s = w.size();
+  if (!s) return false;
+  if (s.tag === "angle" && said.angle === null) said.angle = s.text;
+  else if ((s.tag === null || s.tag === "R") && said.size === null)
+    [said.size, said.isRadius] = [s.text, s.tag === "R"];
+  else if (s.tag === null && said.angle === null && isLean && Number(s.text) >= LEAST_LEAN) said.angle = s.text;
+  else return false;
+  return true;
+}
+
+function edgeRow(said: Said): string | null {
+  const { size, angle, isRadius, isOfEdge, isOfEdges } = said;
+  // `ALL AROUND BOTTOM EDGE`: round that rim.
+  const isRim = said.edges.some((e) => e.startsWith("OUTER"));
+  const edges = said.edges.filter((e) => e !== AROUND || !isRim);
+  let { treatment } = said;
   // `BREAK EDGES .01`: all of them.
-  if (treatment === "BREAK" && !edges.length && (isOfEdges || isDeburred)) edges.push("ALL SHARP");
-  // `1 X 45° ALL SHARP EDGES`: what leans is a chamfer.
-  if (!treatment && angle !== null && edges.length && (isOfEdges || edges.includes(AROUND))) treatment = "CHAMFER";
+  if (treatment === "BREAK" && !edges.length && (isOfEdge || isOfEdges || said.isDeburred)) edges.push("ALL SHARP");
+  // `1 X 45° ALL SHARP EDGES`, `.06 X 45° TOP`: what leans is a chamfer.
+  const isLeaning = angle !== null && edges.length > 0 && (Number(angle) === 45 || isOfEdges);
+  if (!treatment && isLeaning) treatment = "CHAMFER";
   // `ROUND CORNERS R.25`, `4X R.38 CORNERS`: the upright ones.
-  if (isRadius && isOfCorners && !edges.length) edges.push("VERTICAL");
-  // A radius on upright edges is a round; on others it may be a fillet of the floor.
-  if (!treatment && isRadius && edges.length && edges.every((e) => e === "VERTICAL")) treatment = "ROUND";
+  if (isRadius && said.isOfCorners && !edges.length) edges.push("VERTICAL");
+  // A radius on upright edges is a round; on others it may be a fillet of the floor, unless edges are said.
+  const isRoundOf = (e: string) => e === "VERTICAL" || e.startsWith("FLOOR") || (isOfEdge && e.startsWith("OUTER"));
+  if (!treatment && isRadius && edges.length && edges.every(isRoundOf)) treatment = "ROUND";
   if (!treatment || size === null || !edges.length) return null;
   // `ALL EDGES TOP`: all of those.
   const rims = edges.filter((e) => e.startsWith("OUTER"));
@@ -111,8 +140,8 @@ const around = (treatment: Treatment): string => (treatment === "BREAK" ? "ALL S
 /** `4 CORNERS`, `ALL CORNERS`: the upright ones of a block. */
 function fourCorners(w: Words): boolean {
   const save = w.mark();
-  // `4X R.38 CORNERS`
-  if (w.count() === "4" && w.sees("R")) return true;
+  // `4X R.38 CORNERS`, `.25 R, 4 PLACES VERTICAL`
+  if (w.count() === "4" && (w.sees("R") || w.take("VERTICAL"))) return true;
   w.back(save);
   if (upright.some((words) => w.take(...words))) return true;
   const n = w.count() ?? w.number();
@@ -129,6 +158,16 @@ const upright = [
   ["OUTSIDE", "CORNERS"],
   ["ALL", "UPRIGHT"],
 ];
+
+/** `BOTTOM OF POCKET`, `MOUTH OF POCKET`, where there is one pocket. */
+function pocketEdge(w: Words, pocket: string | null): string[] | null {
+  const save = w.mark();
+  const of = w.takeOne(["BOTTOM", "FLOOR"]) ? "FLOOR" : w.takeOne(["MOUTH", "TOP"]) ? "MOUTH" : null;
+  const isPockets = of !== null && w.take("OF") && (w.take("THE"), w.takeOne(["POCKET", "SLOT", "RECESS"]) !== null);
+  if (isPockets && pocket !== null && w.here?.is !== "number") return [`${of} OF ${pocket}`];
+  w.back(save);
+  return null;
+}
 
 /** Edges as a print and as a card names them; null where none are named here. */
 function edgesHere(w: Words): string[] | null {
@@ -148,6 +187,8 @@ function edgesHere(w: Words): string[] | null {
     const row = w.number();
     return row === null ? null : [`${of} OF ${row}`];
   }
+  // `BOTTOM OF POCKET` is another edge than the foot of the piece.
+  if (w.sees("BOTTOM", "OF") || w.sees("TOP", "OF")) return null;
   if (w.take("TOP")) return ["OUTER TOP"];
   return w.take("BOTTOM") ? ["OUTER BOTTOM"] : null;
 }

@@ -1,6 +1,7 @@
 export const verbs = [
   "DRILL",
   "DRILLED",
+  "DR",
   "BORE",
   "BORED",
   "MILL",
@@ -25,6 +26,9 @@ export const between = [
   ["THREAD"],
   ["TYP"],
   ["WITH"],
+  ["AS", "SHOWN"],
+  ["WHERE", "SHOWN"],
+  ["AS", "NOTED"],
   ["DOWEL", "PIN"],
 ];
 /** Said of the depth of a thread, which is what it is anyway. */
@@ -35,6 +39,33 @@ export const fullThread = [
   ["MIN", "FULL", "THREAD"],
   ["MIN", "FULL", "THD"],
 ];
+/** What a hole is for: said of it, and without any figure of its own. */
+export const screws = [
+  "SHCS",
+  "SHC",
+  "FHMS",
+  "FHCS",
+  "FHSCS",
+  "BHCS",
+  "FH",
+  "SOC",
+  "SOCKET",
+  "CAP",
+  "HD",
+  "HEAD",
+  "HEX",
+  "FLAT",
+  "MACHINE",
+  "SCREW",
+  "SCREWS",
+  "BOLT",
+  "BOLTS",
+  "DOWEL",
+  "DOWELS",
+  "PIN",
+  "PINS",
+  "CLEARANCE",
+] as const;
 /** Through the wall that is met first: to the void behind it. */
 export const oneWall = [
   ["THRU", "ONE", "WALL"],

@@ -1,6 +1,7 @@
 import { figureOf } from "./figure";
-import { between, fullThread, NEXT, oneWall, through, verbs } from "./holeTerms";
+import { between, fullThread, NEXT, oneWall, screws, through, verbs } from "./holeTerms";
 import { Places } from "./places";
+import { isOutside } from "./shafts";
 import { spellings, type Size, type Words } from "./words";
 
 /** A round cut while its words are read: diameter, and how deep. */
@@ -32,6 +33,8 @@ class HoleWords {
   private isBored = false;
   private isDrilled = false;
   private isReamed = false;
+  /** Told as a hole by a word: a number behind an X is how deep. */
+  private isNamed = false;
   /** The fit of the hole's diameter. */
   private fit: string | null = null;
   private end = "";
@@ -44,6 +47,7 @@ class HoleWords {
     if (between.some((words) => w.take(...words))) return true;
     return w.firstOf(
       () => this.howMany(w),
+      () => purpose(w),
       () => this.verb(w),
       () => this.tapped(w),
       () => this.drillByName(w),
@@ -75,6 +79,7 @@ class HoleWords {
     if (w.takeOne(spellings.countersink)) return this.turnTo("csk");
     const verb = w.takeOne(verbs);
     if (!verb) return false;
+    this.isNamed = true;
     if (verb.startsWith("DRILL")) this.isDrilled = true;
     if (verb.startsWith("BORE")) this.isBored = true;
     if (verb.startsWith("REAM")) this.isReamed = true;
@@ -105,7 +110,7 @@ class HoleWords {
 
   private tapped(w: Words): boolean {
     const thread = this.thread === null ? w.thread() : null;
-    if (thread === null) return false;
+    if (thread === null || isOutside(thread)) return false;
     this.toDrill();
     this.thread = thread;
     return true;
@@ -135,7 +140,7 @@ class HoleWords {
   }
 
   private ending(w: Words): boolean {
-    if (w.take("BLIND")) return true;
+    if (w.take("BLIND")) return (this.isNamed = true);
     if (oneWall.some((words) => w.take(...words))) {
       const round = this.rounds[this.target];
       round.depth ??= NEXT;
@@ -181,6 +186,12 @@ class HoleWords {
     // `CBORE ⌀.75 X .25`: the second of its sizes.
     if (isCrossed && size.tag === null && this.target === "cbore" && this.rounds.cbore.diameter !== undefined)
       return put(this.rounds.cbore, "depth", size);
+    // `DRILL ⌀8.5 X 25`, `BLIND HOLE ⌀11 X 30`.
+    const isHoles = this.target === "hole" && this.isNamed && this.rounds.hole.diameter !== undefined;
+    if (isCrossed && size.tag === null && isHoles) return put(this.rounds.hole, "depth", size);
+    // `.53 DRILL THRU, .81 CBORE .50 DEEP`: the diameter before its name.
+    if (this.isBeforeCounterbore(size, w)) return put(this.rounds.cbore, "diameter", size);
+    if (size.tag === "⌀" && this.isMouthFirst()) this.settleNames();
     if (size.tag === "⌀" && this.isMouthTold()) this.target = "hole";
     // `M8 ↧16 / ⌀6.8 ↧20`: a diameter behind a thread is its tap drill's.
     if (size.tag === "⌀" && this.thread !== null && this.target === "hole") this.turnTo("drill");
@@ -203,6 +214,18 @@ class HoleWords {
     }
   }
 
+  /** `⌀.750 CBORE ↧ .25 ⌀.500 THRU`: what was told so far is the mouth, its diameter before its name. */
+  private isMouthFirst(): boolean {
+    const { hole, cbore } = this.rounds;
+    return this.target === "cbore" && hole.depth === undefined && cbore.diameter === undefined && !!cbore.depth;
+  }
+  private isBeforeCounterbore(size: Size, w: Words): boolean {
+    const isBare = size.tag === null || size.tag === "⌀";
+    const isNext = this.target === "hole" && this.rounds.hole.diameter !== undefined && !this.named.has("cbore");
+    if (!isBare || !isNext) return false;
+    return w.takeOne(spellings.counterbore) !== null && this.turnTo("cbore");
+  }
+
   /** How wide a countersink opens, its name before it or behind: `⌀12 X 90° CSK`. */
   private lean(size: Size, w: Words): boolean {
     const { hole, csk } = this.rounds;
@@ -212,6 +235,8 @@ class HoleWords {
       this.rounds.hole = {};
       this.turnTo("csk");
     }
+    // `82° CSK ⌀.385`: the angle before the name.
+    if (this.target !== "csk" && this.angle === null && w.takeOne(spellings.countersink)) this.turnTo("csk");
     if (this.target !== "csk" || this.angle !== null) return false;
     this.angle = size.text;
     return true;
@@ -270,7 +295,7 @@ class HoleWords {
     if (this.thread === null && hole.diameter === undefined) return this.mouthRow(where);
     const reamed = this.isReamed ? `${this.fit === null ? "" : ` ${this.fit}`} REAM` : "";
     const head = this.thread ?? `⌀${hole.diameter}${reamed}`;
-    const depth = hole.depth ?? (this.thread === null ? undefined : drill.depth);
+    const depth = hole.depth ?? (this.thread === null ? this.depthUnsaid() : drill.depth);
     if (depth === undefined) return null;
     const flat = this.end || (this.isBored && depth !== "THRU" && this.thread === null ? "FLAT" : "");
     return [
@@ -284,6 +309,15 @@ class HoleWords {
     ]
       .filter(Boolean)
       .join(" ");
+  }
+
+  /**
+   * `4X ⌀5.5 ⌴ ⌀10 ↧ 5.4`: a print gives every blind hole its depth, and a hole under a counterbore or countersink
+   * without one goes through (common practice, no source).
+   */
+  private depthUnsaid(): string | undefined {
+    const { cbore, csk } = this.rounds;
+    return cbore.diameter !== undefined || csk.diameter !== undefined ? "THRU" : undefined;
   }
 
   /** A counterbore or a countersink by itself; null where there is none, or both. */
@@ -319,6 +353,21 @@ class HoleWords {
     const near = this.firstRow();
     return near && near.slice(0, near.length - this.places.text.length) + where;
   }
+}
+
+/** `FOR 1/4 SHCS`, `FOR M6 SCREW`: what the hole is for; its figures are told without it. */
+function purpose(w: Words): boolean {
+  const save = w.mark();
+  const size = w.take("FOR") ? (w.thread() ?? w.number()) : null;
+  if (size !== null) {
+    if (w.take("X")) w.number();
+    // `FOR #10`, `FOR M6`: a screw by its name alone.
+    let isScrew = /^[#M]/.test(size);
+    while (w.takeOne(screws)) isScrew = true;
+    if (isScrew) return true;
+  }
+  w.back(save);
+  return false;
 }
 
 const isWhole = (r: Round): boolean => r.diameter !== undefined && r.depth !== undefined;

@@ -4,15 +4,19 @@ import { faceText } from "./faces";
 import { holeText } from "./holes";
 import { leaveText } from "./leave";
 import { pocketText } from "./pockets";
+import { isOutsideThread, shaftText } from "./shafts";
 import { nearestWords } from "./spelling";
-import { isHashedThread, plainSigns, tokensOf } from "./tokens";
-import { Words } from "./words";
+import { hasLimits, isHashedThread, plainSigns, tokensOf } from "./tokens";
+import { isTelling, Words } from "./words";
 
 /** What is known where a row is typed. */
 export interface PrintedContext {
   /** No row stands before it: what has no verb is the piece itself. */
   isFirst: boolean;
   unit: LengthUnit;
+  /** The number of the one row that is round outside, and of the one pocket; null where it has to be said which. */
+  shaft: string | null;
+  pocket: string | null;
   /** Whether a text is a row of the card's own grammar. */
   reads(text: string): boolean;
 }
@@ -34,7 +38,14 @@ const MOST_LEFT_OUT = 16;
 const opening = /^\s*(OFF\s+)?(LEAVE\b|CUT\b|ADD\b|REMOVE\b(?! (?:ALL )?BURRS))?\s*("[^"]*"\s*:)?/i;
 const slotFirst = /^\s*(?:\(?\d+\)?\s*X?\s*)?SLOTS?\b/i;
 const verbs: Record<string, "LEAVE" | "CUT"> = { LEAVE: "LEAVE", ADD: "LEAVE", CUT: "CUT", REMOVE: "CUT" };
-const cuts = [edgeText, pocketText, faceText, holeText];
+const cutsFor = ({ shaft, pocket }: PrintedContext): Family[] => [
+  (w) => edgeText(w, pocket),
+  pocketText,
+  faceText,
+  (w) => shaftText(w, shaft),
+  // `THREAD M12 X 30` beside a round may be on it or in it.
+  (w) => (shaft !== null && w.sees("THREAD") ? null : holeText(w)),
+];
 
 /**
  * Reads a row as prints and people write it. Null where it is not understood, or where it could mean two things.
@@ -65,7 +76,8 @@ type Found = Map<string, PrintedRow>;
 /** In the card's own words but for the verb. */
 function asItStands({ body, off, name, verb }: Line, context: PrintedContext): Found {
   const found: Found = new Map();
-  if (isHashedThread(body.replace(/^\s*\d+ ?X */i, ""))) return found;
+  if (isHashedThread(body.replace(/^\s*\d+ ?X */i, "")) || hasLimits(plainSigns(body))) return found;
+  if (isOutsideThread(body)) return found;
   for (const v of verb ? [] : ["LEAVE", "CUT"]) {
     const text = named(`${v} ${body.trim()}`, off, name);
     if (context.reads(text)) found.set(text, { text, toleranced: [] });
@@ -76,7 +88,7 @@ function asItStands({ body, off, name, verb }: Line, context: PrintedContext): F
 /** In a print's words, by every family of rows. */
 function inWords({ body, off, name, verb }: Line, context: PrintedContext): Found {
   const found: Found = new Map();
-  for (const read of familiesFor(verb, context.isFirst)) {
+  for (const read of familiesFor(verb, context)) {
     const w = Words.of(body, context.unit);
     const text = w && read(w);
     if (!text) continue;
@@ -97,7 +109,9 @@ const tolerancedOf = (w: Words): PrintedRow["toleranced"] =>
 
 type Family = (w: Words) => string | null;
 /** Without a verb the first row is the piece itself; of the others only what names its form is left. */
-function familiesFor(verb: "LEAVE" | "CUT" | null, isFirst: boolean): Family[] {
+function familiesFor(verb: "LEAVE" | "CUT" | null, context: PrintedContext): Family[] {
+  const { isFirst } = context;
+  const cuts = cutsFor(context);
   const leave: Family = (w) => leaveText(w, verb !== null || isFirst);
   const leaveByName: Family = (w) => leaveText(w, false);
   if (verb === "LEAVE") return [leave];
@@ -128,7 +142,9 @@ export function nearestRow(typed: string, context: PrintedContext): string | nul
   const spelt = nearestWords(numbered);
   const tokens = tokensOf(spelt, context.unit) ?? [];
   const without = tokens
-    .filter((t) => t.is === "word" || t.is === "sign" || t.is === "tolerance")
+    // A letter at its number, `G1/4`, is a part of its name.
+    .filter((t) => t.is === "tolerance" || ((t.is === "sign" || t.is === "word") && !isTelling(t.text)))
+    .filter((t) => t.is !== "word" || !/^[\d.]/.test(spelt.slice(t.end)))
     .slice(0, MOST_LEFT_OUT)
     .map((t) => `${spelt.slice(0, t.at)} ${spelt.slice(t.end)}`);
   for (const text of [spelt, ...without])

@@ -49,6 +49,7 @@ class LedgerWords {
     if (spaced !== null) return this.manyOfFirst(spaced);
     const count = w.count();
     if (count !== null) return this.many(count, w.done);
+    if (this.drillByName(w)) return true;
     if (w.take("ON") && isCircle(w)) {
       this.circle = true;
       return true;
@@ -74,12 +75,25 @@ class LedgerWords {
     return size !== null && this.size(size, w);
   }
 
+  /** `NO. 7 DRILL (.201)`: its diameter, with its name as its words. */
+  private drillByName(w: Words): boolean {
+    const from = w.mark();
+    const diameter = w.drill();
+    if (diameter === null) return false;
+    const name = w.said(from);
+    const save = w.mark();
+    const again = w.size();
+    if (!again || Number(again.text.replace(/[()]/g, "")) !== parseFloat(diameter)) w.back(save);
+    this.put(`⌀${diameter}`, { notes: [name] });
+    return true;
+  }
+
   private get last(): Said | undefined {
     return this.list[this.list.length - 1];
   }
   private note(text: string): boolean {
-    if (this.last) this.last.notes.push(text);
-    else this.waiting.push(text);
+    if (this.last && !this.last.notes.includes(text)) this.last.notes.push(text);
+    else if (!this.last) this.waiting.push(text);
     return true;
   }
   /** `1.250 BORE`: the feature's name behind its dimension. */
@@ -157,7 +171,8 @@ class LedgerWords {
   }
   private put(body: string, more: Partial<Said> = {}): void {
     const notes = [...(this.circle ? ["B.C."] : this.feature ? [this.feature] : []), ...this.waiting];
-    this.list.push({ body: this.count + body, tail: more.tail ?? [], notes: [...notes, ...(more.notes ?? [])] });
+    const all = [...new Set([...notes, ...(more.notes ?? [])])];
+    this.list.push({ body: this.count + body, tail: more.tail ?? [], notes: all });
     this.count = "";
     this.circle = false;
     this.waiting = [];

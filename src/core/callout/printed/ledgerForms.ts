@@ -1,8 +1,14 @@
 import { byFigures, unitNames, unitOf, type LengthUnit } from "../../number";
 
-/** `TAPER 1:10`, `30 H7/g6`: a ratio, and a fit of two parts, are no dimensions of one. */
+/**
+ * `TAPER 1:10`, `30 H7/g6`, `// .002 A`: a ratio, a fit of two parts, and a tolerance of form or place with its datum
+ * are no dimensions of one.
+ */
 export const isNoDimension = (typed: string): boolean =>
-  /\d ?: ?\d/.test(typed) || /[A-Z]{1,2}\d{1,2} ?\/ ?[a-z]{1,2}\d{1,2}/.test(typed);
+  /\d ?: ?\d/.test(typed) ||
+  /^\s*\/\//.test(typed) ||
+  /^\s*[⌀Øø]? ?\d*[.,]\d+ +[A-C](?: [A-C]){0,2}\s*$/.test(typed) ||
+  /[A-Z]{1,2}\d{1,2} ?\/ ?[a-z]{1,2}\d{1,2}/.test(typed);
 
 /** A line of the ledger in the form its words are read from: what prints write in one way or another, in one. */
 export function ledgerForm(typed: string, unit: LengthUnit): string {
@@ -17,6 +23,8 @@ export function ledgerForm(typed: string, unit: LengthUnit): string {
     inBrackets,
     squared,
     spherical,
+    numberedDrill,
+    summed,
     (t: string) => otherUnits(t, unit),
     boxed,
   ];
@@ -46,8 +54,12 @@ const cornerBreak = (typed: string): string =>
     (_, many: string | undefined, leg: string) =>
       `${many ? `${Number.parseInt(many)}X ` : ""}${leg.replace(",", ".")} X 45°`,
   );
-/** `t = 5`: a thickness. */
-const thickness = (typed: string): string => typed.replace(/^\s*t ?= ?([\d.,]+)/i, "$1 THK");
+/** `t = 5`, `L=80`: a size by its letter. */
+const letters: Record<string, string> = { T: "THK", L: "LG", W: "WIDE", H: "HIGH", D: "DIA" };
+const thickness = (typed: string): string =>
+  typed.replace(/^\s*([TLWHD⌀Øø]) ?= ?([\d.,]+)/i, (_, letter: string, figure: string) =>
+    letters[letter.toUpperCase()] ? `${figure} ${letters[letter.toUpperCase()]}` : `⌀${figure}`,
+  );
 /** `MAX 12`, `MIN. .5`: the bound before its figure. */
 const bounded = (typed: string): string => typed.replace(/^\s*(MAX|MIN)\.? +([⌀ØøR]? ?[\d.,]+)\s*$/i, "$2 $1");
 /** `⌀52 H7 (+0.030/0)`, `⌀30 h6 -0.013/0`: what a fit comes to, said again. */
@@ -76,6 +88,14 @@ function otherUnits(typed: string, unit: LengthUnit): string {
     },
   );
 }
+
+/** `#7 DRILL`, `DRILL #7 THRU`: a drill by its number, for no dimension of a ledger cites another. */
+const numberedDrill = (typed: string): string =>
+  typed
+    .replace(/#(\d{1,2})(?=(?: *\([.\d]+\))? *DRILL)/gi, "NO. $1")
+    .replace(/\bDRILL *#(?=\d{1,2}\b)/gi, "DRILL NO. ");
+/** `3X 15 (=45)`: what they come to together. */
+const summed = (typed: string): string => typed.replace(/\( ?= ?([\d.,]+) ?\)/, ", $1 REF");
 
 /** `[3.000]`: a boxed dimension, which is basic. */
 const boxed = (typed: string): string => typed.replace(/^(\s*(?:\d+X\s*)?)\[\s*([^[\]]+?)\s*\]\s*$/i, "$1$2 BASIC");

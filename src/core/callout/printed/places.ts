@@ -98,6 +98,7 @@ export class Places {
       return true;
     }
     if (this.degreesApart(w)) return true;
+    if (w.sees("FROM", "FAR", "SIDE") || w.sees("ON", "FAR", "SIDE") || w.sees("FROM", "OTHER", "SIDE")) w.next();
     if (bothSides.some((words) => w.take(...words))) {
       this.isBoth = true;
       return this.plane === "" && !this.isNear;
@@ -111,11 +112,12 @@ export class Places {
     return this.plane !== BOTTOM && !this.isBoth;
   }
 
-  /** `120° APART`: what a count says of a bolt circle anyway. */
+  /** `120° APART`, `AT 120° ON ⌀60`: what a count says of a bolt circle anyway. */
   private degreesApart(w: Words): boolean {
     const save = w.mark();
+    const isAt = w.take("AT");
     const angle = w.size();
-    if (angle?.tag === "angle" && this.apart === null && w.take("APART")) {
+    if (angle?.tag === "angle" && this.apart === null && (w.take("APART") || (isAt && sharesDiameter(w)))) {
       this.apart = angle.text;
       return true;
     }
@@ -131,7 +133,7 @@ export class Places {
     const named = isCircle(w);
     const size = w.size();
     // `EQ SP ON ⌀80`: places spaced evenly on a diameter share a circle.
-    const isEven = this.isSpaced || spaced.some((words) => w.sees(...words));
+    const isEven = this.isSpaced || this.apart !== null || spaced.some((words) => w.sees(...words));
     const isShared = isOn && isEven && size?.tag === "⌀";
     // `ON 1.50 R`: a circle by its radius.
     if (size?.tag === "R" && isOn && this.circle === null) {
@@ -295,6 +297,14 @@ export class Places {
     if (!w.take("SIDE")) w.take("FACE");
     return this.stands(` ON ${side}`);
   }
+}
+
+/** `ON ⌀60` behind a step of degrees: the circle they go round. */
+function sharesDiameter(w: Words): boolean {
+  const save = w.mark();
+  const isShared = w.take("ON") && w.size()?.tag === "⌀";
+  w.back(save);
+  return isShared;
 }
 
 /** Whether angles go round evenly, or there is but one. */

@@ -16,12 +16,15 @@ const heads = [
   "OBROUND",
   "OBROUNDS",
   "OBLONG",
+  "LONGHOLE",
 ] as const;
 /** Those with round ends. */
-const slots = ["SLOT", "OB"];
+const slots = ["SLOT", "OB", "LONG"];
 /** Said of a pocket and without any bearing on its size. */
 const silent = [
   [","],
+  [":"],
+  ["AS", "SHOWN"],
   ["X"],
   ["TYP"],
   ["WITH"],

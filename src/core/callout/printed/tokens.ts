@@ -40,7 +40,12 @@ export const plainSigns = (text: string): string =>
     .map((c) => plain[c] ?? c)
     .join("")
     .replace(/ W\/(?=[ .R\d])/gi, " , ")
+    .replace(/\b(?:LONG|ELONGATED) (HOLES?|SLOTS?)\b/gi, (all, what: string) =>
+      /^S/i.test(what) ? what.padStart(all.length) : "LONGHOLE".padEnd(all.length),
+    )
     .replace(/\bTHRO('|(?![A-Z]))/gi, (all) => "THRU".padEnd(all.length))
+    // `⌀.1935 (#10)`: the drill of that number.
+    .replace(/(?<=\d )\(#(\d{1,2})\)/g, "NO $1")
     // `4-⌀.25`: so many of them.
     .replace(/^(\s*\d{1,3} ?)-(?= ?⌀)/, "$1X")
     .replace(/^(\s*\d{1,3}) -(?= \.\d+ ?(?:DIA|D)\b)/i, "$1X ")
@@ -58,9 +63,27 @@ const bracketed =
 const word = /^[A-Z](?:[A-Z]|[.'/&-](?=[A-Z]))*(?:\.(?!\d))?/i;
 /** Two decimals parted by a stroke: limits, the larger and the smaller. */
 const limitPair = /^(\d*[.,]\d+)\s*\/\s*(\d*[.,]\d+)(?![\w.])/;
-/** Two decimals with a dash, the smaller first: limits, for no difference that is less than nothing is meant. */
+/** Two decimals with a dash. */
 const rangePair = /^(\d*\.\d+) ?- ?(\d*\.\d+)(?![\w.])/;
 const decimalsOf = (text: string): number => text.length - text.indexOf(".");
+/** Limits that lie so near one another, by their size, are no difference that somebody wrote. */
+const NEAR = 0.02;
+
+/**
+ * Two limits with a dash, the larger first: `.251-.250`. Those with the smaller first are always limits, for no
+ * difference that is less than nothing is meant. Null where it is neither.
+ */
+function rangeAt(rest: string): { limits: string; length: number } | null {
+  const range = rangePair.exec(rest);
+  if (!range || decimalsOf(range[1]) !== decimalsOf(range[2])) return null;
+  const [high, low] = [range[1], range[2]].sort((a, b) => Number(b) - Number(a));
+  const isApart = high === range[1] && Number(high) - Number(low) > NEAR * Number(high);
+  return high === low || isApart ? null : { limits: `${high}/${low}`, length: range[0].length };
+}
+
+/** Whether a diameter of a line is printed as two limits with a dash, which in a card is a difference. */
+export const hasLimits = (text: string): boolean =>
+  [...text.matchAll(/⌀ ?(?=\d*\.\d)/g)].some((m) => rangeAt(text.slice(m.index + m[0].length)) !== null);
 /** A mixed number with a blank: `1 1/2`. */
 const mixed = /^(\d+) +(\d+\/\d+)(?![\d.-])/;
 const figure = String.raw`(?:\d+\/\d+|\d*[.,]?\d+)`;
@@ -171,15 +194,10 @@ function numberAt(text: string, pos: number, before: Token | undefined, unit: Le
     const [a, b] = limits.split("/").map((t) => t.trim());
     return { is: "number", text: middleOf(a, b), length: pair[0].length, limits };
   }
-  const range = rangePair.exec(rest);
-  if (
-    range &&
-    !isPlace(before) &&
-    Number(range[2]) > Number(range[1]) &&
-    decimalsOf(range[1]) === decimalsOf(range[2])
-  ) {
-    const limits = `${range[2]}/${range[1]}`;
-    return { is: "number", text: middleOf(range[2], range[1]), length: range[0].length, limits };
+  const range = isPlace(before) ? null : rangeAt(rest);
+  if (range) {
+    const [high, low] = range.limits.split("/");
+    return { is: "number", text: middleOf(high, low), ...range };
   }
   const decimal = comma.exec(rest);
   // After AT a comma parts x from y.

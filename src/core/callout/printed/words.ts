@@ -118,6 +118,13 @@ export class Words {
   back(to: number): void {
     this.i = to;
   }
+  /** The words since a mark, as they are written. */
+  said(from: number): string {
+    return this.tokens
+      .slice(from, this.i)
+      .map((t) => t.text)
+      .join(" ");
+  }
   /** What is left of the line, as it was typed. */
   rest(): string {
     return this.here ? this.line.slice(this.here.at) : "";
@@ -188,6 +195,8 @@ export class Words {
       const n = this.number();
       return n !== null && /^\d{1,2}$/.test(n) ? `No. ${n}` : null;
     }
+    const numbered = this.numberedDrill();
+    if (numbered !== null) return numbered;
     const isSaid = this.takeOne(["LETTER", "LTR"]) !== null;
     const t = this.here;
     if (t?.is !== "word" || !/^[A-Z]$/.test(t.text)) return null;
@@ -198,6 +207,16 @@ export class Words {
     if (!isSaid && !isDrill(follows) && !isBehind) return null;
     this.i++;
     return t.text;
+  }
+
+  /** `DRILL #7 (.201)`: its size says that it is the drill of that number; `#7` alone would be balloon 7. */
+  private numberedDrill(): string | null {
+    const name = /^#(\d{1,2})$/.exec(this.here?.text ?? "")?.[1];
+    const size = /^\((\.\d+)\)$/.exec(this.ahead(1)?.text ?? "")?.[1];
+    const drill = inchDrills.rows.find((d) => d.name === `No. ${name}`);
+    if (!drill || !size || Math.abs(Number(size) * INCH - drill.diameter) > 1e-6) return null;
+    this.i++;
+    return drill.name;
   }
 
   /** A plain number. */
@@ -342,8 +361,10 @@ export class Words {
     const n = this.ahead(1);
     if (n?.is !== "number") return false;
     if (sign.is === "sign") return true;
+    // `60 X 40 R8`: the letter stands at the number it is said of.
+    if (sign.at > this.ahead(-1)!.end && n.at === sign.end) return true;
     const then = this.ahead(2)?.text ?? "";
-    return !(then in behind) && !counted.includes(then as "HOLES") && !["X", "BC", "PCD", "BOLT", "B"].includes(then);
+    return !(then in behind) && !counted.includes(then as "HOLES") && !notItsOwn.has(then);
   }
   /** `⌀.5 DIA`, `R.25 RAD`: the same said twice. */
   private sameBehind(tag: Tag): Tag {
@@ -360,6 +381,14 @@ export class Words {
 
 /** More than so many of a thing are not told from a size by their X. */
 const MOST_COUNTED = 24;
+/** Behind a number that says how many, or how large a circle is: a word before it is not that number's. */
+const notItsOwn = new Set(["X", "BC", "PCD", "BOLT", "B", "CORNERS", "EDGES"]);
+/** Whether a word or sign says what a number is: left out, the line would be another. */
+export const isTelling = (text: string): boolean =>
+  text in before ||
+  text in behind ||
+  text in ahead ||
+  Object.values(spellings).some((s) => (s as readonly string[]).includes(text));
 /** What may follow a drill's letter. */
 const ends = new Set(["", ",", "THRU", "THROUGH", "↧"]);
 const counted = ["HOLES", "HOLE", "PLACES", "PLACE", "PLCS", "PLC", "PLS", "PL", "TIMES"] as const;

@@ -24,6 +24,7 @@ export const leaveRing: RowKind<LeaveRing> = {
   kind: "leaveRing",
   verb: "leave",
   label: "ring",
+  traits: { shaft: true },
   schema,
   blank: () => ({}),
   example: { in: "LEAVE RING OD 3 ID 2 X .5", mm: "LEAVE RING OD 80 ID 50 X 12" },

@@ -21,6 +21,7 @@ export const leaveRound: RowKind<LeaveRound> = {
   kind: "leaveRound",
   verb: "leave",
   label: "round",
+  traits: { shaft: true },
   schema,
   blank: () => ({}),
   example: { in: "LEAVE ROUND ⌀2 X .75", mm: "LEAVE ROUND ⌀50 X 20" },

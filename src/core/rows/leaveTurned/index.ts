@@ -23,6 +23,7 @@ export const leaveTurned: RowKind<LeaveTurned> = {
   kind: "leaveTurned",
   verb: "leave",
   label: "turned",
+  traits: { shaft: true },
   schema,
   blank: () => ({}),
   example: { in: 'LEAVE TURNED "outline"', mm: 'LEAVE TURNED "outline"' },
