@@ -163,8 +163,11 @@ const upright = [
 function pocketEdge(w: Words, pocket: string | null): string[] | null {
   const save = w.mark();
   const of = w.takeOne(["BOTTOM", "FLOOR"]) ? "FLOOR" : w.takeOne(["MOUTH", "TOP"]) ? "MOUTH" : null;
-  const isPockets = of !== null && w.take("OF") && (w.take("THE"), w.takeOne(["POCKET", "SLOT", "RECESS"]) !== null);
-  if (isPockets && pocket !== null && w.here?.is !== "number") return [`${of} OF ${pocket}`];
+  const isOf = w.take("OF");
+  w.take("THE");
+  const isPockets = of !== null && isOf && w.takeOne(["POCKET", "SLOT", "RECESS"]) !== null;
+  const row = isPockets ? (w.take("ROW"), w.number() ?? pocket) : null;
+  if (row !== null) return [`${of} OF ${row}`];
   w.back(save);
   return null;
 }

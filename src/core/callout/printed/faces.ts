@@ -1,3 +1,4 @@
+import { figureOf } from "./figure";
 import { Places } from "./places";
 import type { Words } from "./words";
 
@@ -7,7 +8,7 @@ type Head = (typeof heads)[number];
 const facing = [["SKIM"], ["CLEAN", "UP"], ["FLY", "CUT"], ["FACE", "MILL"]];
 const headOf = (w: Words): Head | null => {
   if (facing.some((words) => w.take(...words))) return "FACE";
-  return w.take("RABBET") || w.take("REBATE") ? "STEP" : w.takeOne(heads);
+  return w.takeOne(["RABBET", "REBATE", "SHOULDER"]) ? "STEP" : w.takeOne(heads);
 };
 
 /** `LEFT`, `FROM LEFT`, `ON THE LEFT SIDE`, `AT THE BACK`: which side a step runs along. */
@@ -25,13 +26,15 @@ function sideOfStep(w: Words): string | null {
 export function faceText(w: Words): string | null {
   if (!w.take("ORING")) w.take("RING");
   let head = headOf(w);
-  const said: Partial<Record<"deep" | "wide" | "OD" | "ID", string>> = {};
+  const said: FaceSaid["said"] = {};
   const bare: string[] = [];
+  const rounds: string[] = [];
   const places = new Places();
   let side: string | null = null;
   let plane: string | null = null;
   while (!w.done) {
-    if (w.take(",") || w.take("X") || w.take("TYP") || w.take("MILL") || w.take("TO", "CLEAN", "UP")) continue;
+    if (w.take(",") || w.take("/") || w.take("X") || w.take("TYP") || w.take("MILL") || w.take("TO", "CLEAN", "UP"))
+      continue;
     if (w.take("TO", "CLEAN")) continue;
     // Its name may stand behind its sizes.
     head ??= headOf(w);
@@ -55,12 +58,32 @@ export function faceText(w: Words): string | null {
       continue;
     }
     if (size.tag === null) bare.push(size.text);
+    // `GROOVE ⌀40/⌀34`: its outside and its inside.
+    else if (size.tag === "⌀" && head === "GROOVE" && rounds.length < 2) rounds.push(size.text);
     else if ((size.tag === "deep" || size.tag === "wide" || size.tag === "OD" || size.tag === "ID") && !said[size.tag])
       said[size.tag] = size.text;
     else return null;
   }
-  if (!head) return null;
-  const deep = said.deep ?? (head === "FACE" ? bare.shift() : undefined);
+  return head && faceRow({ head, said, bare, rounds, side, plane, places });
+}
+
+interface FaceSaid {
+  head: Head;
+  said: Partial<Record<"deep" | "wide" | "OD" | "ID", string>>;
+  /** Sizes without a word, and diameters that do not say of which side. */
+  bare: string[];
+  rounds: string[];
+  side: string | null;
+  plane: string | null;
+  places: Places;
+}
+
+function faceRow({ head, said, bare, rounds, side, plane, places }: FaceSaid): string | null {
+  if (rounds.length === 2) [said.ID, said.OD] = rounds.sort((a, b) => figureOf(a) - figureOf(b));
+  else if (rounds.length) return null;
+  // A step's second size is how deep, a ring groove's only one.
+  const isLast = bare.length === (head === "STEP" && said.wide === undefined ? 2 : 1);
+  const deep = said.deep ?? (isLast && head !== "FLAT" ? bare.pop() : undefined);
   if (!deep) return null;
   // Off one side and on another: two planes.
   if (plane !== null && places.text) return null;

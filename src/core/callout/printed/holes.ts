@@ -291,6 +291,8 @@ class HoleWords {
     // A drill's `#7` is its number in a table, and would be balloon 7 here.
     if (this.isDrilled && [hole, drill].some((r) => r.diameter?.startsWith("#"))) return null;
     if (csk.diameter !== undefined && this.angle === null) return null;
+    // What widens a mouth is wider than the hole: else their sizes were told the other way round.
+    if ([cbore, csk].some((r) => figureOf(r.diameter) <= figureOf(hole.diameter))) return null;
     if (cbore.diameter !== undefined && (cbore.depth === undefined || cbore.depth === "THRU")) return null;
     if (this.thread === null && hole.diameter === undefined) return this.mouthRow(where);
     const reamed = this.isReamed ? `${this.fit === null ? "" : ` ${this.fit}`} REAM` : "";

@@ -20,6 +20,7 @@ const heads: Record<string, Head> = {
   SHAFT: "round",
   HEX: "hex",
   HEXAGON: "hex",
+  SW: "hex",
   SQUARE: "square",
   SQ: "square",
   "□": "square",

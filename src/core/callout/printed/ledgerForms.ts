@@ -25,6 +25,7 @@ export function ledgerForm(typed: string, unit: LengthUnit): string {
     spherical,
     numberedDrill,
     summed,
+    commaInBrackets,
     (t: string) => otherUnits(t, unit),
     boxed,
   ];
@@ -95,7 +96,14 @@ const numberedDrill = (typed: string): string =>
     .replace(/#(\d{1,2})(?=(?: *\([.\d]+\))? *DRILL)/gi, "NO. $1")
     .replace(/\bDRILL *#(?=\d{1,2}\b)/gi, "DRILL NO. ");
 /** `3X 15 (=45)`: what they come to together. */
-const summed = (typed: string): string => typed.replace(/\( ?= ?([\d.,]+) ?\)/, ", $1 REF");
+const summed = (typed: string): string => {
+  const m = /^\s*(\d+) ?[x×X] ?([\d.,]+)(°?) ?\(? ?= ?([\d.,]+)°? ?\)?\s*$/.exec(typed);
+  const figure = (t: string) => Number(t.replace(",", "."));
+  const isSum = m !== null && Math.abs(Number(m[1]) * figure(m[2]) - figure(m[4])) < 1e-9;
+  return isSum ? `${m[1]}X ${m[2]}${m[3]}, ${m[4]}${m[3]} REF` : typed;
+};
+/** `(30,5)`: a reference with a decimal comma. */
+const commaInBrackets = (typed: string): string => typed.replace(/^(\s*)\((\d+),(\d+)\)\s*$/, "$1($2.$3)");
 
 /** `[3.000]`: a boxed dimension, which is basic. */
 const boxed = (typed: string): string => typed.replace(/^(\s*(?:\d+X\s*)?)\[\s*([^[\]]+?)\s*\]\s*$/i, "$1$2 BASIC");

@@ -205,8 +205,9 @@ export class Places {
     const save = w.mark();
     const isSaid = w.takeOne(["IN", "AT", "ON"]) !== null;
     w.take("THE");
-    const isMiddle = w.takeOne(["CENTRE", "CENTER"]) !== null;
-    if (!isMiddle || (!isSaid && !w.sees("HOLE") && !w.done) || this.text !== "") return this.giveUp(w, save);
+    const isMiddle = w.takeOne(["CENTRE", "CENTER", "CENTRAL"]) !== null;
+    if (!isMiddle || (!isSaid && !w.sees("HOLE") && !w.sees("BORE") && !w.done) || this.text !== "")
+      return this.giveUp(w, save);
     if (w.take("OF")) w.takeOne(["PART", "BLOCK", "PLATE"]);
     this.points.push({ x: "0", y: "0" });
     return true;

@@ -44,6 +44,8 @@ export const plainSigns = (text: string): string =>
       /^S/i.test(what) ? what.padStart(all.length) : "LONGHOLE".padEnd(all.length),
     )
     .replace(/\bTHRO('|(?![A-Z]))/gi, (all) => "THRU".padEnd(all.length))
+    // `⌀40/⌀34`: two diameters.
+    .replace(/(?<=\d)\/(?=⌀)/g, " ")
     // `⌀.1935 (#10)`: the drill of that number.
     .replace(/(?<=\d )\(#(\d{1,2})\)/g, "NO $1")
     // `4-⌀.25`: so many of them.

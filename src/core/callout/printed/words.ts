@@ -68,6 +68,8 @@ const ahead: Record<string, Tag> = {
   HEIGHT: "high",
   THICKNESS: "high",
 };
+/** `L=60`: a size by its letter. */
+const equated: Record<string, Tag> = { L: "long", W: "wide", H: "high", T: "high" };
 const across: Record<string, Tag> = { FLATS: "AF", CORNERS: "AC" };
 /** Said of a number and without any bearing on it. */
 const silent = ["REF", "TYP", "TYPICAL", "NOM", "NOMINAL", "BASIC", "MIN", "MAX"];
@@ -277,9 +279,11 @@ export class Words {
   /** A number with what is said of it before and behind. */
   size(): Size | null {
     const save = this.i;
-    const first = this.here && (before[this.here.text] ?? ahead[this.here.text]);
+    const letter = this.ahead(1)?.text === "=" ? equated[this.here!.text] : undefined;
+    const first = this.here && (letter ?? before[this.here.text] ?? ahead[this.here.text]);
     if (first) {
       this.i++;
+      this.take("=");
       if (this.here?.is !== "number") this.take(":");
     }
     const at = this.here?.at ?? 0;
@@ -391,4 +395,17 @@ export const isTelling = (text: string): boolean =>
   Object.values(spellings).some((s) => (s as readonly string[]).includes(text));
 /** What may follow a drill's letter. */
 const ends = new Set(["", ",", "THRU", "THROUGH", "↧"]);
-const counted = ["HOLES", "HOLE", "PLACES", "PLACE", "PLCS", "PLC", "PLS", "PL", "TIMES"] as const;
+const counted = [
+  "HOLES",
+  "HOLE",
+  "PLACES",
+  "PLACE",
+  "PLCS",
+  "PLC",
+  "PLS",
+  "PL",
+  "TIMES",
+  "POS",
+  "POSITIONS",
+  "OFF",
+] as const;
