@@ -6,7 +6,7 @@ import { writeRow } from "@/core/callout";
 import { rowNames } from "@/core/job/names";
 import type { Job } from "@/core/job/schema";
 import { conflictWords } from "@/core/outline/wire";
-import { slipWords, type Explanation, type Mismatch, type Slip } from "@/core/mismatch";
+import { besideWords, slipWords, type Explanation, type Mismatch, type Slip } from "@/core/mismatch";
 import { type LengthUnit, showArea, showLength, showMass, showVolume } from "@/core/number";
 import { checkFigure, type CheckResult } from "@/core/print/checks";
 
@@ -100,11 +100,14 @@ export function readableExplanations(job: Job, e: Evaluation, found: Mismatch[])
   return found.flatMap((m) => mismatchLines(m, job.unit)).join("\n");
 }
 
-function mismatchLines({ check, explanations, tried }: Mismatch, unit: LengthUnit): string[] {
+function mismatchLines({ check, explanations, tried, besides }: Mismatch, unit: LengthUnit): string[] {
   const head = `${nameOf(check)}: ${printedAndModel(check, unit)}`;
-  if (explanations.length) return [head, ...explanations.map((x) => explanationText(x, check, unit))];
+  const slips = explanations.map((x) => explanationText(x, check, unit));
+  if (explanations.some((x) => x.agrees)) return [head, ...slips];
   const numbers = `${tried.readings} readings of ${tried.numbers} numbers`;
-  return [head, `  no slip explains it: ${numbers}, ${tried.rows} rows and counts and ${tried.pairs} pairs were tried`];
+  const none = `  no slip explains it: ${numbers}, ${tried.rows} rows and counts and ${tried.pairs} pairs were tried`;
+  const other = besides.length ? [`  what else it may hang on: ${besides.map(besideWords).join("; ")}`] : [];
+  return [head, none, ...other, ...slips];
 }
 
 function explanationText(x: Explanation, check: CheckResult, unit: LengthUnit): string {

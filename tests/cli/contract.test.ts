@@ -198,6 +198,12 @@ describe("the headless command", () => {
       alsoMends: 0,
     });
     expect(run("explain", file("five.card", card)).out).toContain("5 -> 6");
+    // Where slips only come near it says so, and what else the figure may hang on: .01 of broken edge is 10 % of it.
+    const near = `UNIT in\n#1 4\nLEAVE BLOCK #1 X 2.5 X .75\nCUT POCKET 1 X .5 R.125 DEEP .25\nCUT BREAK .01 OUTER TOP\nCHECK VOLUME 7.3845\n`;
+    const told = run("explain", file("near.card", near)).out;
+    expect(told).toContain("no slip explains it");
+    expect(told).toMatch(/what else it may hang on: broken edges \(10 % of the difference\)/);
+    expect(told).toContain("near, not within the tolerance");
     expect(JSON.parse(run("explain", file("fine.card", card.replace("5X", "6X")), "--json").out)).toEqual([]);
     expect(JSON.parse(run("explain", file("broken.card", "UNIT mm\nNONSENSE"), "--json").out)).toMatchObject({
       ok: false,

@@ -65,3 +65,12 @@ function threadVolume(r: SolvedRow): number {
   const deep = full === "thru" ? r.removed / drilled / copies : full;
   return Math.max(0, ((Math.PI / 4) * thread.major ** 2 - drilled) * deep * copies);
 }
+
+const besideOf: Record<BesideKind, string> = {
+  undriven: "no balloon drives it",
+  "tap drilling": "threads drawn at their drill",
+  "edge breaks": "broken edges",
+};
+/** What a figure may hang on besides, with its share of the difference. */
+export const besideWords = ({ kind, row, share }: Beside): string =>
+  `${row === null ? "" : `row ${row}: `}${besideOf[kind]} (${Math.round(share * 100)} % of the difference)`;

@@ -1,2 +1,3 @@
 export * from "./explain";
 export * from "./slip";
+export { besideWords } from "./besides";

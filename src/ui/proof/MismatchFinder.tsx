@@ -1,12 +1,12 @@
 "use client";
 import { Button } from "antd";
-import { slipWords, type Explanation, type Mismatch } from "@/core/mismatch";
+import { besideWords, slipWords, type Explanation, type Mismatch } from "@/core/mismatch";
 import { jobOf } from "@/core/job";
 import { Section } from "../common/Section";
 import { useBench } from "../store/benchStore";
 import { useJob } from "../store/jobStore";
 import { checkFigure, checkName } from "./figures";
-import { besideWords, Slip } from "./SlipWords";
+import { Slip } from "./SlipWords";
 import { useFinder, type Finder } from "./useFinder";
 import css from "./Proof.module.css";
 
@@ -91,10 +91,10 @@ function Explained({ mismatch, finder }: { mismatch: Mismatch; finder: Finder })
         {checkName(check)}: {checkFigure(check, check.expected, job)} printed, {checkFigure(check, check.actual, job)}{" "}
         in the model
       </p>
-      {explanations.length === 0 && !finder.progress && (
+      {!explanations.some((x) => x.agrees) && !finder.progress && (
         <p className="soft" style={{ margin: 0 }}>
-          No slip explains it: {tried.readings} readings of {tried.numbers} numbers, {tried.rows} rows and counts and{" "}
-          {tried.pairs} pairs were tried. The print may err.
+          No slip explains it{explanations.length > 0 && ", though these come near"}: {tried.readings} readings of{" "}
+          {tried.numbers} numbers, {tried.rows} rows and counts and {tried.pairs} pairs were tried. The print may err.
           {besides.length > 0 && " What else it may hang on: "}
           {besides.map(besideWords).join("; ")}
         </p>
