@@ -37,7 +37,7 @@ export function faceText(w: Words): string | null {
       continue;
     if (w.take("TO", "CLEAN")) continue;
     // Its name may stand behind its sizes.
-    head ??= headOf(w);
+    head ??= w.sees("OFF", "TOP") || w.sees("OFF", "BOTTOM") ? "FACE" : headOf(w);
     if (w.done) break;
     if (side === null && (head === "STEP" || head === null) && (side = sideOfStep(w))) continue;
     if (head === "FACE" && plane === null) {

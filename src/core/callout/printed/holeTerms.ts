@@ -33,6 +33,10 @@ export const between = [
   ["WHERE", "SHOWN"],
   ["AS", "NOTED"],
   ["DOWEL", "PIN"],
+  ["PRESS", "FIT"],
+  ["SLIP", "FIT"],
+  ["CLOSE", "FIT"],
+  ["CLEARANCE"],
 ];
 /** Said of the depth of a thread, which is what it is anyway. */
 export const fullThread = [
