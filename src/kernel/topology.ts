@@ -322,6 +322,12 @@ export function describeEdge(
   });
 }
 
+const curveNames: Partial<Record<string, MeasuredEdge["curve"]>> = {
+  GeomAbs_Line: "line",
+  GeomAbs_Circle: "circle",
+  GeomAbs_Ellipse: "ellipse",
+};
+
 /** What an edge is as a curve. */
 export function measureCurve(oc: OC, edge: TopoDS_Edge): MeasuredEdge {
   return scope((own) => {
@@ -330,7 +336,7 @@ export function measureCurve(oc: OC, edge: TopoDS_Edge): MeasuredEdge {
       t1 = curve.LastParameter(),
       kind = curve.GetType() as string;
     const measured: MeasuredEdge = {
-      curve: kind === "GeomAbs_Line" ? "line" : kind === "GeomAbs_Circle" ? "circle" : "other",
+      curve: curveNames[kind] ?? "other",
       from: take(curve.EvalD0(t0)),
       to: take(curve.EvalD0(t1)),
       middle: take(curve.EvalD0((t0 + t1) / 2)),

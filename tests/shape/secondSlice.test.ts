@@ -196,6 +196,12 @@ describe("rows", () => {
       'LEAVE STRIP "straight" THICK 3 LEFT X 20 ROUNDED',
     ],
     [
+      "strip with a full round at its start",
+      (40 * 20 - (200 - PI * 50)) * 3,
+      straight,
+      'LEAVE STRIP "straight" THICK 3 LEFT X 20 ROUNDED START',
+    ],
+    [
       "strip with an arc",
       (30 * 3 + (PI / 4) * (400 - 289) + 20 * 3) * 12,
       elbow,

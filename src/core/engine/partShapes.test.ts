@@ -50,6 +50,15 @@ describe("outlines taken from the part", () => {
     expect(e.solved.rows.map((r) => r.state)).toEqual(["ok", "failed", "ok", "ok", "ok"]);
   });
 
+  it("refuse what is neither line nor arc by its name", async () => {
+    const e = await run(
+      `${head}PLANE "t" TILT 30 ABOUT Y AT 0,0,20\nOUTLINE "cross"\nSECTION Z 10 AFTER 2\nEND\nLEAVE BLOCK 100 X 60 X 20\nCUT ⌀12 THRU ON PLANE "t"\nCUT POCKET "cross" DEEP 1\n`,
+    );
+    const said = /part of an ellipse .* an outline holds lines and arcs/;
+    expect(e.outlines[0].problems[0].message).toMatch(said);
+    expect(e.solved.rows.map((r) => r.state)).toEqual(["ok", "ok", "failed"]);
+  });
+
   it("take sections upright too, seen from the front and from the right", async () => {
     const e = await run(card("100").replace("SECTION Z 15 AFTER 3", "SECTION Y 0 AFTER 2"));
     const cross = e.outlines.find((o) => o.name === "cross")!;

@@ -234,8 +234,9 @@ function chamferCut(a: Segment, b: Segment, size: number): Cut | null {
 }
 
 /**
- * Overcuts corners with a circle so that a square mating corner clears: centred on the corner, on the wall that
- * comes in, or on the bisector, both with the circle through the corner.
+ * Overcuts corners with a circle so that a mating corner clears: centred on the corner, or through it and shifted along
+ * the wall that comes in or the bisector. Shifted along a wall it is tangent to the wall that goes out, whatever their
+ * angle, and takes nothing from that; between square walls its centre lies on the wall that comes in.
  * Outside corners of the outline gain the circle, inside corners lose it.
  */
 export function relieve(
@@ -259,7 +260,7 @@ export function relieve(
       placement === "corner"
         ? c.point
         : placement === "wall"
-          ? v2(c.point.x - u.x * r, c.point.y - u.y * r)
+          ? v2(c.point.x - w.y * r * Math.sign(c.turn), c.point.y + w.x * r * Math.sign(c.turn))
           : v2(c.point.x + (bx / bl) * r, c.point.y + (by / bl) * r);
     out = combine(out, [circle(r, centre)], c.turn > 0 ? "join" : "cutout");
   }

@@ -96,6 +96,19 @@ describe("corners", () => {
     // The circle through the corner on the bisector: half of it less the square's two triangles.
     expect(pocket("BISECTOR")).toBeCloseTo(4 * ((9 * PI) / 2 - 9), 7);
   });
+  it("shifted along a wall they stay tangent to the other wall, whatever their angle", () => {
+    // Corners of 60 degrees; the last wall comes in at P0 and the first goes out along y = 0.
+    const triangle = ["START 0,0", "LINE TO 40,0", "LINE L 40 A 120", "CLOSE"];
+    const relieved = one(...triangle, "RELIEF 6 WALL AT P0");
+    expect(relieved.problems).toEqual([]);
+    // Nothing is taken below y = 0; the circle of radius 3 about (0, 3) stands over the other wall by its segment.
+    expect(relieved.box!.min.y).toBeCloseTo(0, 9);
+    expect(relieved.box!.min.x).toBeCloseTo(-3, 9);
+    const chord = 2 * 3 * Math.sin(PI / 3);
+    const beyond = 9 * PI - (9 / 2) * ((2 * PI) / 3 - Math.sin((2 * PI) / 3));
+    expect(chord).toBeCloseTo(Math.sqrt(27), 9);
+    expect(relieved.area - 400 * Math.sqrt(3)).toBeCloseTo(beyond, 6);
+  });
 });
 
 describe("derived outlines", () => {
@@ -215,6 +228,11 @@ describe("worked figures", () => {
     );
     expect(square.problems).toEqual([]);
     expect(square.area).toBeCloseTo(area, 6);
+    // By its step it is the same line.
+    const slot = ["START 0,0", "LINE TO X 40", "LINE TO Y 10", "LINE TO X 0", "CLOSE"];
+    expect(one(...slot, "FULLROUND 2").area).toBeCloseTo(35 * 10 + (PI / 2) * 25, 9);
+    expect(one(...slot, "FULLROUND 2").area).toBe(one(...slot, "FULLROUND P1 P2").area);
+    expect(one(...slot, "FULLROUND 9").problems[0].message).toMatch(/9/);
     expect(
       one("START 0,0", "LINE TO X 40", "LINE TO Y 5", "LINE TO X 0", "CLOSE", "FULLROUND P1 P3").problems[0].message,
     ).toMatch(/no line runs/);

@@ -1,5 +1,6 @@
 import { problems } from "./problems";
 import { fail, ok, type Result } from "../base/result";
+import { saidPlace } from "../number";
 import { dot, toFrame, type Frame, type Side, type Vec2, type Vec3 } from "../geometry/vec";
 import { oriented, type Region } from "./boolean";
 import { endToEnd, stitch } from "./ends";
@@ -38,7 +39,7 @@ export function partKey(i: PartItem): string {
 
 /** An edge as the solid library measures it. */
 export interface MeasuredEdge {
-  curve: "line" | "circle" | "other";
+  curve: "line" | "circle" | "ellipse" | "other";
   from: Vec3;
   to: Vec3;
   middle: Vec3;
@@ -47,6 +48,14 @@ export interface MeasuredEdge {
   axis?: Vec3;
   sweep?: number;
 }
+
+/** A circle that is seen from the side is none in the plane either. */
+const nameOfCurve = (e: MeasuredEdge): string =>
+  e.curve === "ellipse"
+    ? "part of an ellipse"
+    : e.curve === "circle"
+      ? "an arc that leans out of the plane"
+      : "a free curve";
 
 /**
  * Edges lying in a plane as closed loops of exact lines and arcs, in the coordinates of the plane. Edges that are
@@ -86,7 +95,7 @@ export function loopsOfEdges(edges: MeasuredEdge[], frame: Frame): Result<Region
           sweep: through < turn ? turn : turn - 2 * Math.PI,
         });
       }
-    } else return fail(problems.edgeNeitherLineNorArc());
+    } else return fail(problems.edgeNeitherLineNorArc(nameOfCurve(e), saidPlace(from), saidPlace(to)));
   }
   const { loops, open } = stitch(endToEnd(pieces).flat());
   if (open.length) return fail(problems.edgesDoNotClose());

@@ -18,8 +18,8 @@ export const problems = problemsOf("outline", {
   }),
   chainMeetsNothing: () => ({ message: "the chain meets nothing there", expected: "an outline in its way" }),
   arcRunsIntoItself: () => ({ message: "the arc would run into itself", expected: "a shorter length" }),
-  edgeNeitherLineNorArc: () => ({
-    message: "an edge there is neither a line nor an arc",
+  edgeNeitherLineNorArc: (what: string, from: string, to: string) => ({
+    message: `an edge there is ${what} (${from === to ? `through ${from}` : `from ${from} to ${to}`}), and an outline holds lines and arcs`,
     expected: "a face bounded by lines and arcs, or another section",
   }),
   edgesDoNotClose: () => ({ message: "the edges there do not close", expected: "a whole face" }),

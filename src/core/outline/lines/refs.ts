@@ -6,7 +6,7 @@ import type { Reader } from "../../grammar/reader";
  * step.
  */
 export const pointRef = z.string().regex(/^[PC]\d{1,4}$/);
-const elementRef = z.number().int().min(1).max(5000);
+export const elementRef = z.number().int().min(1).max(5000);
 const lineRef = z.union([elementRef, z.enum(["X", "Y"])]);
 const anyRef = z.union([lineRef, pointRef]);
 type Ref = z.infer<typeof anyRef>;

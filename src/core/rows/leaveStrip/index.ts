@@ -2,7 +2,7 @@ import { problems } from "../problems";
 import { z } from "zod";
 import { fail, ok, type Result } from "../../base/result";
 import { v2, type Vec2 } from "../../geometry/vec";
-import { flag, marked, sequence, word, type Part } from "../../grammar/grammar";
+import { marked, sequence, word, type Clause, type Part } from "../../grammar/grammar";
 import { numberText } from "../../number";
 import { endOf, segmentLength, startOf, type Segment } from "../../outline";
 import { directionAt } from "../../outline/meet";
@@ -21,7 +21,8 @@ const schema = z.strictObject({
   /** The side of the walk the thickness lies on. */
   side: z.enum(["left", "right", "middle"]),
   ...heightFields,
-  rounded: z.literal(true).optional(),
+  /** Ends that are full rounds: both, or the one at the walk's start or end. */
+  rounded: z.union([z.literal(true), z.enum(["start", "end"])]).optional(),
   turn: numberText.optional(),
   at: pointZ.optional(),
   plane: planeRef.optional(),
@@ -45,15 +46,34 @@ const thicknessOf = ({ thick, side }: { thick: number; side: "left" | "right" | 
   return { left: shares[0], right: shares[1] };
 };
 
-/** Both ends of a strip, to be rounded over its width; they have to be straight for half of it. */
-function roundedEnds(chain: Segment[], { left, right }: Thickness, width: number): Result<RoundedEnd[]> {
-  const ends = [
-    { segment: chain[0], at: startOf(chain[0]), out: directionAt(chain[0], 0), sign: -1 },
-    ...chain.slice(-1).map((s) => ({ segment: s, at: endOf(s), out: directionAt(s, 1), sign: 1 })),
+/** `ROUNDED`: both ends; `ROUNDED START`, `ROUNDED END`: one of them. */
+const roundedClause: Clause = {
+  expected: "ROUNDED, ROUNDED START or ROUNDED END",
+  starts: (r) => r.sees("ROUNDED"),
+  read(r, row) {
+    r.want("ROUNDED");
+    // `START` with a number behind it would be another row's clause: a strip has none.
+    row.rounded = r.take("START") ? "start" : r.take("END") ? "end" : true;
+  },
+  write: (row) =>
+    row.rounded === undefined ? "" : row.rounded === true ? "ROUNDED" : `ROUNDED ${row.rounded.toUpperCase()}`,
+  numbers: () => [],
+};
+
+/** Ends of a strip, to be rounded over its width; they have to be straight for half of it. */
+function roundedEnds(
+  chain: Segment[],
+  { left, right }: Thickness,
+  width: number,
+  which: NonNullable<LeaveStrip["rounded"]>,
+): Result<RoundedEnd[]> {
+  const both = [
+    { is: "start", segment: chain[0], at: startOf(chain[0]), out: directionAt(chain[0], 0), sign: -1 },
+    ...chain.slice(-1).map((s) => ({ is: "end", segment: s, at: endOf(s), out: directionAt(s, 1), sign: 1 })),
   ];
-  const short = ends.find(
-    ({ segment }) => segment.kind !== "line" || segmentLength(segment) * (chain.length > 1 ? 1 : 0.5) < width / 2,
-  );
+  const ends = both.filter((e) => which === true || e.is === which);
+  const share = chain.length > 1 || ends.length === 1 ? 1 : 0.5;
+  const short = ends.find(({ segment }) => segment.kind !== "line" || segmentLength(segment) * share < width / 2);
   if (short) return fail(problems.fullRoundEndNotStraight(), { path: "outline" });
   return ok(
     ends.map(({ at, out, sign }): RoundedEnd => {
@@ -74,13 +94,7 @@ export const leaveStrip: RowKind<LeaveStrip> = {
   example: { in: 'LEAVE STRIP "outline" THICK .125 LEFT X .75', mm: 'LEAVE STRIP "outline" THICK 3 LEFT X 20' },
   callout: {
     head: sequence(word("STRIP"), outlineName, marked("THICK", "thick", "Thickness", "length"), sidePart, heightPart),
-    clauses: [
-      wayClause,
-      flag("ROUNDED", "rounded"),
-      marked("TURN", "turn", "Turn", "angle", { angle: true }),
-      atZ,
-      standingClause,
-    ],
+    clauses: [wayClause, roundedClause, marked("TURN", "turn", "Turn", "angle", { angle: true }), atZ, standingClause],
   },
   feature: () => ({ is: "body", round: false, free: true }),
   recipe(row, raw, outlines) {
@@ -92,7 +106,7 @@ export const leaveStrip: RowKind<LeaveStrip> = {
     const outline = { outer: loop.value, holes: [] };
     if (!row.rounded) return raised(row, outline);
     if (row.height === undefined) return fail(problems.roundedEndsWithoutWidth(), { path: "height" });
-    const ends = roundedEnds(chain.value, thickness, row.height);
+    const ends = roundedEnds(chain.value, thickness, row.height, row.rounded);
     return ends.ok ? raised(row, outline, { ends: ends.value }) : ends;
   },
   closedForm: () => null,
@@ -117,6 +131,8 @@ export const leaveStrip: RowKind<LeaveStrip> = {
       options: [
         { value: "", label: "square", set: { rounded: undefined } },
         { value: "true", label: "full rounds", set: { rounded: true } },
+        { value: "start", label: "a full round at the start", set: { rounded: "start" } },
+        { value: "end", label: "a full round at the end", set: { rounded: "end" } },
       ],
     },
     { field: "number", path: "turn", label: "Turn", optional: true },
