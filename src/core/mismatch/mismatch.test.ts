@@ -51,6 +51,27 @@ describe("the mismatch finder", () => {
     });
     expect(Math.abs(list[0].residual)).toBeLessThan(0.4);
   });
+  it("finds a plane that was offset by the wrong figure, and one that was tilted by half", async () => {
+    const stepped = (by: string, tilt = "20") =>
+      mm(
+        `PLANE "seat" OFFSET ${by} FROM TOP`,
+        `PLANE "lean" TILT ${tilt} ABOUT X AT 0,0,20`,
+        "LEAVE BLOCK 60 X 40 X 20",
+        'CUT POCKET 30 X 20 R5 DEEP TO PLANE "seat"',
+        'CUT POCKET 60 X 60 DEEP 4 ON PLANE "lean"',
+      );
+    const volume = (v: { volume: number }) => `CHECK VOLUME ${v.volume.toFixed(2)}`;
+    const offset = await find(stepped("-12"), stepped("-13"), volume);
+    expect(offset.list[0]).toMatchObject({
+      row: 2,
+      field: 'plane "seat" Offset',
+      from: "-13",
+      to: "-12",
+      agrees: true,
+    });
+    const tilted = await find(stepped("-12"), stepped("-12", "10"), volume);
+    expect(tilted.list[0]).toMatchObject({ row: 3, field: 'plane "lean" Angle', from: "10", to: "20", agrees: true });
+  });
   it("finds 5 holes for 6 from the mass", async () => {
     const { list } = await find(plate(".25"), plate(".25", "7", "5X"), (v) => `CHECK MASS ${v.mass.toFixed(1)} g`);
     expect(list[0]).toMatchObject({

@@ -51,7 +51,7 @@ const tail = (text: string) => text.slice(bare(text).length);
 /**
  * Every length and angle of the job that drives the part: literals where they stand in a row, printed values where
  * balloons drive,
- * named values. Counts are another matter (`instances`).
+ * named values, and those of the outlines and planes it is made from. Counts are another matter (`instances`).
  */
 export function targets(job: Job, prepared: Prepared): Target[] {
   const out: Target[] = [],
@@ -64,9 +64,9 @@ export function targets(job: Job, prepared: Prepared): Target[] {
       for (const c of n.value.cites) cited.set(c, [...(cited.get(c) ?? []), { row: r, number: n }]);
       out.push(inRow(job, prepared, r, n));
     }
-    for (const n of r.outlineNumbers)
+    for (const n of [...r.outlineNumbers, ...r.planeNumbers])
       for (const c of n.value?.cites ?? []) if (!cited.has(c)) cited.set(c, [{ row: r, number: n }]);
-    out.push(...inOutline(job, r, drawn));
+    out.push(...inOutline(job, r, drawn), ...inPlanes(job, r, drawn));
   }
   for (const b of job.balloons) {
     const first = cited.get(b.number)?.[0];
@@ -158,14 +158,7 @@ function inRow(job: Job, prepared: Prepared, r: PreparedRow, n: NumberReport): T
 function inOutline(job: Job, r: PreparedRow, seen: Set<string>): Target[] {
   return r.outlineNumbers.flatMap((n): Target[] => {
     const o = job.outlines.find((x) => x.id === n.outline);
-    if (
-      !o ||
-      !n.value ||
-      n.value.cites.length ||
-      n.means === "repeat" ||
-      seen.has(n.path) ||
-      /[A-Za-z_#]/.test(bare(n.text).replace(/mm|in|thou/g, ""))
-    )
+    if (!o || !n.value || n.value.cites.length || n.means === "repeat" || seen.has(n.path) || !isTyped(n.text))
       return [];
     seen.add(n.path);
     const set = (text: string): JobEdit[] => {
@@ -187,7 +180,35 @@ function inOutline(job: Job, r: PreparedRow, seen: Set<string>): Target[] {
   });
 }
 
-/** Puts a value where a path leads in a line of an outline. */
+/** Numbers typed in the planes a row stands on, each plane once. */
+function inPlanes(job: Job, r: PreparedRow, seen: Set<string>): Target[] {
+  return r.planeNumbers.flatMap((n): Target[] => {
+    const plane = job.planes?.find((p) => n.path.startsWith(`${p.id}/`));
+    if (!plane || !n.value || n.value.cites.length || seen.has(n.path) || !isTyped(n.text)) return [];
+    seen.add(n.path);
+    const path = n.path.slice(plane.id.length + 1);
+    return [
+      {
+        row: r.number,
+        field: `plane "${plane.name}" ${n.label}`,
+        form: "bent",
+        text: n.text,
+        value: n.value.typed,
+        set: (text) => {
+          const changed = structuredClone(plane);
+          setAt(changed.making, path.split("."), toNumberText(text + tail(n.text)));
+          return [{ edit: "setPlane", id: plane.id, plane: changed }];
+        },
+        readings: readings(bare(n.text), n.value.typed, byMeaning[n.means].role, job.unit),
+      },
+    ];
+  });
+}
+
+/** A number without names or balloons in it. */
+const isTyped = (text: string): boolean => !/[A-Za-z_#]/.test(bare(text).replace(/mm|in|thou/g, ""));
+
+/** Puts a value where a path leads in a line of an outline, or in a plane. */
 function setAt(into: object, path: (string | number)[], value: unknown): void {
   let at = into as Record<string | number, unknown>;
   for (const k of path.slice(0, -1)) at = at[k] as Record<string | number, unknown>;
