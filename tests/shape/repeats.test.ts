@@ -37,6 +37,36 @@ describe("balloons over repeats", () => {
   const holed = [block, "CUT ⌀5 THRU AT -40,-10"];
   it.each([
     ["the pitch of a line", ["#1 20"], [...holed, "REPEAT 2 LINE 4X BY #1 ALONG X"], "proved"],
+    [
+      "a step about the axis of a row",
+      ["#1 30°"],
+      ["LEAVE ROUND ⌀100 X 10 AT 15,8", "CUT ⌀5 THRU AT 45,8", "REPEAT 2 4X AROUND AXIS OF 1 STEP #1"],
+      "proved",
+    ],
+    [
+      "a step about the axis of a row that is off",
+      ["#1 30°"],
+      ["LEAVE ROUND ⌀100 X 10 AT 15,8", "CUT ⌀5 THRU AT 45,8", "REPEAT 2 4X AROUND AXIS OF 1 STEP (#1+1)"],
+      "off",
+    ],
+    [
+      "the pitch of a repeat that is repeated",
+      ["#1 12"],
+      [...holed, "REPEAT 2 LINE 3X BY #1 ALONG X", "REPEAT 2-3 LINE 2X BY 15 ALONG Y"],
+      "proved",
+    ],
+    [
+      "the pitch of a repeat of a repeat",
+      ["#1 15"],
+      [...holed, "REPEAT 2 LINE 3X BY 12 ALONG X", "REPEAT 2-3 LINE 2X BY #1 ALONG Y"],
+      "proved",
+    ],
+    [
+      "one that is off",
+      ["#1 15"],
+      [...holed, "REPEAT 2 LINE 3X BY 12 ALONG X", "REPEAT 2-3 LINE 2X BY (#1-1) ALONG Y"],
+      "off",
+    ],
     ["a pitch that is off", ["#1 20"], [...holed, "REPEAT 2 LINE 4X BY (#1+1) ALONG X"], "off"],
     ["the pitch across a grid", ["#1 15"], [...holed, "REPEAT 2 GRID 3 2 BY 20 #1"], "proved"],
     [

@@ -9,7 +9,7 @@ import { advance, type Standing } from "./advance";
 import type { EdgeMark, Element } from "./element";
 import type { EdgeInfo, KernelStep } from "./kernel";
 import { flippedBody, flippedRecipe } from "./flipped";
-import { plainMotions, turnsAbout } from "./motions";
+import { plainMotions } from "./motions";
 import { axisOfRow, frameOf, middleOfRow, type Seat } from "./planes";
 
 /** Puts a seated recipe on a frame that is known; `place` without finding its plane. */
@@ -26,11 +26,14 @@ export interface PlacedAt {
  */
 export function placeCopies(
   recipe: Extract<Recipe, { op: "repeat" }>,
+  by: string,
   seat: Seat,
   at: Standing,
   placeOn: PlaceOn,
-): Result<{ reached: Standing; elements: Element[]; copies: Frame[] }> {
-  const motions = motionsOf(recipe.copies, seat);
+): Result<{ reached: Standing; elements: Element[]; copies: Frame[]; axis?: Frame }> {
+  const axis = axisOf(recipe.copies, seat);
+  if (axis && !axis.ok) return axis;
+  const motions = motionsOf(recipe.copies, axis?.value ?? null, seat);
   if (!motions.ok) return motions;
   const group = elementsOf(recipe.rows, seat);
   if (!group.ok) return group;
@@ -48,12 +51,12 @@ export function placeCopies(
         return fail(problems.copyFault(k + 2, seat.nameOf(element.row), first.message), { expected: first.expected });
       }
       reached = made.value;
-      if (copy.ok) elements.push({ ...copy.value, motion: k });
+      if (copy.ok) elements.push({ ...copy.value, moves: [...(element.moves ?? []), { by, motion: k }] });
     }
   }
   // What is mirrored has no plane that a row as it was typed could stand on.
   const copies = motions.value.flatMap((m) => (m.mirrors ? [] : [movedFrame(zero, m)]));
-  return ok({ reached, elements, copies });
+  return ok({ reached, elements, copies, ...(axis ? { axis: axis.value } : {}) });
 }
 
 /** The job's zero, looking up. */
@@ -211,12 +214,14 @@ function isMoved(was: EdgeInfo, is: EdgeInfo, motion: Motion): boolean {
 }
 
 /** Where the copies go, without the original. */
-function motionsOf(copies: Copies, seat: Seat): Result<Motion[]> {
-  const plain = plainMotions(copies);
+/** The axis of a row that copies go round; null where they go round none. */
+const axisOf = (copies: Copies, seat: Seat): Result<Frame> | null =>
+  copies.by === "around" && "row" in copies.axis ? axisOfRow(copies.axis.row, seat) : null;
+
+function motionsOf(copies: Copies, axis: Frame | null, seat: Seat): Result<Motion[]> {
+  const plain = plainMotions(copies, axis);
   if (plain) return ok(plain);
   switch (copies.by) {
-    case "around":
-      return aboutRow(copies, seat);
     case "like":
       return likeRow(copies.row, seat);
     case "mirror":
@@ -224,12 +229,6 @@ function motionsOf(copies: Copies, seat: Seat): Result<Motion[]> {
     default:
       return ok([]);
   }
-}
-
-function aboutRow(copies: Extract<Copies, { by: "around" }>, seat: Seat): Result<Motion[]> {
-  if (!("row" in copies.axis)) return ok([]);
-  const frame = axisOfRow(copies.axis.row, seat);
-  return frame.ok ? ok(turnsAbout(frame.value.origin, frame.value.normal, copies)) : frame;
 }
 
 function likeRow(row: string, seat: Seat): Result<Motion[]> {

@@ -21,6 +21,6 @@ export interface Element {
   mirrored?: true;
   /** Number of its first place among all copies of the row. */
   from?: number;
-  /** Which of its repeat's copies it belongs to, the first after the original being 0. */
-  motion?: number;
+  /** By which repeats it came where it is, the innermost first: which of their copies, the first after the original being 0. */
+  moves?: { by: string; motion: number }[];
 }

@@ -32,15 +32,15 @@ const nothing: RowPlanes = { start: null, floor: null, top: null };
 export function place(recipe: Recipe, row: string, seat: Seat, at: Standing): Result<Placed> {
   switch (recipe.op) {
     case "repeat": {
-      const made = placeCopies(recipe, seat, at, (r, of, frame, here) => {
+      const made = placeCopies(recipe, row, seat, at, (r, of, frame, here) => {
         const placed = placeSeated(r, of, frame, here);
         return placed.ok
           ? ok({ steps: [placed.value.step, ...(placed.value.more ?? [])], thru: placed.value.thru })
           : placed;
       });
       if (!made.ok) return made;
-      const { reached, elements, copies } = made.value;
-      return ok({ step: null, planes: { ...nothing, elements, copies }, thru: false, reached });
+      const { reached, ...known } = made.value;
+      return ok({ step: null, planes: { ...nothing, ...known }, thru: false, reached });
     }
     case "said":
       return placeSaid(recipe, seat);

@@ -40,6 +40,8 @@ export interface RowPlanes {
   shape?: RowShape;
   /** What it put there, place by place, for repeats; without it the row cannot be repeated. */
   elements?: Element[];
+  /** The axis a repeat turns about, where a row of the part has it. */
+  axis?: Frame;
   /** Where the job's zero comes to lie with each copy of a repeat, without the original. */
   copies?: Frame[];
 }

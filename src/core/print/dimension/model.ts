@@ -1,5 +1,6 @@
 import { dot, fromFrame, scale, add, sideFrame, sideNormal, v2, type Frame, type Vec3 } from "../../geometry/vec";
 import type { SolvedRow } from "../../engine/solve";
+import type { Element } from "../../engine/element";
 import { carried, movedFrame } from "../../geometry/motion";
 import { flippedRecipe } from "../../engine/flipped";
 import { plainMotions } from "../../engine/motions";
@@ -25,20 +26,27 @@ interface RowModel {
   /** For a step: which way its side looks, where the edge of the part stands that way, and what makes that edge. */
   edge: { normal: Vec3; offset: number; anchor: Anchor } | null;
   /** A copy that a repeat or mirror made of the row: its first place among all of them, and whether it is turned over. */
-  copy?: { from: number; mirrored: boolean; by: string; motion: number; copies: Copies };
+  copy?: { from: number; mirrored: boolean; moves: NonNullable<Element["moves"]> };
+}
+
+/** A repeat as it was when the part was solved, and the axis of the row it goes round. */
+interface Repeated {
+  copies: Copies;
+  axis: Frame | null;
 }
 
 /** Every surface the rows make, and how each row stands on those before it: the part as numbers, without its solid. */
 export interface PartModel {
   rows: RowModel[];
   surfaces: Map<string, Surface>;
+  repeats: Map<string, Repeated>;
 }
 
 /**
  * Reads a solved job as a model: where every row stands is taken from the part, what it makes there from its recipe.
  */
 export function modelOf(rows: SolvedRow[]): PartModel {
-  const model: PartModel = { rows: [], surfaces: new Map() };
+  const model: PartModel = { rows: [], surfaces: new Map(), repeats: new Map() };
   for (const row of rows) {
     model.rows.push(...copiesIn(row, model));
     const frame = row.planes?.start;
@@ -57,11 +65,11 @@ export function modelOf(rows: SolvedRow[]): PartModel {
 /** Copies of earlier rows that a row of repeats has made, with their surfaces. */
 function copiesIn(row: SolvedRow, model: PartModel): RowModel[] {
   if (row.state !== "ok" || row.recipe?.op !== "repeat") return [];
-  const { copies } = row.recipe;
+  model.repeats.set(row.row.id, { copies: row.recipe.copies, axis: row.planes?.axis ?? null });
   return (row.planes?.elements ?? []).flatMap((e): RowModel[] => {
     const original = model.rows.find((m) => m.row.row.id === e.row && !m.copy);
     if (!original || !isSeated(e.recipe) || !e.frame || e.from === undefined) return [];
-    const copy = { from: e.from, mirrored: Boolean(e.mirrored), by: row.row.id, motion: e.motion ?? 0, copies };
+    const copy = { from: e.from, mirrored: Boolean(e.mirrored), moves: e.moves ?? [] };
     const made: RowModel = { ...original, recipe: e.recipe, frame: e.frame, edge: null, copy };
     for (const s of copiedSurfaces(made, original, e.recipe, e.frame)) model.surfaces.set(s.id, s);
     return [made];
@@ -86,7 +94,7 @@ export function movedModel(model: PartModel, recipes: Map<string, Recipe | null>
       const original = model.rows.find((o) => o.row === m.row && !o.copy)!;
       const moved = recipe !== m.recipe && m.copy.mirrored ? flippedRecipe(recipe) : recipe;
       const by = shifts.get(m.row.row.id) ?? 0;
-      const again = repeatedFrame(m.copy, m.frame, recipes.get(m.copy.by));
+      const again = repeatedFrame(m.copy.moves, m.frame, model.repeats, recipes);
       if (!recipes.has(m.row.row.id) && Math.abs(by) < ROUNDING && again === m.frame) continue;
       const to: Frame = { ...again, origin: add(again.origin, scale(again.normal, by)) };
       for (const s of copiedSurfaces(m, original, moved, to)) out.set(s.id, s);
@@ -108,11 +116,26 @@ export function movedModel(model: PartModel, recipes: Map<string, Recipe | null>
   return out;
 }
 
-/** Where a copy stands when its repeat has other numbers. */
-function repeatedFrame(copy: NonNullable<RowModel["copy"]>, frame: Frame, repeat: Recipe | null | undefined): Frame {
-  if (repeat?.op !== "repeat") return frame;
-  const [was, is] = [copy.copies, repeat.copies].map((c) => plainMotions(c)?.[copy.motion]);
-  return was && is ? carried(frame, movedFrame(zero, was), movedFrame(zero, is)) : frame;
+/** Where a copy stands when the repeats that made it have other numbers. */
+function repeatedFrame(
+  moves: NonNullable<Element["moves"]>,
+  frame: Frame,
+  repeats: PartModel["repeats"],
+  recipes: Map<string, Recipe | null>,
+): Frame {
+  if (!moves.some((m) => recipes.has(m.by))) return frame;
+  let [was, is] = [zero, zero];
+  for (const { by, motion } of moves) {
+    const repeat = repeats.get(by);
+    const now = recipes.get(by) ?? null;
+    const [from, to] = [repeat?.copies, now?.op === "repeat" ? now.copies : repeat?.copies].map((copies) =>
+      copies && repeat ? plainMotions(copies, repeat.axis)?.[motion] : undefined,
+    );
+    // A mirror has no numbers of its own, and what it turned over is left as it was.
+    if (!from || !to) return frame;
+    [was, is] = [movedFrame(was, from), movedFrame(is, to)];
+  }
+  return carried(frame, was, is);
 }
 const zero = sideFrame("top", 0);
 
