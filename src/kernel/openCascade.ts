@@ -212,8 +212,9 @@ export class OpenCascadeKernel implements SolidKernel {
     const tools = fitted ? fitted.value : (lapping ?? copiesOf(oc, step));
     if (fitted) return this.addOrTake(from, step, tools, Infinity);
     try {
-      // All tools of a step are copies of one.
-      const most = lapping
+      // Tools are copies of one, unless they were joined or the body has several outlines.
+      const isMixed = lapping !== null || ("more" in step.body && step.body.more !== undefined);
+      const most = isMixed
         ? tools.reduce((sum, t) => sum + Math.abs(volumeOf(oc, t.shape)), 0)
         : Math.abs(volumeOf(oc, tools[0].shape)) * tools.length;
       return this.addOrTake(from, step, tools, from ? most : Infinity);

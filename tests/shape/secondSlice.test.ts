@@ -271,6 +271,14 @@ describe("rows", () => {
       line("dots", "CIRCLE ⌀6 AT -10,0", "CIRCLE ⌀6 AT 10,0"),
       'LEAVE TEXT "dots" X 1.5 ON TOP',
     ],
+    // The first loop is the smaller one: what comes of all is more than the first as often as there are loops.
+    [
+      "raised text of unlike loops",
+      48000 + PI * (4 + 64) * 1.5,
+      BLOCK,
+      line("unlike", "CIRCLE ⌀4 AT -10,0", "CIRCLE ⌀16 AT 10,0"),
+      'LEAVE TEXT "unlike" X 1.5 ON TOP',
+    ],
     ["spotface and counterbore", 48000 - PI * 4 * 20 - PI * (36 - 4) * 2, BLOCK, "CUT ⌀4 THRU SPOTFACE ⌀12 DEEP 2"],
     ["reamed", 48000 - PI * 25 * 20, BLOCK, "CUT ⌀10 H7 REAM THRU"],
     [
