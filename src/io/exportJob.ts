@@ -75,7 +75,9 @@ export async function exportJob(
     }
     case "pdf":
       return ok(
-        await (options.setup ? oneSetupSheet(job, options.setup, kernel) : setupSheet(job, evaluation, kernel)),
+        await (options.setup
+          ? oneSetupSheet(job, options.setup, evaluation.ledger, kernel)
+          : setupSheet(job, evaluation, kernel)),
       );
   }
 }
@@ -84,6 +86,8 @@ export async function exportJob(
 export interface SetupFile {
   assembly: { key: string; name: string; place: Frame }[];
   evaluated: EvaluatedSetup;
+  /** Balloons of the job that span a turn-over. */
+  marked: number[];
 }
 
 const namedStates = (parts: EvaluatedPart[]): { key: string; name: string }[] =>

@@ -12,8 +12,10 @@ export function setupFile(
   op: number,
   kernel: SolidKernel,
 ): SetupFile | null {
-  const evaluated = evaluateSetups({ document, parts, kernel }).setups.find((s) => s.setup.op === op);
+  const { setups, routing } = evaluateSetups({ document, parts, kernel });
+  const evaluated = setups.find((s) => s.setup.op === op);
   if (!evaluated?.standing) return null;
   const { job, name } = parts[0];
-  return { assembly: assemblyOf(evaluated, kernel, prepare(job).scope, name), evaluated };
+  const marked = (routing?.marked ?? []).map((m) => m.number);
+  return { assembly: assemblyOf(evaluated, kernel, prepare(job).scope, name), evaluated, marked };
 }

@@ -4,21 +4,30 @@ import { viewOf } from "@/core/engine/views";
 import type { Frame } from "@/core/geometry/vec";
 import { rowNames } from "@/core/job/names";
 import type { Job } from "@/core/job/schema";
+import type { LedgerEntry } from "@/core/print/ledger";
 import { showArea, showLength } from "@/core/number";
 import type { EvaluatedSetup } from "@/core/setups";
 import { drawingSvg } from "../svg";
 import { calloutRuns, titleBlockOf } from "./pieces";
 import { page } from "./page";
+import { tablesOfSetup } from "./tables";
 import { figures, ink, label, quiet, red, ruled, runs, type Piece } from "./style";
 
 interface OneSetup {
   assembly: { key: string; name: string; place: Frame }[];
   evaluated: EvaluatedSetup;
+  marked: number[];
 }
 
 /** The sheet of one setup: the piece the right way up on its datum in what holds it, its rows, cutters and cautions. */
-export function oneSetupSheet(job: Job, { assembly, evaluated }: OneSetup, kernel: SolidKernel): Promise<Uint8Array> {
+export function oneSetupSheet(
+  job: Job,
+  { assembly, evaluated, marked }: OneSetup,
+  ledger: LedgerEntry[],
+  kernel: SolidKernel,
+): Promise<Uint8Array> {
   const { op } = evaluated.setup;
+  const { standing } = evaluated;
   const key = keyOf(null, assembly);
   kernel.together(key, assembly);
   return page(job, `setup ${op}`, [
@@ -26,6 +35,7 @@ export function oneSetupSheet(job: Job, { assembly, evaluated }: OneSetup, kerne
     pictures(kernel, key, job, evaluated),
     rowTable(job, evaluated),
     ...remarks(evaluated),
+    ...(standing ? tablesOfSetup(job, { rows: standing.piece.rows, datum: standing.frame, ledger, marked }) : []),
     quiet(CLAMPING, 8),
   ]);
 }

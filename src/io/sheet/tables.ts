@@ -1,6 +1,9 @@
 import { writeBalloonText } from "@/core/callout";
 import { placesInSpace } from "@/core/engine/places";
 import type { SolvedRow } from "@/core/engine/solve";
+import { toFrame, type Frame, type Vec3 } from "@/core/geometry/vec";
+import type { Balloon, Job } from "@/core/job/schema";
+import type { LedgerEntry } from "@/core/print/ledger";
 import { showLength, type LengthUnit } from "@/core/number";
 import type { Feature } from "@/core/rows";
 import type { SheetJob } from "./pieces";
@@ -11,8 +14,9 @@ const MOST_LINES = 90;
 
 /** What follows the views: where every hole is, what the print says, and what is not planned. */
 export function tablesBelow(s: SheetJob): Piece[] {
-  const holes = holeLines(s);
-  const ledger = ledgerLines(s);
+  const { rows } = s.evaluation.solved;
+  const holes = holeLines(rows, s.job.unit);
+  const ledger = ledgerLines(s.job, s.job.balloons, s.evaluation.ledger);
   const omitted = omittedLines(s);
   if (!holes.length && !ledger.length && !omitted.length) return [];
   return [
@@ -34,6 +38,36 @@ export function tablesBelow(s: SheetJob): Piece[] {
   ];
 }
 
+/**
+ * What is measured in one setup: its holes from its own datum, and the dimensions of the print its rows are made from.
+ * @param marked balloons that span a turn-over
+ */
+export function tablesOfSetup(
+  job: Job,
+  { rows, datum, ledger, marked }: { rows: SolvedRow[]; datum: Frame; ledger: LedgerEntry[]; marked: number[] },
+): Piece[] {
+  const holes = holeLines(rows, job.unit, (p) => toFrame(datum, p));
+  const cited = new Set(rows.flatMap((r) => r.numbers.flatMap((n) => n.value?.cites ?? [])));
+  const balloons = job.balloons.filter((b) => cited.has(b.number));
+  const dimensions = ledgerLines(job, balloons, ledger, new Set(marked));
+  return [
+    {
+      margin: [0, 8, 0, 0],
+      columns: [
+        {
+          width: "*",
+          stack: [label("Holes from this setup's datum"), ...table(["*", 46, 46, 46, 84], HOLE_HEAD, holes)],
+        },
+        { width: 14, text: "" },
+        {
+          width: "*",
+          stack: [label("Dimensions of these rows"), ...table([18, "*", 74, 56], LEDGER_HEAD, dimensions)],
+        },
+      ],
+    },
+  ];
+}
+
 const right = { alignment: "right" };
 const HOLE_HEAD = [label("Row"), label("X", right), label("Y", right), label("Z", right), label("Hole", right)];
 const LEDGER_HEAD = [label("No."), label("Dimension"), label("Limits", right), label("Proof", right)];
@@ -48,14 +82,15 @@ function table(widths: (string | number)[], head: Piece[], lines: Piece[][]): Pi
   ];
 }
 
-function holeLines({ job, evaluation }: SheetJob): Piece[][] {
-  return evaluation.solved.rows.flatMap((r) => {
-    const said = holeWords(r, job.unit);
+/** @param seen where a place of the job lies from the sheet's datum */
+function holeLines(rows: SolvedRow[], unit: LengthUnit, seen: (place: Vec3) => Vec3 = (p) => p): Piece[][] {
+  return rows.flatMap((r) => {
+    const said = holeWords(r, unit);
     if (said === null) return [];
-    const places = placesInSpace(r);
+    const places = placesInSpace(r).map(seen);
     return places.map((p, i) => [
       { text: places.length > 1 ? `${r.number}.${i + 1}` : String(r.number), font: "Figures", fontSize: 7.5 },
-      ...[p.x, p.y, p.z].map((v) => figures(showLength(v, job.unit))),
+      ...[p.x, p.y, p.z].map((v) => figures(showLength(v, unit))),
       { text: runs(said), fontSize: 8, alignment: "right" },
     ]);
   });
@@ -71,15 +106,15 @@ function holeWords({ feature }: SolvedRow, unit: LengthUnit): string | null {
 }
 const isHole = (f: Feature | null): f is Extract<Feature, { is: "hole" }> => f?.is === "hole";
 
-function ledgerLines({ job, evaluation }: SheetJob): Piece[][] {
-  return job.balloons.map((b) => {
-    const entry = evaluation.ledger.find((l) => l.number === b.number);
+function ledgerLines(job: Job, balloons: Balloon[], ledger: LedgerEntry[], marked?: Set<number>): Piece[][] {
+  return balloons.map((b) => {
+    const entry = ledger.find((l) => l.number === b.number);
     const isAngle = b.kind === "angle";
     const limit = (v: number) => (isAngle ? `${((v * 180) / Math.PI).toFixed(2)}°` : showLength(v, job.unit));
     const between = entry?.low == null || entry.high == null ? "" : `${limit(entry.low)} – ${limit(entry.high)}`;
     // A basic dimension has no limits of its own.
     const limits = b.basic ? "basic" : between;
-    const state = entry?.state ?? "";
+    const state = marked?.has(b.number) ? "over a turn" : (entry?.state ?? "");
     return [
       { text: String(b.number), font: "Figures", fontSize: 7.5 },
       { text: runs(writeBalloonText(b)), fontSize: 8 },
