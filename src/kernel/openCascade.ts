@@ -21,7 +21,7 @@ import { boolean } from "./booleans";
 import { treatEdges } from "./edgeTreatment";
 import { volumeOfGaps } from "./gaps";
 import { insert } from "./insertion";
-import { joinedCopies } from "./insertion/joinedCopies";
+import { joinedCopies, MOST_LAPPING } from "./insertion/joinedCopies";
 import { boxIn, fittedTools, isFitted } from "./fitted";
 import { Library } from "./library";
 import { levelFrame, passagesOf, stretchesOf } from "./passages";
@@ -209,6 +209,7 @@ export class OpenCascadeKernel implements SolidKernel {
     const fitted = isFitted(step.body) && from ? fittedTools(oc, from, step) : null;
     if (fitted && !fitted.ok) return fitted;
     const lapping = fitted || step.op !== "cut" || !this.options.inserts ? null : joinedCopies(this.library, step);
+    if (lapping === "too many") return fail(problems.tooManyLapping(step.places.length, MOST_LAPPING));
     const tools = fitted ? fitted.value : (lapping ?? copiesOf(oc, step));
     if (fitted) return this.addOrTake(from, step, tools, Infinity);
     try {

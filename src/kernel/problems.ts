@@ -60,6 +60,10 @@ export const problems = problemsOf("kernel", {
     message: `the solid of "${file}" is not closed`,
     expected: "a STEP file with a closed solid",
   }),
+  tooManyLapping: (count: number, most: number) => ({
+    message: `${count} copies lap over one another in a chain: the solid kernel would take many minutes`,
+    expected: `at most ${most} that lap, or a pocket or groove along their way`,
+  }),
   tooManyFaces: (count: number, most: number) => ({
     message: `the solid has ${count} faces`,
     expected: `at most ${most}`,

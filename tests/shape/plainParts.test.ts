@@ -195,3 +195,12 @@ async function holds(card: string, volume: number) {
 
 it.each(METRIC)("%s", (_, rows, volume) => holds(mm(...rows), volume));
 it.each(INCH)("%s", (_, rows, volume) => holds(inch(...rows), volume * 25.4 ** 3));
+
+describe("more copies than a boolean ends with", () => {
+  it("that lap in one chain are refused with the number that can be made, and the rest stands", async () => {
+    const e = await evaluateCard(mm("LEAVE ROUND ⌀100 X 20", "CUT 400X ⌀3 DEEP 5 ON BC 60", "CUT ⌀10 THRU"));
+    expect(e.solved.rows.map((r) => r.state)).toEqual(["ok", "failed", "ok"]);
+    expect(e.solved.rows[1].message).toMatch(/400 copies lap over one another .*at most 150/);
+    expect(e.part!.volume).toBeCloseTo(Math.PI * (2500 - 25) * 20, 6);
+  });
+});

@@ -7,16 +7,21 @@ import { MOST_JOINED, onceEach } from "./lapping";
 import { groupsThatMeet } from "./silhouette";
 import { sightAlong } from "./surroundings";
 
+/** Copies in one chain of laps that a boolean still ends with in a minute: it goes with their square (100: 20 s). */
+export const MOST_LAPPING = 150;
+
 /**
  * The tools of a cut for a boolean, those that lap joined to one beforehand: the part meets fewer tools, and what was
- * joined is kept for the next time. Null where none lap.
+ * joined is kept for the next time. Null where none lap, or so many in one group that one boolean costs less.
  */
-export function joinedCopies(library: Library, step: BodyStep): Tagged[] | null {
+export function joinedCopies(library: Library, step: BodyStep): Tagged[] | "too many" | null {
   const shape = step.places.length > 1 ? loopOf(step.body) : null;
   if (!shape) return null;
   const sight = sightAlong(step.frame.normal);
-  const groups = groupsThatMeet(step.places.map((p) => silhouetteOf(moveLoop(shape.loop, p), step.frame, sight)));
-  if (groups.length === step.places.length || groups.some((g) => g.length > MOST_JOINED)) return null;
+  const ways = step.places.map((p) => silhouetteOf(moveLoop(shape.loop, p), step.frame, sight));
+  const groups = groupsThatMeet(ways, MOST_JOINED);
+  if (!groups && step.places.length > MOST_LAPPING) return "too many";
+  if (!groups || groups.length === step.places.length) return null;
   const tools: Tagged[] = [];
   for (const group of groups) {
     const tool = library.insertTools.joinedAt(step, onceEach(step, group));

@@ -27,8 +27,8 @@ export function insertLapping(
   step: BodyStep,
   { copies, depth, out }: Lapping,
 ): Inserted | null {
-  const groups = groupsThatMeet(copies);
-  if (groups.some((g) => g.length > MOST_JOINED)) return null;
+  const groups = groupsThatMeet(copies, MOST_JOINED);
+  if (!groups) return null;
   const tools: Tagged[] = [];
   try {
     for (const group of groups) {

@@ -89,8 +89,11 @@ function silhouettesApart(a: Silhouette, b: Silhouette): boolean {
   );
 }
 
-/** Silhouettes in groups that meet one another, by their places in the list. */
-export function groupsThatMeet(list: Silhouette[]): number[][] {
+/**
+ * Silhouettes in groups that meet one another, by their places in the list; null as soon as one group is larger than is
+ * of use.
+ */
+export function groupsThatMeet(list: Silhouette[], most: number): number[][] | null {
   const left = new Set(list.keys());
   const groups: number[][] = [];
   for (const first of list.keys()) {
@@ -100,7 +103,7 @@ export function groupsThatMeet(list: Silhouette[]): number[][] {
       for (const other of [...left])
         if (!silhouettesApart(list[group[k]], list[other])) {
           left.delete(other);
-          group.push(other);
+          if (group.push(other) > most) return null;
         }
     groups.push(group);
   }
