@@ -121,6 +121,15 @@ describe("from where rows are reached", () => {
     );
     expect(routing!.proposed.some((p) => p.direction.name === 'plane "a"' && p.rows.includes(2))).toBe(true);
   });
+  it.each(["", " FLAT", " POINT 90", " CSK ⌀9 X 90", " CBORE ⌀9 DEEP 4"])(
+    "sees a blind hole whole from its mouth, to the tip of the drill%s",
+    async (end) => {
+      const { routing } = await setUp(mm("LEAVE BLOCK 60 X 40 X 20", `CUT ⌀6 DEEP 12${end} AT 7,3`));
+      const hole = routing!.access.find((a) => a.row === 2)!;
+      expect(hole.whole.map((d) => d.name)).toEqual(["top"]);
+      expect(routing!.proposed[0].why[1]).toBe("row 2: all of it is reached from top");
+    },
+  );
   it("says what stands in the way: a pocket under a bridge", async () => {
     const { routing } = await setUp(
       mm("LEAVE BLOCK 60 X 40 X 20", "CUT POCKET 40 X 10 THRU ON FRONT AT 0,10", "CUT ⌀4 DEEP 3 FLAT ON FLOOR OF 3"),

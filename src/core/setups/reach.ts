@@ -45,9 +45,23 @@ const vectorOf = (list: Float32Array, i: number): Vec3 => v3(list[3 * i], list[3
 function triangleOf({ positions, normals, triangles }: Mesh, start: number) {
   const at = [0, 1, 2].map((k) => triangles[start + k]);
   const [a, b, c] = at.map((i) => vectorOf(positions, i));
-  const looks = at.map((i) => vectorOf(normals, i));
   const middle = scale(add(add(a, b), c), 1 / 3);
-  return { size: length(cross(sub(b, a), sub(c, a))), middle, looks };
+  const flat = cross(sub(b, a), sub(c, a));
+  return {
+    size: length(flat),
+    middle,
+    looks: agreeing(
+      at.map((i) => vectorOf(normals, i)),
+      flat,
+    ),
+  };
+}
+
+/** The tip of a cone looks no way of its own: what a corner there is said to look is left out, by the other two. */
+function agreeing(looks: Vec3[], flat: Vec3): Vec3[] {
+  const ahead = looks.filter((n) => dot(n, flat) > 0);
+  const behind = looks.filter((n) => dot(n, flat) < 0);
+  return ahead.length >= behind.length ? ahead : behind;
 }
 
 /** Points of every face of a picture, spread over its triangles, the largest among them. */
