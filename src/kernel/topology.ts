@@ -5,6 +5,7 @@ import type {
   TopoDS_Face,
   TopoDS_Shape,
 } from "replicad-opencascadejs";
+import { circleThroughAll } from "@/core/geometry/circleThroughAll";
 import { add, cross, dot, length, scale, sub, unit, v3, type Box, type Vec3 } from "@/core/geometry/vec";
 import type { EdgeInfo, FaceInfo } from "@/core/engine/kernel";
 import type { MeasuredEdge } from "@/core/outline/fromPart";
@@ -163,11 +164,11 @@ export function describeFace(oc: OC, face: TopoDS_Face): FaceInfo {
     } else if (kind === "torus") {
       // The library's torus is not bound in this build: the tube's radius from three points around it.
       const um = (u0 + u1) / 2;
-      const tube = circleOf(
+      const tube = circleThroughAll([
         normalAt(oc, face, surface, um, v0).point,
         point,
         normalAt(oc, face, surface, um, v1).point,
-      );
+      ]);
       if (tube) Object.assign(info, { radius: tube.radius, tube: tube.centre });
     } else if (kind === "sphere") info.radius = own(surface.Sphere()).Radius();
     else if (kind === "cone") {
@@ -204,7 +205,7 @@ export function turnedBetween(oc: OC, face: TopoDS_Face, info: FaceInfo): Turned
     const [v0, v1] = [surface.FirstVParameter(), surface.LastVParameter()];
     const round = (v: number) => {
       const at = [0, 1 / 3, 2 / 3].map((t) => normalAt(oc, face, surface, u0 + (u1 - u0) * t, v).point);
-      const circle = circleOf(at[0], at[1], at[2]);
+      const circle = circleThroughAll(at.slice(0, 3));
       const n = cross(sub(at[1], at[0]), sub(at[2], at[0]));
       return circle && length(n) > ROUNDING ? { ...circle, axis: unit(n) } : null;
     };
@@ -220,17 +221,6 @@ export function turnedBetween(oc: OC, face: TopoDS_Face, info: FaceInfo): Turned
     const far = length(sub(off, scale(known.axis, dot(off, known.axis))));
     return { centre: known.centre, axis: known.axis, inner: Math.max(0, far - info.radius), outer: far + info.radius };
   });
-}
-
-/** The circle through three points; null where they lie in a line. */
-function circleOf(a: Vec3, b: Vec3, c: Vec3): { centre: Vec3; radius: number } | null {
-  const ab = sub(b, a);
-  const ac = sub(c, a);
-  const n = cross(ab, ac);
-  const twice = length(n);
-  if (twice < ROUNDING) return null;
-  const to = scale(add(scale(cross(n, ab), dot(ac, ac)), scale(cross(ac, n), dot(ab, ab))), 1 / (2 * twice * twice));
-  return { centre: add(a, to), radius: length(to) };
 }
 
 export interface RawEdge {
@@ -328,7 +318,10 @@ const curveNames: Partial<Record<string, MeasuredEdge["curve"]>> = {
   GeomAbs_Ellipse: "ellipse",
 };
 
-/** What an edge is as a curve. */
+/** Places along a curve by which it is told whether it is a circle. */
+const SPOTS = 12;
+
+/** What an edge is as a curve; a circle also where the kernel has it as a curve by poles. */
 export function measureCurve(oc: OC, edge: TopoDS_Edge): MeasuredEdge {
   return scope((own) => {
     const curve = own(new oc.BRepAdaptor_Curve(edge));
@@ -341,6 +334,11 @@ export function measureCurve(oc: OC, edge: TopoDS_Edge): MeasuredEdge {
       to: take(curve.EvalD0(t1)),
       middle: take(curve.EvalD0((t0 + t1) / 2)),
     };
+    if (measured.curve === "other") {
+      const along = Array.from({ length: SPOTS + 1 }, (_, i) => take(curve.EvalD0(t0 + ((t1 - t0) * i) / SPOTS)));
+      const circle = circleThroughAll(along);
+      return circle ? { ...measured, curve: "circle", ...circle } : measured;
+    }
     if (measured.curve !== "circle") return measured;
     const c = own(curve.Circle()),
       axis = own(c.Axis());

@@ -4,6 +4,7 @@ import { DISPLAY } from "../geometry/tolerance";
 import { boxInFrame, fromFrame, v2, type Frame } from "../geometry/vec";
 import { loopsOfEdges } from "../outline/fromPart";
 import { joined, oriented, type Region } from "../outline/boolean";
+import { rectanglesIn, type Rectangle } from "../outline/rectangles";
 import type { SolidKernel } from "./kernel";
 
 /** How near to a level it is looked, mm: what a chamfer adds within this is left out. */
@@ -12,27 +13,68 @@ const BESIDE = 5 * DISPLAY;
 /**
  * What a state covers between two depths below a plane, seen square to the plane. Between levels where something begins,
  * ends or is widest its sections only grow or only shrink, so that those next to the levels say all; upright walls are
- * exact, slanted ones to half a micrometre.
+ * exact, slanted ones to half a micrometre. What a face does within what is covered already changes nothing: the widest
+ * faces are looked at first, and letters in the middle of a plate not at all.
  */
 export function shadowOfBand(kernel: SolidKernel, key: string, frame: Frame, from: number, to: number): Result<Region> {
-  const levels = levelsBetween(kernel, key, frame, from, to);
   let region: Region = [];
-  for (let i = 0; i + 1 < levels.length; i++)
-    for (const depth of [levels[i] + BESIDE, levels[i + 1] - BESIDE]) {
-      const section = sectionAt(kernel, key, frame, depth);
-      if (!section.ok) return section;
+  let place = rectanglesIn(region);
+  const look = (depth: number): Result<Region> => {
+    const section = sectionAt(kernel, key, frame, depth);
+    if (section.ok && section.value.length) {
       region = region.length ? joined(region, section.value) : section.value;
+      place = rectanglesIn(region);
     }
+    return section;
+  };
+  const spans = spansOf(kernel, key, frame).sort((a, b) => areaOf(b.seen) - areaOf(a.seen));
+  const used = [from, to];
+  for (const depth of [from + BESIDE, to - BESIDE]) {
+    const section = look(depth);
+    if (!section.ok) return section;
+  }
+  for (const { seen, depths } of spans) {
+    const fresh = depths.filter((d) => isBetween(d, from, to) && used.every((u) => Math.abs(u - d) > 4 * BESIDE));
+    if (!fresh.length || place(seen) === "in") continue;
+    used.push(...fresh);
+    for (const depth of fresh.flatMap((d) => [d - BESIDE, d + BESIDE])) {
+      const section = look(depth);
+      if (!section.ok) return section;
+    }
+  }
   return region.length ? ok(oriented(region)) : fail(problems.bandWithoutPart());
 }
 
-/** Depths at which sections change their way: where faces begin, end, and in the middle of curved ones. */
-export function levelsBetween(kernel: SolidKernel, key: string, frame: Frame, from: number, to: number): number[] {
-  const all = kernel.faces(key).flatMap((f) => {
+const isBetween = (d: number, from: number, to: number): boolean => d > from + 4 * BESIDE && d < to - 4 * BESIDE;
+const areaOf = ({ min, max }: Rectangle): number => (max.x - min.x) * (max.y - min.y);
+
+/** A face seen square to a plane: the rectangle it lies in, and the depths where it begins, ends and may turn. */
+interface Span {
+  seen: Rectangle;
+  depths: number[];
+}
+const spansOf = (kernel: SolidKernel, key: string, frame: Frame): Span[] =>
+  kernel.faces(key).map((f) => {
     const { min, max } = boxInFrame(frame, f.box);
-    return f.surface === "plane" ? [-max.z, -min.z] : [-max.z, -(min.z + max.z) / 2, -min.z];
+    const ends = [-max.z, -min.z];
+    return { seen: { min, max }, depths: f.surface === "plane" ? ends : [...ends, -(min.z + max.z) / 2] };
   });
-  const inside = all.filter((d) => d > from + 4 * BESIDE && d < to - 4 * BESIDE);
+
+/**
+ * Depths at which sections change their way: where faces begin, end, and in the middle of curved ones.
+ * @param matters of which faces, by where they lie
+ */
+export function levelsBetween(
+  kernel: SolidKernel,
+  key: string,
+  frame: Frame,
+  from: number,
+  to: number,
+  matters: (seen: Rectangle) => boolean = () => true,
+): number[] {
+  const inside = spansOf(kernel, key, frame)
+    .filter((s) => s.depths.some((d) => isBetween(d, from, to)) && matters(s.seen))
+    .flatMap((s) => s.depths.filter((d) => isBetween(d, from, to)));
   const sorted = [from, ...inside, to].sort((a, b) => a - b);
   return sorted.filter((d, i) => i === 0 || d - sorted[i - 1] > 4 * BESIDE || d === to);
 }

@@ -49,6 +49,8 @@ export interface MeasuredEdge {
   sweep?: number;
 }
 
+const near = (a: Vec2, b: Vec2): boolean => Math.hypot(a.x - b.x, a.y - b.y) < COINCIDENT;
+
 /** A circle that is seen from the side is none in the plane either. */
 const nameOfCurve = (e: MeasuredEdge): string =>
   e.curve === "ellipse"
@@ -71,6 +73,8 @@ export function loopsOfEdges(edges: MeasuredEdge[], frame: Frame): Result<Region
     const from = flat(e.from),
       to = flat(e.to),
       middle = flat(e.middle);
+    // Where a plane touches a seam, an edge without length comes of it.
+    if (near(from, to) && near(from, middle)) continue;
     if (e.curve === "line") pieces.push({ kind: "line", from, to });
     else if (e.curve === "circle" && e.centre && e.axis && Math.abs(dot(e.axis, frame.normal)) > PARALLEL) {
       const c = flat(e.centre),

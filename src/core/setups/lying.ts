@@ -12,6 +12,7 @@ import type { Placement } from "../job/schema";
 import type { NumberScope } from "../number";
 import { startOf } from "../outline";
 import { combine, offsetRegion, type Region } from "../outline/boolean";
+import { rectanglesIn, type Rectangle } from "../outline/rectangles";
 import { areaOf } from "./grip";
 
 /** A piece as it lies in a part that holds it: both as states, with the frame of the holder seen from the piece. */
@@ -70,11 +71,23 @@ export function holderNamed(parts: EvaluatedPart[], name: string): Result<{ part
   return key === null ? fail(problems.partNotMade(name)) : ok({ part, key });
 }
 
+/** What is farther from a holder than this has no part in how tightly the two fit, mm. */
+const NEAR = 1;
+
+/** Whether a face of the piece, by where it lies, can come near anything of the holder between two depths. */
+function nearHolder(kernel: SolidKernel, holder: string, from: number, to: number): (seen: Rectangle) => boolean {
+  const cover = shadowOfBand(kernel, holder, TOP, from, to);
+  if (!cover.ok) return () => true;
+  const place = rectanglesIn(cover.value);
+  return ({ min, max }) =>
+    place({ min: v2(min.x - NEAR, min.y - NEAR), max: v2(max.x + NEAR, max.y + NEAR) }) !== "out";
+}
+
 /** Heights of the holder at which something of it or of the piece begins or ends, from the piece's underside up. */
 function heights({ kernel, piece, holder, frame, box, holderBox }: Lying): number[] {
   const [low, high] = [Math.max(box.min.z, holderBox.min.z), Math.min(box.max.z, holderBox.max.z)];
   if (high - low < CONTACT) return [];
-  const ofPiece = levelsBetween(kernel, piece, frame, -high, -low);
+  const ofPiece = levelsBetween(kernel, piece, frame, -high, -low, nearHolder(kernel, holder, -high, -low));
   const ofHolder = levelsBetween(kernel, holder, TOP, -high, -low);
   const all = [...ofPiece, ...ofHolder].map((depth) => -depth).sort((a, b) => a - b);
   return all.filter((h, i) => i === 0 || h - all[i - 1] > 100 * CONTACT);

@@ -9,6 +9,7 @@ import { movedFrame } from "../geometry/motion";
 import { fromFrame, sideFrame, v2, type Vec2 } from "../geometry/vec";
 import { circle, moveLoop, startOf, type Loop } from "../outline";
 import { combine, joined, offsetRegion, oriented, type Region } from "../outline/boolean";
+import { rectanglesIn, type Rectangle } from "../outline/rectangles";
 import { pathPractice } from "../tables";
 import { areaOf } from "./grip";
 import { onlyOuter } from "./corners";
@@ -55,7 +56,9 @@ function sweptRound(lying: Lying, row: SolvedRow, part: string, cutter: number):
 
 /** The lowest height over a level at which a piece stands out of a region; null where it does nowhere. */
 function lowestOutside({ kernel, piece, frame, box }: Lying, inside: Region, level: number): number | null {
-  const depths = levelsBetween(kernel, piece, frame, -box.max.z, -Math.max(level, box.min.z));
+  const place = rectanglesIn(inside);
+  const isOut = (seen: Rectangle) => place(seen) !== "in";
+  const depths = levelsBetween(kernel, piece, frame, -box.max.z, -Math.max(level, box.min.z), isOut);
   for (let i = depths.length - 1; i > 0; i--) {
     const section = sectionAt(kernel, piece, frame, (depths[i] + depths[i - 1]) / 2);
     if (section.ok && areaOf(combine(section.value, inside, "cutout")) > MET) return -depths[i];
