@@ -97,7 +97,7 @@ function stockFigures({ job, evaluation }: SheetJob): Piece[] {
           figure("chips", mass(stock?.chipMass ?? null)),
           figure("part volume", showBulk(part!.volume, job.unit)),
           ...toClean,
-          figure("hold", job.hold ? `vise, grip ${inCallout(job.hold.grip)}` : "—"),
+          figure("hold", holdWords(job)),
         ],
       },
     },
@@ -142,6 +142,12 @@ export function calloutRuns(r: SolvedRow, job: Job, names: RowNames, style: Piec
       ...(p.balloons.length ? [{ text: p.balloons.join(" "), ...small }] : []),
     ]),
   ];
+}
+
+/** How the piece is held, of the whole job; with setups each has a sheet of its own. */
+function holdWords({ hold, setups }: Job): string {
+  if (setups?.length) return `setup${setups.length > 1 ? "s" : ""} ${setups.map((s) => s.op).join(", ")}`;
+  return hold ? `vise, grip ${inCallout(hold.grip)}` : "—";
 }
 
 /** Paths with their cutters, depths and times; beside them what holds for the whole job. */
