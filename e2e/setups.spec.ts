@@ -19,6 +19,27 @@ test("a routing proposed, soft jaws written for its second side, and both follow
   await expect(rowsOf(10)).toHaveText("123");
   await expect(rowsOf(20)).toHaveText("14");
 
+  // The holes go to the other setup by mouse, and by keyboard; undone, they are back.
+  const holes = page.getByLabel("Row 3 of setup 10", { exact: true });
+  const undo = page.getByRole("button", { name: "Undo" });
+  await holes.hover();
+  await page.mouse.down();
+  await page.getByRole("button", { name: "Setup 20", exact: true }).hover();
+  await page.getByText("mill, bottom up").hover();
+  await page.mouse.up();
+  await expect(rowsOf(10)).toHaveText("12");
+  await expect(rowsOf(20)).toHaveText("134");
+  await undo.click();
+  await expect(rowsOf(20)).toHaveText("14");
+  await holes.focus();
+  for (const key of ["Space", "ArrowDown", "Space"]) {
+    await page.keyboard.press(key);
+    await page.waitForTimeout(120);
+  }
+  await expect(rowsOf(20)).toHaveText("134");
+  await undo.click();
+  await expect(rowsOf(10)).toHaveText("123");
+
   // Soft jaws: a grip that is too deep is refused with its reason, and nothing is written.
   await page.getByRole("button", { name: "Setup 20", exact: true }).click();
   await page.getByRole("button", { name: "soft jaws …" }).click();

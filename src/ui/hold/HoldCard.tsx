@@ -1,6 +1,7 @@
 "use client";
 import { Button } from "antd";
-import { DndContext, KeyboardSensor, PointerSensor, useSensor, useSensors, type DragEndEvent } from "@dnd-kit/core";
+import { DndContext, useDroppable } from "@dnd-kit/core";
+import type { ReactNode } from "react";
 import type { Finding } from "@/core/findings";
 import { jobOf, type JobDocument, type Setup } from "@/core/job";
 import { showVolume, type LengthUnit } from "@/core/number";
@@ -11,22 +12,11 @@ import { useJob } from "../store/jobStore";
 import { isAboutHolding } from "@/core/findings/holding";
 import { useSetups } from "../store/setupsStore";
 import css from "./HoldCard.module.css";
-import { emptySetup, moveRow, nextOp, setSetups, setupsProposed } from "./setupEdits";
+import { emptySetup, nextOp, setSetups, setupsProposed } from "./setupEdits";
 import { SetupLine } from "./SetupLine";
 import { SetupPanel } from "./SetupPanel";
+import { useRowDragging } from "./useRowDragging";
 import { useSetupsEngine } from "./useSetupsEngine";
-
-/** What is done to rows of a setup by dragging them to another. */
-function useRowDragging() {
-  const sensors = useSensors(
-    useSensor(PointerSensor, { activationConstraint: { distance: 5 } }),
-    useSensor(KeyboardSensor),
-  );
-  const onDragEnd = ({ active, over }: DragEndEvent) => {
-    if (over) moveRow(String(active.data.current?.row), Number(active.data.current?.op), Number(over.id));
-  };
-  return { sensors, onDragEnd };
-}
 
 /** What the workpiece's own remarks say of how it is held; of another part they are not said here. */
 function useToldOfHolding(document: JobDocument): Finding[] {
@@ -57,10 +47,10 @@ export function HoldCard() {
             const isOpen = setup.op === at;
             const shared = { setup, job, view: viewOf(setup) };
             return (
-              <div key={setup.op} className={`${css.setup} ${isOpen ? css.open : ""}`}>
+              <SetupBlock key={setup.op} op={setup.op} isOpen={isOpen}>
                 <SetupLine {...shared} isOpen={isOpen} open={() => set({ open: setup.op })} />
                 {isOpen && <SetupPanel {...shared} document={document} told={setup === setups[0] ? told : []} />}
-              </div>
+              </SetupBlock>
             );
           })}
         </DndContext>
@@ -74,6 +64,16 @@ export function HoldCard() {
       </Body>
       <RoutingFoot document={document} at={at} />
     </>
+  );
+}
+
+/** A setup with its panel: a row is dropped anywhere on it. */
+function SetupBlock({ op, isOpen, children }: { op: number; isOpen: boolean; children: ReactNode }) {
+  const { setNodeRef, isOver } = useDroppable({ id: op });
+  return (
+    <div ref={setNodeRef} className={`${css.setup} ${isOpen ? css.open : ""} ${isOver ? css.over : ""}`}>
+      {children}
+    </div>
   );
 }
 

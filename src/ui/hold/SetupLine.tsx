@@ -1,5 +1,5 @@
 "use client";
-import { useDraggable, useDroppable } from "@dnd-kit/core";
+import { useDraggable } from "@dnd-kit/core";
 import type { Job, Setup } from "@/core/job";
 import type { SetupView } from "@/core/setups";
 import { Bare } from "../fields/Bare";
@@ -18,10 +18,9 @@ interface Props {
 
 /** A setup in a line: machine, which way is up, how it is held, its rows, how long it takes. Rows are dropped on it. */
 export function SetupLine({ setup, job, view, isOpen, open }: Props) {
-  const { setNodeRef, isOver } = useDroppable({ id: setup.op });
   const numberOf = (id: string) => job.rows.findIndex((r) => r.id === id) + 1;
   return (
-    <div ref={setNodeRef} className={isOver ? css.over : undefined}>
+    <div>
       <Bare className={css.line} aria-expanded={isOpen} aria-label={`Setup ${setup.op}`} onClick={open}>
         <span className={css.op}>{setup.op}</span>
         <span className={css.how}>
