@@ -146,8 +146,8 @@ export function calloutRuns(r: SolvedRow, job: Job, names: RowNames, style: Piec
 
 /** How the piece is held, of the whole job; with setups each has a sheet of its own. */
 function holdWords({ hold, setups }: Job): string {
-  if (setups?.length) return `setup${setups.length > 1 ? "s" : ""} ${setups.map((s) => s.op).join(", ")}`;
-  return hold ? `vise, grip ${inCallout(hold.grip)}` : "—";
+  if (hold) return `vise, grip ${inCallout(hold.grip)}`;
+  return setups?.length ? `setup${setups.length > 1 ? "s" : ""} ${setups.map((s) => s.op).join(", ")}` : "—";
 }
 
 /** Paths with their cutters, depths and times; beside them what holds for the whole job. */
