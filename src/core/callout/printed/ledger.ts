@@ -33,6 +33,8 @@ class LedgerWords {
   /** Whether the feature has its diameter. */
   private sized = false;
   private circle = false;
+  /** An X stood before what comes. */
+  private crossed = false;
   /** Words that stand before the dimension they are said of. */
   private waiting: string[] = [];
 
@@ -55,10 +57,19 @@ class LedgerWords {
       return true;
     }
     if (isCircle(w)) return this.onCircle(w);
+    if (w.sees("X")) this.crossed = true;
     if (skipped.some((words) => w.take(...words))) return true;
     const feature = features.find((names) => w.takeOne(names));
     if (feature) {
       if ((w.done || w.here?.is === "tolerance") && this.last) return this.namedAfter(feature[0]);
+      // `.4375 DRILL 1.00 DEEP`: its diameter before the name, its depth behind.
+      const isBefore = this.list.length === 1 && /^(?:\d+X )?[\d./-]+$/.test(this.last!.body) && this.nextIsDepth(w);
+      if (isBefore && !this.last!.notes.length && !this.last!.tail.includes("THRU")) {
+        this.namedAfter(feature[0]);
+        this.sized = true;
+        this.feature = feature[0];
+        return true;
+      }
       this.feature = feature[0];
       this.sized = false;
       return true;
@@ -96,9 +107,16 @@ class LedgerWords {
     else if (!this.last) this.waiting.push(text);
     return true;
   }
-  /** `1.250 BORE`: the feature's name behind its dimension. */
+  private nextIsDepth(w: Words): boolean {
+    const save = w.mark();
+    const isDeep = w.size()?.tag === "deep";
+    w.back(save);
+    return isDeep;
+  }
+  /** `1.250 BORE`, `4X .438 CBORE`: the feature's name behind its dimension. */
   private namedAfter(feature: string): boolean {
-    if (round.includes(feature) && /^[\d.]+$/.test(this.last!.body)) this.last!.body = `⌀${this.last!.body}`;
+    const bare = /^((?:\d+X )?)([\d./-]+)$/.exec(this.last!.body);
+    if (round.includes(feature) && bare) this.last!.body = `${bare[1]}⌀${bare[2]}`;
     return this.note(feature);
   }
   /** `⌀4.000 B.C. REF`, `.010 BREAK MAX`: said of the last dimension, once. */
@@ -193,7 +211,9 @@ class LedgerWords {
       }
       w.back(save);
     }
-    if (s.tag === null && w.take("X")) {
+    // A countersink's first size is its diameter, and no leg.
+    const isRoundNext = round.includes(this.feature) && !this.sized;
+    if (s.tag === null && !isRoundNext && w.take("X")) {
       const lean = w.size();
       const isLean = lean && (lean.tag === "angle" || (lean.tag === null && this.isLeanAlone(s, lean)));
       if (lean && isLean) {
@@ -212,7 +232,10 @@ class LedgerWords {
     this.sized = this.sized || s.tag === null || s.tag === "⌀";
     const isRound = s.tag === "⌀" || s.tag === "OD" || s.tag === "ID" || this.circle || isFirst;
     const sign = isRound ? "⌀" : s.tag === "R" ? "R" : "";
-    const mark = s.tag === "angle" ? "°" : s.tag === "deep" ? " DEEP" : "";
+    // `CBORE .750 X .250`: how deep.
+    const isDepth = s.tag === "deep" || (s.tag === null && this.crossed && !isFirst && sunk.includes(this.feature));
+    this.crossed = false;
+    const mark = s.tag === "angle" ? "°" : isDepth ? " DEEP" : "";
     const more = s.tag === "OD" || s.tag === "ID" || s.tag === "AF" || s.tag === "AC" ? [s.tag] : [];
     this.put(`${sign}${value}${mark}`, {
       tail: [...(limits ? [] : tolerance), ...kept],
@@ -245,6 +268,8 @@ const leans = new Set(["45", "30", "60"]);
 const plurals = ["SLOTS"] as const;
 /** Features whose bare number is a diameter. */
 const round: string[] = ["DRILL", "REAM", "BORE", "CBORE", "CSK", "SPOTFACE"];
+/** Of those, what is said to be so deep by an X. */
+const sunk: string[] = ["CBORE", "SPOTFACE"];
 /** Words that are in the dimension's own sign already. */
 const own = [
   "DIA",
