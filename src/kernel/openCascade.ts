@@ -209,7 +209,7 @@ export class OpenCascadeKernel implements SolidKernel {
     const fitted = isFitted(step.body) && from ? fittedTools(oc, from, step) : null;
     if (fitted && !fitted.ok) return fitted;
     const lapping = fitted || step.op !== "cut" || !this.options.inserts ? null : joinedCopies(this.library, step);
-    if (lapping === "too many") return fail(problems.tooManyLapping(step.places.length, MOST_LAPPING));
+    if (lapping === "too many") return fail(problems.tooManyLapping(MOST_LAPPING));
     const tools = fitted ? fitted.value : (lapping ?? copiesOf(oc, step));
     if (fitted) return this.addOrTake(from, step, tools, Infinity);
     try {

@@ -60,8 +60,8 @@ export const problems = problemsOf("kernel", {
     message: `the solid of "${file}" is not closed`,
     expected: "a STEP file with a closed solid",
   }),
-  tooManyLapping: (count: number, most: number) => ({
-    message: `${count} copies lap over one another in a chain: the solid kernel would take many minutes`,
+  tooManyLapping: (most: number) => ({
+    message: `more than ${most} copies lap over one another in one chain: the solid kernel would take many minutes`,
     expected: `at most ${most} that lap, or a pocket or groove along their way`,
   }),
   tooManyFaces: (count: number, most: number) => ({

@@ -7,6 +7,7 @@ export const names: RowNames = { idOf: (n) => `r${n}`, numberOf: (id) => id.slic
 const before: Record<string, string[]> = {
   "1:": [],
   "2:": ["LEAVE ROUND ⌀30 X 60"],
+  "4:": ["LEAVE BLOCK 60 X 40 X 20", "CUT POCKET 30 X 20 R5 DEEP 8", 'CUT POCKET "o" DEEP 4'],
   "3:": ["LEAVE BLOCK 60 X 40 X 20", "CUT POCKET 30 X 20 R5 DEEP 8"],
 };
 

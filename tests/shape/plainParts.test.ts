@@ -200,7 +200,19 @@ describe("more copies than a boolean ends with", () => {
   it("that lap in one chain are refused with the number that can be made, and the rest stands", async () => {
     const e = await evaluateCard(mm("LEAVE ROUND ⌀100 X 20", "CUT 400X ⌀3 DEEP 5 ON BC 60", "CUT ⌀10 THRU"));
     expect(e.solved.rows.map((r) => r.state)).toEqual(["ok", "failed", "ok"]);
-    expect(e.solved.rows[1].message).toMatch(/400 copies lap over one another .*at most 150/);
+    expect(e.solved.rows[1].message).toMatch(/more than 150 copies lap over one another .*at most 150/);
     expect(e.part!.volume).toBeCloseTo(Math.PI * (2500 - 25) * 20, 6);
+  });
+  it("are made where only a few of them lap and the others stand apart", async () => {
+    const apart = Array.from({ length: 150 }, (_, i) => `${-72 + 6 * (i % 25)},${10 + 6 * Math.floor(i / 25)}`);
+    const lapping = Array.from({ length: 14 }, (_, i) => `${-13 + 2 * i},-20`);
+    const e = await evaluateCard(
+      mm("LEAVE BLOCK 160 X 100 X 10", `CUT POCKET ⌀3 DEEP 2 AT ${[...apart, ...lapping].join(" ")}`),
+    );
+    expect(e.solved.rows.map((r) => r.message)).toEqual(["", ""]);
+    // Circles of radius 1.5 that stand 2 apart: each overlap is a lens.
+    const lens = 2 * 2.25 * Math.acos(2 / 3) - Math.sqrt(9 - 4);
+    const area = 164 * Math.PI * 2.25 - 13 * lens;
+    expect(e.part!.volume).toBeCloseTo(160000 - 2 * area, 5);
   });
 });

@@ -92,7 +92,7 @@ export function readTypedRow(
       unit,
       reads,
       shaft: onlyOne(earlier, (traits) => traits.shaft === true),
-      pocket: onlyOne(earlier, (traits) => traits.floor === true && traits.counted === true),
+      pocket: onlyOne(earlier, (traits) => traits.pocket === true),
     };
     const printed = printedRow(text, context);
     if (printed)

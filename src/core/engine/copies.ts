@@ -213,11 +213,11 @@ function isMoved(was: EdgeInfo, is: EdgeInfo, motion: Motion): boolean {
   return near(motion.point(was.middle), is.middle);
 }
 
-/** Where the copies go, without the original. */
 /** The axis of a row that copies go round; null where they go round none. */
 const axisOf = (copies: Copies, seat: Seat): Result<Frame> | null =>
   copies.by === "around" && "row" in copies.axis ? axisOfRow(copies.axis.row, seat) : null;
 
+/** Where the copies go, without the original. */
 function motionsOf(copies: Copies, axis: Frame | null, seat: Seat): Result<Motion[]> {
   const plain = plainMotions(copies, axis);
   if (plain) return ok(plain);

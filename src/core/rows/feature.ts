@@ -42,6 +42,8 @@ export type FeatureIs = Feature["is"];
 export interface Traits {
   /** Its outside is round about an axis: threads and knurls can stand on it. */
   shaft?: true;
+  /** A pocket or slot, whatever its outline: what a print calls the pocket. */
+  pocket?: true;
   /** Its copies may be counted (`4X`). */
   counted?: true;
   /** It leaves a flat floor whose area a print may give. */

@@ -61,7 +61,7 @@ export function tablesOfSetup(
         { width: 14, text: "" },
         {
           width: "*",
-          stack: [label("Dimensions of these rows"), ...table([18, "*", 74, 56], LEDGER_HEAD, dimensions)],
+          stack: [label("Dimensions of these rows"), ...table([18, "*", 74, 82], LEDGER_HEAD, dimensions)],
         },
       ],
     },
@@ -114,12 +114,13 @@ function ledgerLines(job: Job, balloons: Balloon[], ledger: LedgerEntry[], marke
     const between = entry?.low == null || entry.high == null ? "" : `${limit(entry.low)} – ${limit(entry.high)}`;
     // A basic dimension has no limits of its own.
     const limits = b.basic ? "basic" : between;
-    const state = marked?.has(b.number) ? "over a turn" : (entry?.state ?? "");
+    const state = entry?.state ?? "";
+    const turned = marked?.has(b.number) ? ", over a turn" : "";
     return [
       { text: String(b.number), font: "Figures", fontSize: 7.5 },
       { text: runs(writeBalloonText(b)), fontSize: 8 },
       figures(limits),
-      { text: state, fontSize: 8, alignment: "right", ...(state === "off" ? { color: ink.red } : {}) },
+      { text: state + turned, fontSize: 8, alignment: "right", ...(state === "off" ? { color: ink.red } : {}) },
     ];
   });
 }

@@ -20,7 +20,8 @@ export function joinedCopies(library: Library, step: BodyStep): Tagged[] | "too 
   const sight = sightAlong(step.frame.normal);
   const ways = step.places.map((p) => silhouetteOf(moveLoop(shape.loop, p), step.frame, sight));
   const groups = groupsThatMeet(ways, MOST_JOINED);
-  if (!groups && step.places.length > MOST_LAPPING) return "too many";
+  // A short chain among many copies that stand apart is made; only the chain itself counts.
+  if (!groups && ways.length > MOST_LAPPING && !groupsThatMeet(ways, MOST_LAPPING)) return "too many";
   if (!groups || groups.length === step.places.length) return null;
   const tools: Tagged[] = [];
   for (const group of groups) {

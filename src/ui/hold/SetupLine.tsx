@@ -20,7 +20,7 @@ interface Props {
 export function SetupLine({ setup, job, view, isOpen, open }: Props) {
   const numberOf = (id: string) => job.rows.findIndex((r) => r.id === id) + 1;
   return (
-    <div>
+    <>
       <Bare className={css.line} aria-expanded={isOpen} aria-label={`Setup ${setup.op}`} onClick={open}>
         <span className={css.op}>{setup.op}</span>
         <span className={css.how}>
@@ -39,7 +39,7 @@ export function SetupLine({ setup, job, view, isOpen, open }: Props) {
           ))}
         </div>
       )}
-    </div>
+    </>
   );
 }
 

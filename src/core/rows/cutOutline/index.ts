@@ -46,7 +46,7 @@ export const cutOutline: RowKind<CutOutline> = {
   kind: "cutOutline",
   verb: "cut",
   label: "outline",
-  traits: { counted: true },
+  traits: { counted: true, pocket: true },
   starts: (r) => r.take("POCKET") && (r.skip(), r.text[r.pos] === '"'),
   schema,
   blank: () => ({ pattern: { kind: "single" }, plane: { on: "top" } }),

@@ -85,7 +85,7 @@ export const cutPocket: RowKind<CutPocket> = {
   kind: "cutPocket",
   verb: "cut",
   label: "pocket",
-  traits: { counted: true, floor: true },
+  traits: { counted: true, floor: true, pocket: true },
   starts: (r) => r.sees("POCKET"),
   schema,
   blank: () => ({ pattern: { kind: "single" }, plane: { on: "top" } }),

@@ -84,7 +84,7 @@ export const cutSlot: RowKind<CutSlot> = {
   kind: "cutSlot",
   verb: "cut",
   label: "slot",
-  traits: { counted: true, floor: true },
+  traits: { counted: true, floor: true, pocket: true },
   starts: (r) => r.sees("SLOT"),
   schema,
   blank: () => ({ pattern: { kind: "single" }, plane: { on: "top" } }),
