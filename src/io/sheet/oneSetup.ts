@@ -35,8 +35,8 @@ export function oneSetupSheet(
     pictures(kernel, key, job, evaluated),
     rowTable(job, evaluated),
     ...remarks(evaluated),
-    ...(standing ? tablesOfSetup(job, { rows: standing.piece.rows, datum: standing.frame, ledger, marked }) : []),
     quiet(CLAMPING, 8),
+    ...(standing ? tablesOfSetup(job, { rows: standing.piece.rows, datum: standing.frame, ledger, marked }) : []),
   ]);
 }
 const CLAMPING =

@@ -93,8 +93,8 @@ function Explained({ mismatch, finder }: { mismatch: Mismatch; finder: Finder })
       </p>
       {!explanations.some((x) => x.agrees) && !finder.progress && (
         <p className="soft" style={{ margin: 0 }}>
-          No slip explains it{explanations.length > 0 && ", though these come near"}: {tried.readings} readings of{" "}
-          {tried.numbers} numbers, {tried.rows} rows and counts and {tried.pairs} pairs were tried. The print may err.
+          No slip explains it: {tried.readings} readings of {tried.numbers} numbers, {tried.rows} rows and counts and{" "}
+          {tried.pairs} pairs were tried{explanations.length > 0 && "; those below only come near"}. The print may err.
           {besides.length > 0 && " What else it may hang on: "}
           {besides.map(besideWords).join("; ")}
         </p>
