@@ -6,7 +6,8 @@ import { evaluateParts, type EvaluatedPart } from "@/core/evaluate/parts";
 import { errorReport, headlessReport } from "@/core/evaluate/report";
 import { headlessExplanations } from "@/core/mismatch/headless";
 import { readCard, writeDocument, type CardError, type ReadCard } from "@/core/callout";
-import { lineAndColumn, readJobText } from "@/core/job/read";
+import { readEnclosed } from "@/core/job/enclosed";
+import { lineAndColumn } from "@/core/job/read";
 import type { Job } from "@/core/job/schema";
 import { loadKernel } from "@/kernel/node";
 import { exportJob, exportKinds } from "@/io/exportJob";
@@ -39,6 +40,8 @@ type Read =
   | {
       job: Job;
       document: JobDocument;
+      /** Files enclosed in it, by their hash. */
+      files?: ReadonlyMap<string, Uint8Array>;
       places: ReadCard["places"] | null;
       outlineLines: ReadCard["outlineLines"] | null;
     }
@@ -67,8 +70,11 @@ async function read(file: string): Promise<Read> {
     };
   }
   if (text.trimStart().startsWith("{")) {
-    const job = readJobText(text);
-    if (job.ok) return { job: jobOf(job.value), document: job.value, places: null, outlineLines: null };
+    const job = readEnclosed(text);
+    if (job.ok) {
+      const { job: document, files } = job.value;
+      return { job: jobOf(document), document, files, places: null, outlineLines: null };
+    }
     return {
       errors: job.problems.map((p) => ({
         ...(p.at !== undefined ? lineAndColumn(text, p.at) : { line: 1, column: 1 }),
@@ -156,7 +162,7 @@ async function main(argv: string[]): Promise<number> {
     return 0;
   }
   const kernel = await loadKernel();
-  const document = await withSolidFiles(input.document, file, kernel);
+  const document = await withSolidFiles(input.document, file, kernel, input.files);
   if (document !== input.document) Object.assign(input, { document, job: jobOf(document) });
   if (verb === "derive") return derived(input.document, rest, kernel);
   const evaluation = await evaluate(input.job, kernel);

@@ -66,6 +66,8 @@ export async function exportJob(
       if (options.setup) return text(pathsDxf(options.setup.evaluated.plans, job.unit, []));
       return text(pathsDxf(plansOf(job, evaluation), job.unit, evaluation.outlines));
     case "nc": {
+      // Words with another zero and another side up than the setup says would crash a cutter.
+      if (options.setup) return fail(problems.noWordsOfSetup());
       const words = pathsNc(
         pathFile(job, evaluation, plansOf(job, evaluation)),
         job.unit,

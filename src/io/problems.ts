@@ -8,6 +8,11 @@ export const problems = problemsOf("io", {
     message: "the drawing has nothing that can be shown",
     expected: "lines, arcs, circles or polylines",
   }),
+  noWordsOfSetup: () => ({
+    message:
+      "machine words are written for the whole piece with its top up and the job's own X0 Y0, not yet for one setup: this file would be wrong at the machine",
+    expected: "the DXF of the setup, or the words of the job without --setup",
+  }),
   nothingToExport: () => ({
     message: "there is no part to export yet",
     expected: "a job with a LEAVE row that computes",

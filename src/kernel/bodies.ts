@@ -6,6 +6,7 @@ import { edgesInOrder, faceOf, solidOf } from "./solids";
 import { prismSolid, ribSolid } from "./prismBodies";
 import { tubeSolid } from "./tubeBody";
 import { helixSolid } from "./helixBody";
+import { wrappedVeePieces } from "./wrappedVeeBody";
 import { wrappedSolid } from "./wrappedBody";
 import { turnedSolid } from "./turnedBodies";
 import { veePieces } from "./veeBody";
@@ -40,6 +41,8 @@ function basesOf(oc: OC, { body, frame, op }: BodyStep): BaseSolid[] {
       return veePieces(oc, frame, body);
     case "turned":
       return body.outlines.map((o) => turnedSolid(oc, frame, o, body.sweep, adds));
+    case "wrappedVee":
+      return wrappedVeePieces(oc, frame, body);
     case "wrapped":
       return body.outlines.map((outline) => wrappedSolid(oc, frame, body, outline, adds));
     case "helix":

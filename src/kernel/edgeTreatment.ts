@@ -9,6 +9,7 @@ import { cornerPieces } from "./chamferCorners";
 import type { KnownEdge } from "./edgeCache";
 import type { Library } from "./library";
 import { scope, type OC } from "./oc";
+import { ringEdges, ringsFit, ringTool, type RingEdge } from "./ringChamfer";
 import type { State } from "./state";
 import { ROUNDING } from "@/core/geometry/tolerance";
 import { distanceToStretch } from "@/core/geometry/vec";
@@ -52,7 +53,7 @@ type TreatedEdge = EdgeStep["edges"][number];
 /** The edges that take a treatment alone, less those of which two that lie near do not take it together. */
 function fittingEdges(library: Library, from: State, step: EdgeStep): TreatedEdge[] {
   const raw = library.edges.edgesOf(from.faces);
-  const take = (edges: TreatedEdge[]) => fits(library.oc, from, step, edges, raw, step.size);
+  const take = (edges: TreatedEdge[]) => fits(library, from, step, edges, raw, step.size);
   const alone = step.edges.filter((e) => take([e]));
   const infos = alone.map((e) => library.edges.info(raw[e.edge], from.faces));
   const clashes = new Set<TreatedEdge>();
@@ -79,8 +80,39 @@ function apart(a: EdgeInfo, b: EdgeInfo): number {
 }
 
 function treatAll(library: Library, from: State, step: EdgeStep): Result<Tagged> {
-  const { oc } = library;
   const raw = library.edges.edgesOf(from.faces);
+  const rings = ringEdges(library, from, step, raw);
+  if (!rings.size) return treatByLibrary(library, from, step, raw);
+  if (!ringsTake(library, from, step.edges, rings, raw, step.size)) return doesNotFit(library, from, step, raw);
+  const rest = step.edges.filter((e) => !rings.has(e.edge));
+  const made = rest.length ? treatByLibrary(library, from, { ...step, edges: rest }, raw) : ok<Tagged>(from);
+  if (!made.ok) return made;
+  const tag: FaceTag = { row: step.row, role: step.treatment, instance: 0 };
+  const tools = [...rings.values()].map((ring) => ringTool(library, ring, step.size, tag));
+  const cut = boolean(library.oc, "cut", made.value, tools);
+  for (const t of rest.length ? [...tools, made.value] : tools) t.shape.delete();
+  return cut;
+}
+
+/** Whether edges all round take a chamfer of a size together with the others. */
+function ringsTake(
+  library: Library,
+  from: State,
+  edges: TreatedEdge[],
+  rings: Map<number, RingEdge>,
+  raw: KnownEdge[],
+  size: number,
+): boolean {
+  const treated = edges.flatMap((e) => library.edges.info(raw[e.edge], from.faces) ?? []);
+  return ringsFit(
+    edges.flatMap((e) => rings.get(e.edge) ?? []),
+    treated,
+    size,
+  );
+}
+
+function treatByLibrary(library: Library, from: State, step: EdgeStep, raw: KnownEdge[]): Result<Tagged> {
+  const { oc } = library;
   return scope((own) => {
     const { maker, add } = makerOf(oc, from, step);
     own(maker);
@@ -117,12 +149,24 @@ function pointedCorners(library: Library, made: Tagged, tag: FaceTag): Result<Ta
 }
 
 /** Whether edges take a treatment of a size together. */
-function fits(oc: OC, from: State, step: EdgeStep, edges: TreatedEdge[], raw: KnownEdge[], size: number): boolean {
+function fits(
+  library: Library,
+  from: State,
+  step: EdgeStep,
+  edges: TreatedEdge[],
+  raw: KnownEdge[],
+  size: number,
+): boolean {
+  const { oc } = library;
+  const rings = ringEdges(library, from, { ...step, edges }, raw);
+  if (!ringsTake(library, from, edges, rings, raw, size)) return false;
+  const rest = edges.filter((e) => !rings.has(e.edge));
+  if (!rest.length) return true;
   try {
     return scope((own) => {
       const { maker, add } = makerOf(oc, from, step);
       own(maker);
-      for (const { edge, face } of edges)
+      for (const { edge, face } of rest)
         if (maker.Contour(raw[edge].edge) === 0) add(size, raw[edge].edge, from.faces[face]);
       maker.Build(own(new oc.Message_ProgressRange()));
       return maker.IsDone() && own(new oc.BRepCheck_Analyzer(own(maker.Shape()), true, false, false)).IsValid();
@@ -137,7 +181,7 @@ function fits(oc: OC, from: State, step: EdgeStep, edges: TreatedEdge[], raw: Kn
  * when it has failed.
  */
 function doesNotFit(library: Library, from: State, step: EdgeStep, raw: KnownEdge[]): Result<Tagged> {
-  const fit = (e: TreatedEdge, size: number) => fits(library.oc, from, step, [e], raw, size);
+  const fit = (e: TreatedEdge, size: number) => fits(library, from, step, [e], raw, size);
   const bad = step.edges.slice(0, MOST_TRIED).find((e) => !fit(e, step.size));
   if (!bad)
     return fail(problems.edgesDoNotFit(step.treatment), {

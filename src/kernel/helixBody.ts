@@ -5,7 +5,7 @@ import type { BaseSolid } from "./bodies";
 import { scope, type OC } from "./oc";
 import { solidOf } from "./solids";
 import { facesOf } from "./topology";
-import { polygonFace, sewn } from "./turnedBodies";
+import { polygonFace, ruledFace, sewn } from "./turnedBodies";
 
 type Helix = Extract<PlacedBody, { body: "helix" }>;
 type Own = Parameters<Parameters<typeof scope>[0]>[0];
@@ -66,7 +66,7 @@ function grooveOf(oc: OC, frame: Frame, body: Helix): TopoDS_Shape {
     const faces: TopoDS_Face[] = [];
     for (let i = 0; i < halves; i++) {
       const edges = leads.map((l) => own(helixEdge(oc, l, i, low, pitch, own)));
-      faces.push(ruled(oc, edges[0], edges[1], own), ruled(oc, edges[2], edges[3], own));
+      faces.push(ruledFace(oc, edges[0], edges[1], own), ruledFace(oc, edges[2], edges[3], own));
       faces.push(strip(oc, leads[1], edges[1], leads[2], edges[2], i, low, pitch, own));
       faces.push(strip(oc, leads[3], edges[3], leads[0], edges[0], i, low, pitch, own));
     }
@@ -118,16 +118,6 @@ const helixEdge = (oc: OC, lead: Lead, half: number, low: number, pitch: number,
     [(half + 1) * Math.PI, heightOf(lead, half + 1, low, pitch)],
     own,
   );
-
-/** The flank between two helices. */
-function ruled(oc: OC, a: TopoDS_Edge, b: TopoDS_Edge, own: Own): TopoDS_Face {
-  const through = own(new oc.BRepOffsetAPI_ThruSections(false, true, FOLLOWED));
-  for (const edge of [a, b]) through.AddWire(own(own(new oc.BRepBuilderAPI_MakeWire(edge)).Wire()));
-  through.CheckCompatibility(false);
-  through.Build(own(new oc.Message_ProgressRange()));
-  const [face] = facesOf(oc, own(through.Shape()));
-  return own(face);
-}
 
 /** The piece of a cylinder between two helices on it. */
 function strip(

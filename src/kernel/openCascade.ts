@@ -6,11 +6,13 @@ import { type Box, length, sub, v3, type Frame, type Vec3 } from "@/core/geometr
 import type { MeasuredEdge } from "@/core/outline/fromPart";
 import type {
   BodyStep,
+  CopiesStep,
   DrawnLine,
   EdgeInfo,
   FaceInfo,
   KernelStep,
   Mesh,
+  SingleStep,
   SolidKernel,
   StateMeasure,
   View,
@@ -18,11 +20,11 @@ import type {
 import { copiesOf, plateOf, type Tagged } from "./bodies";
 import { hiddenLineDrawing } from "./drawing";
 import { boolean } from "./booleans";
+import { copied } from "./copied";
 import { treatEdges } from "./edgeTreatment";
 import { volumeOfGaps } from "./gaps";
 import { insert } from "./insertion";
-import { joinedCopies, MOST_LAPPING } from "./insertion/joinedCopies";
-import { boxIn, fittedTools, isFitted } from "./fitted";
+import { boxIn } from "./fitted";
 import { Library } from "./library";
 import { levelFrame, passagesOf, stretchesOf } from "./passages";
 import { hollowed } from "./shell";
@@ -31,6 +33,7 @@ import { kernelMessage, scope, type OC } from "./oc";
 import { cannotBe } from "./resultCheck";
 import { boxBefore } from "./sectionBox";
 import { State } from "./state";
+import { boxOfTools, toolSolids, type Tools } from "./toolSolids";
 import { laidAt, writeStep } from "./stepFile";
 import {
   boxOfShape,
@@ -41,7 +44,6 @@ import {
   freeEdges,
   measureCurve,
   samples,
-  volumeOf,
   ShapeMap,
 } from "./topology";
 import { COINCIDENT } from "@/core/geometry/tolerance";
@@ -99,25 +101,10 @@ export class OpenCascadeKernel implements SolidKernel {
     if (known) return ok(known.measure);
     try {
       const before = from === null ? null : this.state(from);
-      const put = before && step.op === "cut" ? this.inserted(before, step) : null;
-      if (put) {
-        this.states.set(key, put);
-        return ok(put.measure);
-      }
-      const made = this.make(before, step);
+      const made = step.op === "copies" ? this.copied(before, step) : this.stepped(before, step);
       if (!made.ok) return made;
-      const measure = this.measureShape(made.value.shape);
-      const wrong = from === null ? null : cannotBe(step, this.state(from).measure, measure, made.value.most);
-      if (wrong) {
-        made.value.shape.delete();
-        return wrong;
-      }
-      if (measure.solids === 0 || !(measure.volume > COINCIDENT)) {
-        made.value.shape.delete();
-        return fail(problems.nothingLeft());
-      }
-      this.states.set(key, State.ofShape(this.oc, this.library.handles, made.value, measure));
-      return ok(measure);
+      this.states.set(key, made.value);
+      return ok(made.value.measure);
     } catch (e) {
       this.brokenDown ||= e instanceof WebAssembly.RuntimeError || e instanceof RangeError;
       return fail(problems.cannotDo(kernelMessage(this.oc, e)), {
@@ -196,42 +183,76 @@ export class OpenCascadeKernel implements SolidKernel {
     });
   }
 
-  private make(from: State | null, step: KernelStep): Result<Made> {
+  /** One step, put in by topology where it can be, checked against what it can have taken or added. */
+  private stepped(before: State | null, step: SingleStep): Result<State> {
+    const put = before && step.op === "cut" ? this.inserted(before, step) : null;
+    if (put) return ok(put);
+    const made = this.make(before, step);
+    return made.ok ? this.checked(before, step, made.value) : made;
+  }
+
+  private checked(before: State | null, step: Pick<KernelStep, "op">, made: Made): Result<State> {
+    const measure = this.measureShape(made.shape);
+    const wrong = before === null ? null : cannotBe(step, before.measure, measure, made.most);
+    const nothing = measure.solids === 0 || !(measure.volume > COINCIDENT);
+    if (!wrong && !nothing) return ok(State.ofShape(this.oc, this.library.handles, made, measure));
+    made.shape.delete();
+    return wrong ?? fail(problems.nothingLeft());
+  }
+
+  private copied(from: State | null, { steps }: CopiesStep): Result<State> {
+    if (!from) return fail(problems.noPartYet());
+    const ways = {
+      inserted: (at: State, step: BodyStep) => this.inserted(at, step),
+      joined: (at: State, some: BodyStep[]) => this.addedOrTaken(at, some),
+      boxOf: (step: BodyStep) => boxOfTools(this.library, step),
+    };
+    return copied(ways, from, steps);
+  }
+
+  /** Steps of one kind by one boolean. */
+  private addedOrTaken(from: State, steps: BodyStep[]): Result<State> {
+    const sets: Tools[] = [];
+    try {
+      for (const step of steps) {
+        const made = toolSolids(this.library, from, step, this.options.inserts);
+        if (!made.ok) return made;
+        sets.push(made.value);
+      }
+      const made = boolean(
+        this.oc,
+        steps[0].op,
+        from,
+        sets.flatMap((s) => s.tools),
+      );
+      const most = sets.reduce((sum, s) => sum + s.most, 0);
+      return made.ok ? this.checked(from, steps[0], { ...made.value, most }) : made;
+    } finally {
+      for (const set of sets) set.free();
+    }
+  }
+
+  private make(from: State | null, step: SingleStep): Result<Made> {
     const { oc } = this;
     if (step.op === "plate") return ok(plateOf(oc, step));
     if (step.op === "shell") return from ? hollowed(oc, from, step) : fail(problems.noPartYet());
     if (step.op === "edges") return from ? treatEdges(this.library, from, step) : fail(problems.noPartYet());
-    if (step.body.body === "vee") return this.addOrTake(from, step, this.library.grooves.toolsOf(step), Infinity);
-    if (step.body.body === "imported") {
-      const solids = this.library.stepSolids.copies(step, step.body);
-      return solids.ok ? this.addOrTake(from, step, solids.value, Infinity) : solids;
-    }
-    const fitted = isFitted(step.body) && from ? fittedTools(oc, from, step) : null;
-    if (fitted && !fitted.ok) return fitted;
-    const lapping = fitted || step.op !== "cut" || !this.options.inserts ? null : joinedCopies(this.library, step);
-    if (lapping === "too many") return fail(problems.tooManyLapping(MOST_LAPPING));
-    const tools = fitted ? fitted.value : (lapping ?? copiesOf(oc, step));
-    if (fitted) return this.addOrTake(from, step, tools, Infinity);
+    const made = toolSolids(this.library, from, step, this.options.inserts);
+    if (!made.ok) return made;
+    const { tools, most, free } = made.value;
+    if (!from) return this.begun(step, tools);
     try {
-      // Tools are copies of one, unless they were joined or the body has several outlines.
-      const isMixed = lapping !== null || ("more" in step.body && step.body.more !== undefined);
-      const most = isMixed
-        ? tools.reduce((sum, t) => sum + Math.abs(volumeOf(oc, t.shape)), 0)
-        : Math.abs(volumeOf(oc, tools[0].shape)) * tools.length;
-      return this.addOrTake(from, step, tools, from ? most : Infinity);
+      const joined = boolean(oc, step.op, from, tools);
+      return joined.ok ? ok({ ...joined.value, most }) : joined;
     } finally {
-      if (from) for (const t of tools) t.shape.delete();
+      free();
     }
   }
 
-  private addOrTake(from: State | null, step: BodyStep, tools: Tagged[], most: number): Result<Made> {
-    if (!from) {
-      if (step.op === "cut") return fail(problems.nothingToCut());
-      const [first, ...rest] = tools;
-      return rest.length ? boolean(this.oc, "leave", first, rest) : ok(first);
-    }
-    const made = boolean(this.oc, step.op, from, tools);
-    return made.ok ? ok({ ...made.value, most }) : made;
+  /** The first body of a part. */
+  private begun(step: BodyStep, [first, ...rest]: Tagged[]): Result<Made> {
+    if (step.op === "cut") return fail(problems.nothingToCut());
+    return rest.length ? boolean(this.oc, "leave", first, rest) : ok(first);
   }
 
   private measureShape(shape: TopoDS_Shape): StateMeasure & { precision?: number } {

@@ -1,4 +1,4 @@
-import type { TopoDS_Face, TopoDS_Shape } from "replicad-opencascadejs";
+import type { TopoDS_Edge, TopoDS_Face, TopoDS_Shape } from "replicad-opencascadejs";
 import { scale, type Frame, type Vec3 } from "@/core/geometry/vec";
 import { endOf, startOf, type Outline } from "@/core/outline";
 import type { FaceRole } from "@/core/engine/kernel";
@@ -89,6 +89,24 @@ export function polygonFace(oc: OC, points: Vec3[]) {
     return own(new oc.BRepBuilderAPI_MakeFace(own(maker.Wire()), true)).Face();
   });
 }
+/** How near a ruled face keeps to its edges, mm. */
+const FOLLOWED = 1e-7;
+
+/** A face ruled between two edges: straight lines from each point of one to that of the other. */
+export function ruledFace(
+  oc: OC,
+  a: TopoDS_Edge,
+  b: TopoDS_Edge,
+  own: <D extends { delete(): void }>(d: D) => D,
+): TopoDS_Face {
+  const through = own(new oc.BRepOffsetAPI_ThruSections(false, true, FOLLOWED));
+  for (const edge of [a, b]) through.AddWire(own(own(new oc.BRepBuilderAPI_MakeWire(edge)).Wire()));
+  through.CheckCompatibility(false);
+  through.Build(own(new oc.Message_ProgressRange()));
+  const [face] = facesOf(oc, own(through.Shape()));
+  return own(face);
+}
+
 export const pnt = (oc: OC, p: Vec3) => new oc.gp_Pnt(p.x, p.y, p.z);
 export const dir = (oc: OC, p: Vec3) => new oc.gp_Dir(p.x, p.y, p.z);
 

@@ -17,6 +17,7 @@ import { evaluateParts, type EvaluatedPart } from "@/core/evaluate/parts";
 import {
   asPart,
   assemblyOf,
+  besideOf,
   type Moment,
   derive,
   evaluateSetups,
@@ -250,7 +251,8 @@ const door = {
     const { parts, evaluated } = await setupsOf(document, k);
     const found = evaluated.setups.find((s) => s.setup.op === op);
     const scope = prepare(parts[0].job).scope;
-    const standing = found ? assemblyOf(found, k, scope, parts[0].name, moment) : [];
+    const name = parts[0].name;
+    const standing = found ? [...assemblyOf(found, k, scope, name, moment), ...besideOf(found, name, moment)] : [];
     const bodies = standing.flatMap(({ key, is, name, place: at, opens }): StandingBody[] =>
       k.has(key) ? [{ mesh: k.mesh(key), is, name, place: at, opens }] : [],
     );

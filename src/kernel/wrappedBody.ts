@@ -64,7 +64,7 @@ function wireOn(oc: OC, surface: Geom_CylindricalSurface, loop: Loop, radius: nu
 }
 
 /** An edge that closes on itself is followed worse than its two halves. */
-function halved(s: Segment): Segment[] {
+export function halved(s: Segment): Segment[] {
   if (s.kind !== "arc" || Math.abs(s.sweep) < 2 * Math.PI - COINCIDENT) return [s];
   const sweep = s.sweep / 2;
   return [

@@ -15,15 +15,13 @@ export const gone = (): Response =>
 export async function readBody<T>(
   request: Request,
   schema: ZodType<T>,
+  most = MAX_BODY,
 ): Promise<{ ok: true; value: T } | { ok: false; response: Response }> {
-  const bytes = await limitedBody(request, MAX_BODY);
+  const bytes = await limitedBody(request, most);
   if (!bytes)
     return {
       ok: false,
-      response: problemsResponse(
-        [{ message: "the request is too large", expected: `at most ${MAX_BODY / 1e6} MB` }],
-        413,
-      ),
+      response: problemsResponse([{ message: "the request is too large", expected: `at most ${most / 1e6} MB` }], 413),
     };
   const cut = notWhole(request, bytes);
   if (cut) return { ok: false, response: problemsResponse([cut]) };

@@ -1,6 +1,6 @@
 import type { LengthUnit } from "@/core/number";
 import { problems } from "./problems";
-import { randomBytes } from "node:crypto";
+import { createHash, randomBytes } from "node:crypto";
 import { apply, type Patches } from "mutative";
 import { fail, ok, type Problem, type Result } from "@/core/base/result";
 import {
@@ -8,13 +8,15 @@ import {
   emptyJob,
   migrated,
   readJob,
-  readJobText,
+  filesNamed,
+  readEnclosed,
   type JobDocument,
   type JobSummary,
   type ListedJob,
   type StoredJob,
 } from "@/core/job";
 import { readCard } from "@/core/callout";
+import { keepAttachment } from "./attachments";
 import { database, type Database } from "./database";
 
 const newId = () => randomBytes(9).toString("base64url");
@@ -105,11 +107,25 @@ export async function insert(job: JobDocument, into?: Database): Promise<StoredJ
   return { id, job, revision: r.revision, changedAt: iso(r.changed_at), saves: [] };
 }
 
+/** Imports a job's JSON with the files enclosed in it. A file that is none of its job's, or another than it says, is not kept. */
+async function importEnclosed(text: string): Promise<Result<StoredJob>> {
+  const read = readEnclosed(text);
+  if (!read.ok) return read;
+  const { job, files } = read.value;
+  for (const hash of filesNamed(job)) {
+    const bytes = files.get(hash);
+    if (!bytes) continue;
+    if (createHash("sha256").update(bytes).digest("hex") !== hash) return fail(problems.fileIsAnother(hash));
+    const kept = await keepAttachment(bytes);
+    if (!kept.ok) return kept;
+  }
+  return ok(await insert(job));
+}
+
 /** Imports a job's JSON or its card text. Nothing is half-imported: a broken document gives problems and no job. */
 export async function importText(text: string): Promise<Result<StoredJob>> {
   if (text.trimStart().startsWith("{") || text.trimStart().startsWith("[")) {
-    const job = readJobText(text);
-    return job.ok ? ok(await insert(job.value)) : job;
+    return importEnclosed(text);
   }
   const card = readCard(text);
   if (card.errors.length) {

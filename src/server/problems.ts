@@ -2,6 +2,10 @@ import { problemsOf } from "@/core/base/result";
 
 /** What can go wrong here: a code each, what it is about, and its words. */
 export const problems = problemsOf("server", {
+  fileIsAnother: (hash: string) => ({
+    message: `an enclosed file is not what its name says (${hash.slice(0, 8)}...)`,
+    expected: "the file as it was enclosed",
+  }),
   fileEmpty: () => ({ message: "the file is empty", expected: "a PNG or JPEG picture, a PDF or a DXF" }),
   fileTooLarge: (megabytes: string) => ({ message: `the file has ${megabytes} MB` }),
   fileOfNoKind: () => ({ message: "this is neither a PNG, a JPEG, a PDF, an ASCII DXF nor a STEP file" }),

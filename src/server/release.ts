@@ -1,5 +1,5 @@
 import { problems } from "./problems";
-import type { JobSummary, JobDocument } from "@/core/job";
+import { enclosedText, filesNamed, type JobSummary, type JobDocument } from "@/core/job";
 import type { ExportKind } from "@/io/exportJob";
 import { fail, ok, type Result } from "@/core/base/result";
 import { readAttachment } from "./attachments";
@@ -8,11 +8,16 @@ import { readStored } from "./jobs";
 import { askKernelHost, type FileOf } from "./kernelDesk";
 
 /** The files of a job's solids, as far as they are kept. */
-async function solidFiles({ solids }: JobDocument): Promise<Record<string, Uint8Array>> {
-  const files: Record<string, Uint8Array> = {};
-  for (const { attachment } of solids ?? []) {
-    const kept = await readAttachment(attachment);
-    if (kept) files[attachment] = kept.bytes;
+async function solidFiles(job: JobDocument): Promise<Record<string, Uint8Array>> {
+  const all = await filesKept((job.solids ?? []).map((s) => s.attachment));
+  return Object.fromEntries(all);
+}
+
+async function filesKept(hashes: string[]): Promise<Map<string, Uint8Array>> {
+  const files = new Map<string, Uint8Array>();
+  for (const hash of hashes) {
+    const kept = await readAttachment(hash);
+    if (kept) files.set(hash, kept.bytes);
   }
   return files;
 }
@@ -26,6 +31,11 @@ export async function fileOf(
   const stored = await readStored(id);
   if (!stored) return null;
   try {
+    // The document goes out with its files, so that it is whole wherever it is opened.
+    if (kind === "json") {
+      const text = enclosedText(stored.job, await filesKept(filesNamed(stored.job)));
+      return { job: stored.job, file: ok(new TextEncoder().encode(text)) };
+    }
     return {
       job: stored.job,
       file: await askKernelHost({ want: "file", job: stored.job, kind, of, files: await solidFiles(stored.job) }),

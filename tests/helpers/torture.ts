@@ -65,9 +65,17 @@ export class Broken extends Error {}
 /**
  * Does random edits to a job, and takes them back. After every one the job computes without a crash, and what there is
  * of a solid is whole; taken back, it is the same document with the same volume.
+ * @param told is called with each edit before it is computed, and without one after it
  * @param whole how often everything is computed, remarks and ledger too: every n-th time
  */
-export async function torture(job: Job, kernel: SolidKernel, seed: number, edits: number, whole = 7): Promise<number> {
+export async function torture(
+  job: Job,
+  kernel: SolidKernel,
+  seed: number,
+  edits: number,
+  told: (edit: string | null, job: Job) => void = () => undefined,
+  whole = 7,
+): Promise<number> {
   const roll = dice(seed);
   const volumeOf = async (j: Job, all: boolean): Promise<number> => {
     const solved = all ? (await evaluate(j, kernel)).solved : await solve(prepare(j), kernel);
@@ -93,8 +101,10 @@ export async function torture(job: Job, kernel: SolidKernel, seed: number, edits
       said.push(JSON.stringify(edit));
       now = r.value.job;
       done++;
+      told(said[said.length - 1], now);
       try {
         await volumeOf(now, done % whole === 0);
+        told(null, now);
       } catch (e) {
         throw new Broken(`seed ${seed} after ${said.join("\n")}\n${e instanceof Error ? e.stack : String(e)}`);
       }

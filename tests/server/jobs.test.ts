@@ -130,6 +130,33 @@ describe("jobs in the database", () => {
     expect(await importText("UNIT mm\nLEAVE BLOCK 1 X 1 X 1\n")).toMatchObject({ ok: true });
     expect(await listJobs()).toHaveLength(before + 1);
   });
+  it("go out and come in with the files they name, and no file passes for another", async () => {
+    const step = new TextEncoder().encode("ISO-10303-21;\nHEADER;\nENDSEC;\nDATA;\nENDSEC;\nEND-ISO-10303-21;\n");
+    const kept = await keepAttachment(step);
+    const made = await importText('UNIT mm\nLEAVE BLOCK 40 X 30 X 20\nOFF LEAVE SOLID "casting.step"\n');
+    if (!kept.ok || !made.ok) throw new Error();
+    const solids = [{ name: "casting.step", attachment: kept.value.hash }];
+    const whole = JSON.stringify({ ...made.value.job, solids });
+    const told = await importText(whole);
+    if (!told.ok) throw new Error();
+    const file = (await fileOf(told.value.id, "json"))!.file;
+    if (!file.ok) throw new Error();
+    const text = new TextDecoder().decode(file.value);
+    expect(Object.keys(JSON.parse(text).files)).toEqual([kept.value.hash]);
+
+    await (await database()).query("delete from attachment where hash = $1", [kept.value.hash]);
+    const again = await importText(text);
+    expect(again).toMatchObject({ ok: true, value: { job: { solids } } });
+    expect((await readAttachment(kept.value.hash))!.bytes).toEqual(step);
+    if (again.ok) expect(again.value.job).toEqual(told.value.job);
+
+    const before = (await listJobs()).length;
+    const other = text.replace(/("files": \{\s*"[0-9a-f]{64}": ")[^"]+/, `$1${btoa("ISO-10303-21; another")}`);
+    expect(await importText(other)).toMatchObject({ ok: false, problems: [{ code: "server.fileIsAnother" }] });
+    const torn = text.replace(/("files": \{\s*"[0-9a-f]{64}": ")/, "$1***");
+    expect(await importText(torn)).toMatchObject({ ok: false, problems: [{ path: "files" }] });
+    expect(await listJobs()).toHaveLength(before);
+  });
   it("give their files and their summary, made anew after an edit", async () => {
     const made = await importText("UNIT mm\nLEAVE BLOCK 40 X 30 X 20\nCUT POCKET 20 X 10 DEEP 5\n");
     if (!made.ok) throw new Error();

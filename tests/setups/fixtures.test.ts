@@ -1,4 +1,8 @@
 // Jaws, plates and chuck jaws that follow the piece: by hand, and on pieces of many kinds. Lengths mm.
+import { prepare } from "@/core/engine";
+import { sub } from "@/core/geometry/vec";
+import { jobOf } from "@/core/job";
+import { assemblyOf, besideOf } from "@/core/setups";
 import { mm, inch } from "../helpers/card";
 import { derivedCard, remarks, setUp } from "./helpers";
 
@@ -325,6 +329,29 @@ describe("on pieces of many kinds", () => {
       expect(await troubles(card.replace(was, is))).toEqual([]);
     },
   );
+  it("the pieces at the other stations are shown where they lie, and are in no file of the setup", async () => {
+    const card = mm(
+      "LEAVE BLOCK 60 X 40 X 20",
+      'SETUP 10 MILL UP TOP DATUM CENTRE HOLD PLATE "plate" ROWS 1',
+      'PART "plate" PLATE',
+      "STOCK PLATE 220 X 80 X 30",
+      "LEAVE BLOCK 220 X 80 X 30",
+      "CUT POCKET 60.2 X 40.2 DEEP 5 AT -50,0 50,0",
+      'PLACE "test" IN "plate" AT -50,0,25 UP TOP AFTER SETUP 0',
+      'PLACE "test" IN "plate" AT 50,0,25 UP TOP AFTER SETUP 0',
+    );
+    const { setups, kernel, document } = await setUp(card);
+    const scope = prepare(jobOf(document)).scope;
+    const { name } = document.parts[0];
+    expect(assemblyOf(setups[0], kernel, scope, name).map((s) => s.is)).toEqual(["piece", "holder"]);
+    const [other, ...more] = besideOf(setups[0], name, "end");
+    expect(more).toEqual([]);
+    const [here] = assemblyOf(setups[0], kernel, scope, name, "end");
+    expect(other.key).toBe(here.key);
+    const way = sub(other.place.origin, here.place.origin);
+    expect([way.x, way.y, way.z].map((n) => Math.round(n * 1e6) / 1e6)).toEqual([100, 0, 0]);
+    expect(other.place.normal.z).toBeCloseTo(1, 12);
+  });
   it.each([
     ["a plain round", ["LEAVE ROUND ⌀50 X 30"], "⌀50"],
     ["a stepped one", ["LEAVE ROUND ⌀60 X 10", "LEAVE ROUND ⌀30 X 25 ON TOP", "CUT ⌀12 THRU"], "⌀30"],
@@ -336,6 +363,36 @@ describe("on pieces of many kinds", () => {
     expect(setups[1].hold!.diameter).toBeCloseTo(d, 9);
     expect(setups[1].hold!.gripArea).toBeCloseTo(PI * d * 8, 6);
     expect(await troubles(card.replace(diameter, `⌀${d + 2}`))).toEqual([]);
+  });
+  it.each([
+    ["a hexagon on every other flat", "LEAVE POLYGON 6 AF 30 X 60", 30, 3 * (30 / Math.sqrt(3)) * 20],
+    [
+      "a hexagon with its upper end turned",
+      "LEAVE POLYGON 6 AF 30 X 30\nLEAVE ROUND ⌀20 X 30 ON TOP",
+      30,
+      3 * (30 / Math.sqrt(3)) * 20,
+    ],
+  ])("a chuck holds %s", async (_, row, diameter, area) => {
+    const { setups } = await setUp(mm(row, "SETUP 10 LATHE UP TOP HOLD CHUCK GRIP 20 ROWS 1"));
+    expect(setups[0].hold!.diameter).toBeCloseTo(diameter, 9);
+    expect(setups[0].hold!.gripArea).toBeCloseTo(area, 6);
+    expect(rules(setups[0].findings)).not.toContain("grip-area");
+  });
+  it.each([
+    ["a square bar", "LEAVE BLOCK 30 X 30 X 60"],
+    ["five flats", "LEAVE POLYGON 5 AF 30 X 60"],
+    ["a round over a square foot", "LEAVE BLOCK 50 X 50 X 8\nLEAVE ROUND ⌀30 X 52 ON TOP"],
+    ["a hexagon over a square foot", "LEAVE BLOCK 50 X 50 X 8\nLEAVE POLYGON 6 AF 30 X 52 ON TOP"],
+    ["a hexagon whose corners stand out of a round", "LEAVE POLYGON 6 AF 30 X 10\nLEAVE ROUND ⌀32 X 50 ON TOP"],
+  ])("and not %s", async (_, row) => {
+    const found = await remarks(mm(row, "SETUP 10 LATHE UP TOP HOLD CHUCK GRIP 20 ROWS 1"), "grip-area");
+    expect(found[0]).toMatchObject({ severity: "stop", value: 0 });
+  });
+  it("jaws cut to a hexagon hold it and follow", async () => {
+    const rows = ["LEAVE POLYGON 6 AF 30 X 40", "CUT ⌀8 THRU"];
+    const card = await derivedCard(mm(...rows, ...setupsFor("BOTTOM", rows)), "chuck", 20, { grip: 12 });
+    expect(await troubles(card)).toEqual([]);
+    expect(await troubles(card.replace("AF 30", "AF 34"))).toEqual([]);
   });
   const stepped = (deep: number) =>
     mm(

@@ -130,6 +130,24 @@ describe("from where rows are reached", () => {
       expect(routing!.proposed[0].why[1]).toBe("row 2: all of it is reached from top");
     },
   );
+  it("a hole both setups reach goes where its drill is used anyway", async () => {
+    const { routing } = await setUp(
+      mm(
+        "STOCK PLATE 84 X 64 X 24",
+        "LEAVE BLOCK 80 X 60 X 20",
+        "CUT POCKET 30 X 20 R 4 DEEP 8",
+        "CUT ⌀5 THRU AT 30,20",
+        "CUT ⌀5 DEEP 6 AT -30,20 ON BOTTOM",
+      ),
+    );
+    const [top, bottom] = routing!.proposed;
+    expect([top.direction.name, bottom.direction.name]).toEqual(["top", "bottom"]);
+    expect(top.rows).not.toContain(3);
+    expect(bottom.rows).toEqual(expect.arrayContaining([3, 4]));
+    expect(bottom.why).toContain(
+      "row 3: all of it is reached from bottom, as from an earlier setup, but its cutter is used here",
+    );
+  });
   it("says what stands in the way: a pocket under a bridge", async () => {
     const { routing } = await setUp(
       mm("LEAVE BLOCK 60 X 40 X 20", "CUT POCKET 40 X 10 THRU ON FRONT AT 0,10", "CUT ⌀4 DEEP 3 FLAT ON FLOOR OF 3"),

@@ -2,6 +2,8 @@ import { createHash } from "node:crypto";
 import { evaluate, type Evaluation } from "@/core/evaluate";
 import { giveSolids } from "@/core/engine/solidFiles";
 import { exportJob } from "@/io/exportJob";
+import { withSolidFiles } from "@/cli/solidFiles";
+import { documentOf, enclosedText, jobOf as jobIn, readEnclosed } from "@/core/job";
 import { evaluateJob, jobOf, kernel, mm } from "../helpers/card";
 
 const blank = mm(
@@ -95,5 +97,27 @@ describe("a solid from a STEP file", () => {
     expect(e.solved.rows[1].message).toMatch(/there is no file "gone\.step"/);
     expect(e.solved.rows[2].message).toMatch(/"words\.step" has no solid/);
     expect(e.part!.volume).toBeCloseTo(1000, 6);
+  });
+});
+
+describe("a job's text with its solid enclosed", () => {
+  it("computes wherever it is opened; without the file its row says what is missing", async () => {
+    const k = await kernel();
+    const bytes = await stepOf(blank);
+    const attachment = createHash("sha256").update(bytes).digest("hex");
+    const document = {
+      ...documentOf(jobOf(mm('LEAVE SOLID "part.step"'))),
+      solids: [{ name: "part.step", attachment }],
+    };
+    const text = enclosedText(document, new Map([[attachment, bytes]]));
+    const read = readEnclosed(text);
+    if (!read.ok) throw new Error(read.problems[0].message);
+    expect(read.value.job).toEqual(document);
+    const whole = await withSolidFiles(read.value.job, "/nowhere/x.job.json", k, read.value.files);
+    const { part, solved } = await evaluate(jobIn(whole), k);
+    expect(solved.rows[0].state).toBe("ok");
+    expect(part!.volume / blankVolume).toBeCloseTo(1, 8);
+    const bare = await withSolidFiles(read.value.job, "/nowhere/x.job.json", k);
+    expect(bare.solids).toEqual([]);
   });
 });

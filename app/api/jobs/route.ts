@@ -10,6 +10,9 @@ export const GET = (request: Request) =>
     Response.json({ jobs: await listJobs(new URL(request.url).searchParams.get("q")?.slice(0, 100) ?? "") }),
   );
 
+/** A job with its prints and solids enclosed, bytes. */
+const MAX_IMPORT = 80_000_000;
+
 const body = z.union([
   z.strictObject({
     name: z.string().trim().min(1).max(120),
@@ -21,7 +24,7 @@ const body = z.union([
 
 export const POST = (request: Request) =>
   answer(async () => {
-    const read = await readBody(request, body);
+    const read = await readBody(request, body, MAX_IMPORT);
     if (!read.ok) return read.response;
     if ("text" in read.value) {
       const made = await importText(read.value.text);

@@ -5,9 +5,10 @@ import { axisDirections, mirrorIn, movedFrame, moveBy, turnedFrame, type Motion 
 import { dot, fromFrame, length, sideFrame, sub, v3, type Frame, type Vec3 } from "../geometry/vec";
 import { flippedPoint } from "../outline/flip";
 import { isSeated, type Copies, type EndPlane, type Recipe, type SeatedRecipe } from "../rows";
-import { advance, type Standing } from "./advance";
+import type { Standing } from "./advance";
+import { canWait, CopiesTogether, MOST_IN_TURN, needsOf, roomOf, type CopyFault } from "./copiesTogether";
 import type { EdgeMark, Element } from "./element";
-import type { EdgeInfo, KernelStep } from "./kernel";
+import type { EdgeInfo, SingleStep } from "./kernel";
 import { flippedBody, flippedRecipe } from "./flipped";
 import { plainMotions } from "./motions";
 import { axisOfRow, frameOf, middleOfRow, type Seat } from "./planes";
@@ -15,7 +16,7 @@ import { axisOfRow, frameOf, middleOfRow, type Seat } from "./planes";
 /** Puts a seated recipe on a frame that is known; `place` without finding its plane. */
 type PlaceOn = (recipe: SeatedRecipe, row: string, frame: Frame, seat: Seat) => Result<PlacedAt>;
 export interface PlacedAt {
-  steps: KernelStep[];
+  steps: SingleStep[];
   thru: boolean;
 }
 
@@ -37,23 +38,30 @@ export function placeCopies(
   if (!motions.ok) return motions;
   const group = elementsOf(recipe.rows, seat);
   if (!group.ok) return group;
+  const inTurn = group.value.filter((e) => !canWait(e)).length * (motions.value.length - recipe.skip.length);
+  if (inTurn > MOST_IN_TURN) return fail(problems.tooManyInTurn(inTurn, MOST_IN_TURN), { path: "count" });
   const used = instancesUsed(seat);
   const elements: Element[] = [];
-  let reached = at;
+  const together = new CopiesTogether(seat.kernel, at, roomOf(seat.kernel, at.key, motions.value));
+  const failed = ({ copy, row, why }: CopyFault) => {
+    const [first] = why.problems;
+    return fail(problems.copyFault(copy, seat.nameOf(row), first.message), { expected: first.expected });
+  };
   for (const [k, motion] of motions.value.entries()) {
     if (recipe.skip.includes(k + 2)) continue;
     for (const element of group.value) {
-      const here: Seat = { ...seat, key: reached.key };
+      const before = canWait(element) ? null : together.settle();
+      if (before) return failed(before);
+      const here: Seat = { ...seat, key: together.key, room: together.room ?? undefined };
       const copy = copyOf(element, motion, here, used, placeOn);
-      const made = copy.ok ? goOn(copy.value, reached, seat) : copy;
-      if (!made.ok) {
-        const [first] = made.problems;
-        return fail(problems.copyFault(k + 2, seat.nameOf(element.row), first.message), { expected: first.expected });
-      }
-      reached = made.value;
+      const fault = copy.ok ? together.put(k + 2, copy.value) : { copy: k + 2, row: element.row, why: copy };
+      if (fault) return failed(fault);
       if (copy.ok) elements.push({ ...copy.value, moves: [...(element.moves ?? []), { by, motion: k }] });
     }
   }
+  const last = together.settle();
+  if (last) return failed(last);
+  const reached = together.standing;
   // What is mirrored has no plane that a row as it was typed could stand on.
   const copies = motions.value.flatMap((m) => (m.mirrors ? [] : [movedFrame(zero, m)]));
   return ok({ reached, elements, copies, ...(axis ? { axis: axis.value } : {}) });
@@ -61,16 +69,6 @@ export function placeCopies(
 
 /** The job's zero, looking up. */
 const zero = sideFrame("top", 0);
-
-function goOn(copy: Element, at: Standing, seat: Seat): Result<Standing> {
-  let reached = at;
-  for (const step of copy.steps) {
-    const next = advance(seat.kernel, reached, step, copy.thru);
-    if (!next.ok) return next;
-    reached = next.value;
-  }
-  return ok(reached);
-}
 
 /** All that the rows of a group put there, those of repeats among them too. */
 function elementsOf(rows: string[], seat: Seat): Result<Element[]> {
@@ -98,7 +96,7 @@ function copyOf(e: Element, motion: Motion, seat: Seat, used: Map<string, number
   if (!isSeated(e.recipe) || !e.frame) return ok({ ...e, steps: [] });
   const from = used.get(e.row) ?? 0;
   used.set(e.row, from + placesIn(e.recipe));
-  const numbered = (s: KernelStep, base: number): KernelStep =>
+  const numbered = (s: SingleStep, base: number): SingleStep =>
     s.op === "cut" || s.op === "leave"
       ? { ...s, instances: s.places.map((_, i) => from + (s.instances?.[i] ?? base + i) - base) }
       : s;
@@ -110,7 +108,7 @@ function copyOf(e: Element, motion: Motion, seat: Seat, used: Map<string, number
     from,
     ...(motion.mirrors === Boolean(e.mirrored) ? {} : { mirrored: true as const }),
   };
-  if (endsByItself(e.recipe)) {
+  if (needsOf(e.recipe) === "nothing") {
     const steps = e.steps.map((s) => numbered(movedStep(s, motion), e.from ?? 0));
     return ok({ ...copy, recipe, steps, thru: e.thru });
   }
@@ -120,25 +118,6 @@ function copyOf(e: Element, motion: Motion, seat: Seat, used: Map<string, number
   if (!placed.ok) return placed;
   const { steps, thru } = placed.value;
   return ok({ ...copy, recipe: ended.value, steps: steps.map((s) => numbered(s, 0)), thru });
-}
-
-/** Whether how far a row goes is said by its own numbers alone. */
-function endsByItself(recipe: SeatedRecipe): boolean {
-  if (recipe.op !== "leave" && recipe.op !== "cut") return true;
-  const { body } = recipe;
-  switch (body.body) {
-    case "prism":
-    case "open":
-      return typeof body.depth === "number";
-    case "revolved":
-      return !body.end && body.profile.every((p) => p.z !== "thru");
-    case "rib":
-      return false;
-    case "turned":
-      return !body.chain;
-    default:
-      return true;
-  }
 }
 
 /** The planes a row ends at stay where they are under a shift, and go along when the row is turned or mirrored. */
@@ -165,7 +144,7 @@ function standsAfter(recipe: SeatedRecipe, frame: Frame, motion: Motion): Frame 
   return turnedFrame(moved, Math.PI - body.sweep);
 }
 
-function movedStep(step: KernelStep, motion: Motion): KernelStep {
+function movedStep(step: SingleStep, motion: Motion): SingleStep {
   if (step.op !== "cut" && step.op !== "leave") return step;
   const moved = movedFrame(step.frame, motion);
   if (!motion.mirrors) return { ...step, frame: moved };

@@ -1,6 +1,6 @@
 import type { Frame, Vec3 } from "../geometry/vec";
 import type { Recipe } from "../rows";
-import type { EdgeInfo, KernelStep } from "./kernel";
+import type { EdgeInfo, SingleStep } from "./kernel";
 
 /** An edge by what it was when it was chamfered or rounded, and the way the flat it is measured on looks. */
 export interface EdgeMark {
@@ -14,7 +14,7 @@ export interface Element {
   /** As it is placed: turned over where it is the mirror image. */
   recipe: Recipe;
   frame: Frame | null;
-  steps: KernelStep[];
+  steps: SingleStep[];
   thru: boolean;
   marks?: EdgeMark[];
   /** The mirror image of what the row itself left or cut. */

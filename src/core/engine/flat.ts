@@ -42,7 +42,11 @@ export function plateAfter(plate: Plate, step: KernelStep, thru: boolean): Plate
         ? straight(step.body.profile)
         : null;
   if (!shape) return null;
-  const added = step.places.map((p, instance) => ({ row: step.row, instance, loop: moveLoop(shape, p) }));
+  const added = step.places.map((p, i) => ({
+    row: step.row,
+    instance: step.instances?.[i] ?? i,
+    loop: moveLoop(shape, p),
+  }));
   if (!added.every((a) => inside(a.loop, plate.outer))) return null;
   const holes = [...plate.holes, ...added];
   return apart(holes.map((h) => h.loop)) ? { ...plate, holes } : null;

@@ -26,6 +26,7 @@ export function flippedBody(body: PlacedBody): PlacedBody {
     case "wrapped":
       return { ...body, outlines: body.outlines.map(flippedOutline) };
     case "vee":
+    case "wrappedVee":
       return { ...body, chains: body.chains.map(flippedChain) };
     case "tube":
     case "rib":
@@ -70,6 +71,7 @@ export function flippedRecipe(recipe: SeatedRecipe): SeatedRecipe {
     case "wrapped":
       return { ...recipe, places, body: { ...body, outlines: body.outlines.map(flippedOutline) } };
     case "vee":
+    case "wrappedVee":
       return { ...recipe, places, body: { ...body, chains: body.chains.map(flippedChain) } };
     case "tube":
     case "rib":

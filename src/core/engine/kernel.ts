@@ -74,6 +74,8 @@ export type PlacedBody =
   | { body: "tube"; chain: Segment[]; outer: number; inner: number }
   /** Outlines laid round a cylinder that the frame's plane touches at its origin, its axis along y; depths below it. */
   | { body: "wrapped"; outlines: Outline[]; radius: number; from: number; to: number }
+  /** Chains of a pointed cutter laid round such a cylinder; it is followed so far over its round. */
+  | { body: "wrappedVee"; chains: Segment[][]; radius: number; halfAngle: number; depth: number; over: number }
   /**
    * The groove of a right-hand thread about the frame's normal, between two depths below the frame: its width along the
    * axis at the radius it comes in by and at its root.
@@ -111,7 +113,7 @@ export interface PlacedPrism {
 /** Whether a prism is its outline carried straight from one level to another, and nothing else. */
 export const isPlain = ({ until, limit, draft, ends }: PlacedPrism): boolean => !until && !limit && !draft && !ends;
 
-export type KernelStep =
+export type SingleStep =
   /** `instances`: which copies of the row the places are; without it the first, second and so on. */
   | { op: "leave" | "cut"; row: string; frame: Frame; body: PlacedBody; places: Vec2[]; instances?: number[] }
   | {
@@ -137,7 +139,15 @@ export type KernelStep =
     };
 
 /** A step that adds or takes a body. */
-export type BodyStep = Extract<KernelStep, { op: "leave" | "cut" }>;
+export type BodyStep = Extract<SingleStep, { op: "leave" | "cut" }>;
+
+/** Bodies put in one after the other, as one step: the same as each alone, at a fraction of what those cost. */
+export interface CopiesStep {
+  op: "copies";
+  steps: BodyStep[];
+}
+
+export type KernelStep = SingleStep | CopiesStep;
 
 export interface StateMeasure {
   volume: number;
@@ -211,3 +221,6 @@ export interface SolidKernel {
 /** Whether a problem says that a treatment is too large for some of its edges: the others may take it. */
 export const isTooLargeForEdges = (problem: Problem | null): boolean =>
   problem?.code === "kernel.edgeDoesNotFit" || problem?.code === "kernel.edgesDoNotFit";
+
+/** Whether a problem says that there is too much of something to be tried at all. */
+export const isTooMany = (problem: Problem): boolean => problem.code === "kernel.tooManyLapping";

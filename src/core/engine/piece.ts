@@ -7,7 +7,7 @@ import { boxInFrame, dot, fromFrame, scale, sideFrame, v2, v3, type Box, type Fr
 import type { Job, Setup } from "../job/schema";
 import { evaluateNumber, type NumberScope } from "../number";
 import { circle, polygonCorners, rectangleBetween, type Outline } from "../outline";
-import type { BodyStep, KernelStep, SolidKernel } from "./kernel";
+import type { BodyStep, SingleStep, SolidKernel } from "./kernel";
 import { planeSource, withNamedPlanes } from "./namedPlanes";
 import { placeStock, type PlacedStock } from "./placedStock";
 import { frameOf, type Seat } from "./planes";
@@ -35,7 +35,7 @@ export interface PieceInput {
   nameOf: (id: string) => string;
 }
 
-const stepsOf = (row: SolvedRow): KernelStep[] =>
+const stepsOf = (row: SolvedRow): SingleStep[] =>
   row.placed?.step ? [row.placed.step, ...(row.placed.more ?? [])] : [];
 const leaves = (row: SolvedRow): boolean => {
   const [step] = stepsOf(row);
@@ -93,7 +93,7 @@ class Piece {
   }
 
   /** A step on a state, under the key of both. */
-  private put(from: string | null, step: KernelStep): Result<string> {
+  private put(from: string | null, step: SingleStep): Result<string> {
     const key = keyOf(from, step);
     const made = this.kernel.apply(key, from, step);
     return made.ok ? ok(key) : made;
@@ -183,6 +183,12 @@ export function rowsOfSetup(setup: Setup, setups: Setup[], rows: SolvedRow[]): S
   return made.filter((r) => !others.has(r.row.id));
 }
 
+/** Whether a row is engraved with tools of its own, that take the same whatever was cut before. */
+const isEngraving = (row: SolvedRow): boolean => {
+  const steps = stepsOf(row);
+  return row.feature?.is === "engraving" && steps.length > 0 && steps.every((s) => s.op === "cut");
+};
+
 /** The piece from setup to setup, the stock first (as setup 0): each starts from what the one before it left. */
 export function pieceStates(input: PieceInput): Result<PieceState[]> {
   const piece = new Piece(input);
@@ -192,22 +198,35 @@ export function pieceStates(input: PieceInput): Result<PieceState[]> {
   if (!stock.ok) return stock;
   const states: PieceState[] = [{ op: 0, before: stock.value, after: stock.value, rows: [], missed: [] }];
   const setups = input.job.setups ?? [];
-  let now = stock.value;
+  // Engraving is put on last of all, however early it is cut: whatever else is cut meets far fewer faces so.
+  const engraved: SolvedRow[] = [];
+  let bare = stock.value;
+  let before = stock.value;
   for (const setup of setups) {
-    const before = now;
     const rows = rowsOfSetup(setup, setups, input.rows);
     const missed: PieceState["missed"] = [];
     const up = upFrame(setup.up, input);
     if (up.ok)
       for (const row of rows) {
+        if (isEngraving(row)) {
+          if (!engraved.includes(row)) engraved.push(row);
+          continue;
+        }
         const made = leaves(row)
-          ? piece.surplus(now, body.value, up.value)
-          : piece.cut(now, row, keyBefore(row, input.rows));
+          ? piece.surplus(bare, body.value, up.value)
+          : piece.cut(bare, row, keyBefore(row, input.rows));
         // What cannot be worked out is left standing, and said.
-        if (made.ok) now = made.value;
+        if (made.ok) bare = made.value;
         else missed.push({ row, why: made.problems[0].message });
       }
-    states.push({ op: setup.op, before, after: now, rows, missed });
+    let after = bare;
+    for (const row of engraved) {
+      const made = piece.cut(after, row, keyBefore(row, input.rows));
+      if (made.ok) after = made.value;
+      else if (rows.includes(row)) missed.push({ row, why: made.problems[0].message });
+    }
+    states.push({ op: setup.op, before, after, rows, missed });
+    before = after;
   }
   return ok(states);
 }

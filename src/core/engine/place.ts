@@ -7,7 +7,7 @@ import type { Standing } from "./advance";
 import { placeCopies } from "./copies";
 import { edgesByMeaning } from "./edgesByMeaning";
 import type { Element } from "./element";
-import type { KernelStep } from "./kernel";
+import type { SingleStep } from "./kernel";
 import type { PlacedRow } from "./placedRow";
 import { placeSeated } from "./placeSeated";
 import { frameOf, shaftOfRow, type RowPlanes, type Seat } from "./planes";
@@ -15,9 +15,9 @@ import { frameOf, shaftOfRow, type RowPlanes, type Seat } from "./planes";
 /** A row ready for the kernel, with the planes it offers to later rows. */
 export interface Placed {
   /** Null where the row takes nothing of the part but stock, or is done already (`reached`). */
-  step: KernelStep | null;
+  step: SingleStep | null;
   /** Further steps, where the places of the row do not all go equally deep. */
-  more?: KernelStep[];
+  more?: SingleStep[];
   planes: RowPlanes;
   thru: boolean;
   /** The part with every copy of a repeat, which are put there one after the other. */
@@ -78,7 +78,7 @@ function placeEdges(recipe: Extract<Recipe, { op: "edges" }>, row: string, seat:
   const edges = edgesByMeaning(recipe.edges, { ...seat, key });
   if (!edges.ok) return edges;
   const { treatment, size, angle } = recipe;
-  const step: KernelStep = {
+  const step: SingleStep = {
     op: "edges",
     row,
     treatment,

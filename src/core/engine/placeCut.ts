@@ -5,14 +5,14 @@ import { COINCIDENT, CONTACT } from "../geometry/tolerance";
 import { saidLength } from "../number";
 import { fromFrame, scale, v2, type Box, type Frame, type Vec2 } from "../geometry/vec";
 import { circle, type Loop, type Outline } from "../outline";
-import type { Body, EndPlane, PlanePlace, PrismBody } from "../rows";
+import type { Body, EndPlane, PrismBody } from "../rows";
 import { byDepth, depthsToVoid, limitOf, meetingOf } from "./ends";
 import type { BodyStep, PlacedBody } from "./kernel";
 import { openPocket } from "./openChains";
 import { floorOf, goesThrough, placedBody, prismOf, reachOf } from "./placedBody";
 import { cutStep, type Of, type OnPart, type PlacedRow } from "./placedRow";
-import { wrappedBody } from "./wrappedBody";
-import { depthThrough, lowered, shaftOfRow, type Seat } from "./planes";
+import { wrappedBody, wrappedVee } from "./wrappedBody";
+import { depthThrough, isOnRound, lowered, shaftOfRow, type Seat } from "./planes";
 
 type RevolvedBody = Extract<Body, { body: "revolved" }>;
 /** Above the plane of a round, mm, where the way down to its face begins. */
@@ -23,8 +23,8 @@ export function placeCut(recipe: Of<"cut">, row: string, frame: Frame, seat: OnP
   const { body } = recipe;
   if (body.body === "collar") return collar(body, row, seat);
   if (body.body === "helix") return helix(body, row, seat);
-  if (body.body === "wrapped") {
-    const made = wrappedBody(body, "cut", seat);
+  if (body.body === "wrapped" || body.body === "wrappedVee") {
+    const made = body.body === "wrapped" ? wrappedBody(body, "cut", seat) : wrappedVee(body, seat);
     if (!made.ok) return made;
     const step = cutStep(row, frame, made.value);
     return ok({ step, planes: { start: frame, floor: null, top: null, shape: { ...step } }, thru: false });
@@ -32,12 +32,8 @@ export function placeCut(recipe: Of<"cut">, row: string, frame: Frame, seat: OnP
   const cutting = new Cutting(recipe, row, frame, seat);
   const end = endOf(body);
   if (end !== null) return cutting.toEnd(end);
-  return isRound(recipe.plane) && body.body === "revolved" ? cutting.fromRound(body) : cutting.asSaid();
+  return isOnRound(recipe.plane) && body.body === "revolved" ? cutting.fromRound(body) : cutting.asSaid();
 }
-
-/** Whether a plane touches a round: depths on it count from where the axis meets the face. */
-const isRound = (plane: PlanePlace): boolean =>
-  plane.on === "roundOf" || (plane.on === "named" && plane.made.is === "tangent");
 
 /** A cut on its plane, and the ways to say how deep it goes. */
 class Cutting {
@@ -54,7 +50,7 @@ class Cutting {
   ) {
     this.body = recipe.body;
     this.places = recipe.places;
-    this.box = seat.kernel.measure(seat.key).box;
+    this.box = seat.room ?? seat.kernel.measure(seat.key).box;
     this.far = depthThrough(frame, this.box);
   }
 

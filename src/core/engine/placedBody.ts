@@ -35,6 +35,7 @@ export function placedBody(body: Body, frame: Frame, box: Box | null, far: numbe
       return fail(problems.openChainLeft());
     case "rib":
     case "wrapped":
+    case "wrappedVee":
     case "helix":
     case "collar":
     case "imported":

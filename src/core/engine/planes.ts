@@ -52,7 +52,13 @@ export interface Seat {
   key: string | null;
   earlier: Map<string, RowPlanes>;
   nameOf: (id: string) => string;
+  /** Where the part and what waits to be put on it can lie, where that is more than the part of `key`. */
+  room?: Box;
 }
+
+/** Whether a plane touches a round: depths on it count from where the axis meets the face. */
+export const isOnRound = (plane: PlanePlace): boolean =>
+  plane.on === "roundOf" || (plane.on === "named" && plane.made.is === "tangent");
 
 /** The outermost flat of a state that looks in a direction; where none does, the outermost point. */
 export function offsetAlong(kernel: SolidKernel, key: string, n: Vec3): { offset: number; flat: boolean } {

@@ -28,6 +28,10 @@ export const problems = problemsOf("engine", {
   }),
   rowLacks: (row: string, what: string) => ({ message: `${row} has no ${what}` }),
   copyFault: (copy: number, row: string, fault: string) => ({ message: `copy ${copy} of ${row}: ${fault}` }),
+  tooManyInTurn: (count: number, most: number) => ({
+    message: `${count} copies that each go by what they meet: the solid kernel would take many minutes`,
+    expected: `at most ${most} of them`,
+  }),
   notRepeatable: (row: string) => ({
     message: `${row} is of the whole part and cannot be repeated`,
     expected: "rows that leave or cut something in a place",
@@ -61,6 +65,14 @@ export const problems = problemsOf("engine", {
   longerThanGirth: () => ({
     message: "the outline is longer than the girth of its round",
     expected: "a shorter outline, or a larger round",
+  }),
+  tooManyAslant: (count: number, most: number) => ({
+    message: `${count} pieces of a pointed groove that run aslant or in arcs round a row: too many to be cut`,
+    expected: `at most ${most}; letters with a flat floor: CUT POCKET "outline" DEEP d ON ROUND OF n`,
+  }),
+  tighterThanGroove: (radius: string, half: string) => ({
+    message: `an arc of radius ${radius} is tighter than half the groove's width: round a row its inner wall cannot be made`,
+    expected: `arcs over ${half}, or a shallower groove`,
   }),
   deepAsTheAxis: () => ({
     message: "it would go as deep as the axis of its round",

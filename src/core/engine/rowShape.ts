@@ -31,6 +31,7 @@ const segmentsOf = (body: PlacedBody): Segment[] => {
     case "turned":
       return body.outlines.flatMap((o) => o.outer);
     case "vee":
+    case "wrappedVee":
       return body.chains.flat();
     case "tube":
     case "rib":
@@ -80,6 +81,7 @@ export function levelsOfBody(body: PlacedBody): { low: number; high: number } {
       return { low: b.min.y, high: b.max.y };
     }
     case "vee":
+    case "wrappedVee":
       return { low: -body.depth, high: 0 };
     case "helix":
     case "wrapped":

@@ -19,6 +19,7 @@ export {
 } from "./holdings";
 export { partKinds, partKindIds, type PartKindId } from "./partKinds";
 export * from "./read";
+export { enclosedText, filesNamed, readEnclosed, type EnclosedJob } from "./enclosed";
 export { migrated } from "./migrate";
 export * from "./names";
 export * from "./users";

@@ -13,6 +13,10 @@ export const problems = problemsOf("job", {
     message: `${row} stands on no plane of its own`,
     expected: "rows that stand on planes, or on one another",
   }),
+  filesNotReadable: () => ({
+    message: "the files enclosed in this job cannot be read",
+    expected: "each under the hash of its content, in base64",
+  }),
   notADocumentOfJobs: () => ({ message: "this is no job document" }),
   newerVersion: (version: number, known: number) => ({
     message: `this document is of version ${version}, newer than this program`,

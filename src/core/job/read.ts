@@ -32,8 +32,14 @@ export function refusedBySchema(job: JobDocument): string | null {
 
 /** Reads job JSON text; a broken text names line and column. */
 export function readJobText(text: string): Result<JobDocument> {
+  const parsed = parsedJob(text);
+  return parsed.ok ? readJob(parsed.value) : parsed;
+}
+
+/** JSON of a job before it is looked at. */
+export function parsedJob(text: string): Result<unknown> {
   try {
-    return readJob(JSON.parse(text));
+    return ok(JSON.parse(text) as unknown);
   } catch (e) {
     const message = (e as Error).message;
     const at = /position (\d+)/.exec(message);

@@ -102,6 +102,8 @@ export type Body =
   /** Outlines laid round the round of a row: so high over it, or so deep into it. */
   | { body: "wrapped"; row: string; outlines: Outline[]; height: number }
   /** The groove of a thread round the shaft of a row: its basic profile, so far along it. */
+  /** Chains of a pointed cutter laid round the round of a row. */
+  | { body: "wrappedVee"; row: string; chains: Segment[][]; halfAngle: number; depth: number }
   | { body: "helix"; row: string; major: number; pitch: number; start: number; length: number }
   /** A ring round the shaft of a row, down to a radius, or down to teeth of a pitch along its girth. */
   /** A solid out of a file, laid on its plane as it is; `content` tells one file from another, null where it is not kept. */
@@ -197,4 +199,6 @@ export interface RowKind<T extends { kind: string }> {
   /** What the callout leaves unsaid and is taken all the same, in words; shown beside it. */
   unsaid?(row: T): string | null;
   fields: Field[];
+  /** Fields that say nothing of a row as it is. */
+  idle?(row: T): Field["field"][];
 }

@@ -3,9 +3,10 @@ import { z } from "zod";
 import { fail, ok, type Result } from "../base/result";
 import { optional, type Clause } from "../grammar/grammar";
 import { inCallout, numberText } from "../number";
-import type { Outline } from "../outline";
+import type { Outline, Segment } from "../outline";
 import type { Field, Recipe } from "./kind";
-import { rowRef } from "./planeRef";
+import type { Pattern } from "./places";
+import { rowRef, type PlaneRef } from "./planeRef";
 
 /** Where an outline is laid round the round of a row: the angle of its origin about the axis, and how far along it. */
 export const roundField = z.strictObject({ row: rowRef, angle: numberText, along: numberText });
@@ -58,6 +59,29 @@ export function wrapped(
     places: [{ x: 0, y: 0 }],
   });
 }
+
+/** Chains of a pointed cutter laid round a row. */
+export const wrappedVee = (
+  { row, angle, along }: { row: string; angle: number; along: number },
+  chains: Segment[][],
+  { halfAngle, depth }: { halfAngle: number; depth: number },
+): Result<Recipe> =>
+  ok({
+    op: "cut",
+    plane: { on: "roundOf", row, angle, along, start: 0 },
+    body: { body: "wrappedVee", row, chains, halfAngle, depth },
+    places: [{ x: 0, y: 0 }],
+  });
+
+/** A row that is wrapped round another says nowhere else where it stands; null where it does not. */
+export const cutElsewhere = ({ pattern, plane }: { pattern: Pattern; plane: PlaneRef }): Result<never> | null =>
+  pattern.kind !== "single" || plane.on !== "top" || plane.start !== undefined
+    ? fail(problems.wrappedCutElsewhere(), { path: "round" })
+    : null;
+
+/** What a row laid round another leaves unsaid: it stands on that round alone. */
+export const idleRound = ({ round }: { round?: object }): Field["field"][] =>
+  round ? ["place", "pattern", "plane", "standing"] : [];
 
 export const roundEditor: Field[] = [
   { field: "number", path: "round.angle", label: "Angle about the axis" },

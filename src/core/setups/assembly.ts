@@ -1,6 +1,7 @@
 import { keyOf } from "../base/key";
 import type { BodyStep, SolidKernel } from "../engine/kernel";
 import { valueOf } from "../engine/numbers";
+import { carried, movedFrame } from "../geometry/motion";
 import { COINCIDENT } from "../geometry/tolerance";
 import { add, scale, sideFrame, toFrame, v2, v3, type Box, type Frame, type Vec3 } from "../geometry/vec";
 import { rectangleBetween } from "../outline";
@@ -13,7 +14,7 @@ import type { StandingSetup } from "./setup";
 export interface Standing {
   key: string;
   name: string;
-  is: "piece" | "holder";
+  is: "piece" | "holder" | "beside";
   place: Frame;
   /** The way it goes when the jaws are opened, in the setup's coordinates; none where it stays. */
   opens: Vec3 | null;
@@ -61,6 +62,19 @@ export function assemblyOf(
   });
   // A holder of several stations is one solid: it is drawn as it lies for the first.
   return [work, ...holders.filter((h, i) => holders.findIndex((o) => o.key === h.key) === i)];
+}
+
+/** The pieces at the other stations of a plate, as they lie while a setup is cut: for pictures. */
+export function besideOf({ standing, lying, beside }: EvaluatedSetup, name: string, moment: Moment): Standing[] {
+  const [here] = lying;
+  if (!standing || !here) return [];
+  const { before, after } = standing.piece;
+  return beside.map((l) => {
+    const inHolder = movedFrame(WORLD, l.motion);
+    const place = placeIn(standing.frame, carried(inHolder, WORLD, here.frame));
+    const key = l.piece === before && moment === "end" ? after : l.piece;
+    return { key, name: `${name}, at another station`, is: "beside", place, opens: null };
+  });
 }
 
 function put(kernel: SolidKernel, from: string | null, step: BodyStep): string | null {

@@ -13,7 +13,7 @@ import { boredRadius, chuckFindings } from "./chuckChecks";
 import type { CheckContext, Found, SetupFinding } from "./finding";
 import { clampFindings, clampScrews } from "./clampChecks";
 import { cutterFindings, nestFindings, roomOf, standsFindings, type Held } from "./fixtureChecks";
-import { axisOfBox, gripArea, roundGrip } from "./grip";
+import { axisOfBox, gripArea, chuckGrip } from "./grip";
 import { datumFindings, gripFindings, nestDepthFindings, sawnFindings, stationFindings } from "./gripChecks";
 import type { Lying } from "./lying";
 import type { Reach } from "./reach";
@@ -39,6 +39,8 @@ export interface EvaluatedSetup {
   hold: HoldFigures | null;
   /** How the piece lies in what holds it, station by station; empty without a part that holds. */
   lying: Lying[];
+  /** Pieces at the other stations of what holds it. */
+  beside: Lying[];
   /** The least room between the piece and what holds it; null where no part holds it, or it does not go in. */
   room: number | null;
   plans: PathPlan[];
@@ -87,6 +89,7 @@ export class Checking {
         ...base,
         hold: null,
         lying: [],
+        beside: [],
         room: null,
         findings: [refused(setup, held.problems[0]), ...this.own(unseen)],
       };
@@ -94,7 +97,14 @@ export class Checking {
     const rooms = lying.map(roomOf);
     const isTold = rooms.length > 0 && rooms.every((r) => r !== null);
     const room = isTold ? Math.min(...rooms.filter((r) => r !== null)) : null;
-    return { ...base, hold: figures, lying, room, findings: this.own([...found, ...unseen]) };
+    return {
+      ...base,
+      hold: figures,
+      lying,
+      beside: this.beside(lying),
+      room,
+      findings: this.own([...found, ...unseen]),
+    };
   }
 
   /** Rows that could not be taken off the piece as it stands here: its volume is without them. */
@@ -226,7 +236,7 @@ export class Checking {
     if (!grip.ok) return grip;
     const { standing, work, c } = this;
     const axis = axisOfBox(standing.frame, standing.box);
-    const round = roundGrip(
+    const round = chuckGrip(
       work.kernel,
       standing.piece.before,
       axis,
@@ -246,6 +256,14 @@ export class Checking {
       ...missing,
     ];
     return ok({ figures, lying, found });
+  }
+
+  private beside(lying: Lying[]): Lying[] {
+    const { hold } = this.standing.setup;
+    if (!lying.length || hold?.fixture !== "plate") return [];
+    // One of the stations that serve the setup is the piece itself; the others stand beside it.
+    const all = allStations(this.parts, this.work, hold.part, this.standing.piece.before);
+    return all.filter((l) => l.placement !== lying[0].placement);
   }
 
   /** How the piece lies in a part that holds it; where it has no place there, that is remarked and the rest is told. */

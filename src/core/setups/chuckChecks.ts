@@ -39,7 +39,7 @@ export function chuckFindings(
         severity: "stop",
         value: 0,
         limit: c.limits.gripAreaLeast.value,
-        text: "nothing round about the chuck's axis stands where it grips",
+        text: "nothing round, and no three flats even about the chuck's axis, stand where it grips",
         source: "geometry: piece and chuck",
       },
     ];

@@ -1,8 +1,10 @@
 import type { SetupFinding, CheckContext } from "./finding";
 import { Checking, refused, type EvaluatedSetup } from "./checking";
 import { defaultLimits } from "../tables";
+import { planPaths } from "../paths/plan";
+import { proposeRouting } from "./propose";
 import { Reach } from "./reach";
-import { accessOf, directionsOf, markedBalloons, proposeRouting, unassignedRows, type Routing } from "./routing";
+import { accessOf, directionsOf, markedBalloons, unassignedRows, type Routing } from "./routing";
 import { routingFindings } from "./routingFindings";
 import { standingSetups, workOf, type SetupsInput, type StandingSetup, type Work } from "./setup";
 
@@ -37,6 +39,7 @@ export function evaluateSetups(input: SetupsInput): EvaluatedSetups {
         problem: standing.problems[0],
         hold: null,
         lying: [],
+        beside: [],
         room: null,
         plans: [],
         findings: [refused(setup, standing.problems[0])],
@@ -55,8 +58,15 @@ function routingOf(work: Work, setups: StandingSetup[]) {
   const routing: Routing = {
     access,
     unassigned: unassignedRows(access, setups, reach),
-    proposed: proposeRouting(access, directions, reach, unmarked, work.rows),
+    proposed: proposeRouting({ access, directions, reach, unmarked, rows: work.rows, cuttersOf: cuttersOf(work) }),
     marked: markedBalloons(work.part, setups, work.rows),
   };
   return { reach, routing, findings: (c: CheckContext) => routingFindings(work, routing, setups, c) };
+}
+
+/** The names of the cutters each row is planned with. */
+function cuttersOf({ part, rows }: Work): (row: number) => string[] {
+  const plans = planPaths(part.job, rows);
+  return (row) =>
+    plans.filter((p) => p.row === row).flatMap((p) => [p.cutter?.name, p.drill].filter((c): c is string => Boolean(c)));
 }

@@ -1,6 +1,19 @@
 import type { FaceInfo, SolidKernel } from "../engine/kernel";
 import { CONTACT, PARALLEL } from "../geometry/tolerance";
-import { add, boxInFrame, cross, dot, scale, toFrame, v2, v3, type Frame, type Vec3 } from "../geometry/vec";
+import {
+  add,
+  boxInFrame,
+  cross,
+  dot,
+  scale,
+  sub,
+  toFrame,
+  v2,
+  v3,
+  type Frame,
+  type Vec2,
+  type Vec3,
+} from "../geometry/vec";
 import { loopArea, rectangleBetween } from "../outline";
 import { combine, joined, oriented, type Region } from "../outline/boolean";
 import { flippedLoop } from "../outline/flip";
@@ -88,7 +101,7 @@ export interface RoundGrip {
 }
 
 /** The outer rounds about an axis, of the largest radius that is in the band; null where nothing there is round. */
-export function roundGrip(kernel: SolidKernel, key: string, axis: Frame, low: number, high: number): RoundGrip | null {
+function roundGrip(kernel: SolidKernel, key: string, axis: Frame, low: number, high: number): RoundGrip | null {
   const rounds = kernel.faces(key).flatMap((f) => {
     if (f.surface !== "cylinder" || f.hollow || !f.axis) return [];
     if (Math.abs(dot(f.axis.direction, axis.normal)) < PARALLEL) return [];
@@ -102,6 +115,77 @@ export function roundGrip(kernel: SolidKernel, key: string, axis: Frame, low: nu
   const radius = Math.max(...rounds.map((r) => r.radius));
   const held = rounds.filter((r) => r.radius > radius - CONTACT);
   return { radius, area: held.reduce((sum, r) => sum + r.radius * r.sweep * r.long, 0) };
+}
+
+/** Jaws of a chuck (common practice, no source): so many flats even about the axis are held, or a round. */
+const JAWS = 3;
+
+/** Three flats even about an axis, the farthest out that are in the band: of a hexagon every other one; null without. */
+function flatsGrip(
+  kernel: SolidKernel,
+  key: string,
+  axis: Frame,
+  low: number,
+  high: number,
+): (RoundGrip & { ways: Vec2[] }) | null {
+  const base = dot(axis.origin, axis.normal);
+  const flats = kernel.faces(key).flatMap((f) => {
+    if (f.surface !== "plane" || Math.abs(dot(f.normal, axis.normal)) > FLAT) return [];
+    const { x, y } = toFrame({ ...axis, origin: v3(0, 0, 0) }, f.normal);
+    return [{ normal: f.normal, angle: Math.atan2(y, x), out: dot(sub(f.point, axis.origin), f.normal) }];
+  });
+  const areaAt = (normal: Vec3) => {
+    const band = { up: axis.normal, across: normal, low: base + low, high: base + high };
+    return areaOf(touched(kernel, key, band, false));
+  };
+  const sets = flats.flatMap((first) => {
+    const three = Array.from({ length: JAWS }, (_, k) =>
+      flats.find(
+        (f) => Math.abs(f.out - first.out) < CONTACT && turnsBy(first.angle, f.angle, (k * 2 * Math.PI) / JAWS),
+      ),
+    );
+    return three.every((f) => f !== undefined) && first.out > CONTACT ? [{ out: first.out, three }] : [];
+  });
+  for (const { out, three } of sets.sort((a, b) => b.out - a.out)) {
+    const areas = three.map((f) => areaAt(f.normal));
+    if (!areas.every((a) => a > CONTACT)) continue;
+    const ways = three.map((f) => v2(Math.cos(f.angle), Math.sin(f.angle)));
+    return { radius: out, area: areas.reduce((sum, a) => sum + a, 0), ways };
+  }
+  return null;
+}
+/** How square to the axis a flat stands that jaws hold (a sine), and how even they stand about it, rad. */
+const FLAT = 1e-6;
+const EVEN = 1e-6;
+function turnsBy(from: number, to: number, by: number): boolean {
+  const off = (to - from - by) / (2 * Math.PI);
+  return Math.abs(off - Math.round(off)) * 2 * Math.PI < EVEN;
+}
+
+/** Points of the edges that run through a band about an axis, in the axis's own coordinates. */
+function pointsInBand(kernel: SolidKernel, key: string, axis: Frame, low: number, high: number): Vec3[] {
+  return kernel.edges(key).flatMap((e) => {
+    if (!(e.length > 0)) return [];
+    const points = [e.from, e.middle, e.to].map((p) => toFrame(axis, p));
+    const heights = points.map((p) => p.z);
+    const within = Math.min(high, Math.max(...heights)) - Math.max(low, Math.min(...heights));
+    return within > CONTACT ? points : [];
+  });
+}
+
+/**
+ * What a chuck holds about an axis: a round, or three flats of a piece with no round as far out. Null where neither is
+ * there, or where something else of the piece stands out farther between the jaws' ends: they would close on that.
+ */
+export function chuckGrip(kernel: SolidKernel, key: string, axis: Frame, low: number, high: number): RoundGrip | null {
+  const round = roundGrip(kernel, key, axis, low, high);
+  const flats = flatsGrip(kernel, key, axis, low, high);
+  const points = pointsInBand(kernel, key, axis, low, high);
+  if (flats && (!round || flats.radius > round.radius + CONTACT)) {
+    const standsOut = points.some((p) => flats.ways.some((w) => p.x * w.x + p.y * w.y > flats.radius + CONTACT));
+    return standsOut ? null : flats;
+  }
+  return round && points.some((p) => Math.hypot(p.x, p.y) > round.radius + CONTACT) ? null : round;
 }
 
 /** The middle of a box's underside, as an upright frame. */

@@ -7,4 +7,5 @@ export * from "./assembly";
 export * from "./derive";
 export type { Lying } from "./lying";
 export type { StandingSetup } from "./setup";
-export type { Routing, ProposedSetup, RowAccess } from "./routing";
+export type { ProposedSetup } from "./propose";
+export type { Routing, RowAccess } from "./routing";

@@ -30,8 +30,8 @@ export const problems = problemsOf("setups", {
   }),
   clearanceNegative: () => ({ message: "the clearance is less than nothing", expected: "0 or more" }),
   nothingRoundToGrip: () => ({
-    message: "nothing round about the axis of the piece stands where the chuck would grip",
-    expected: "a piece that is round at its lower end",
+    message: "nothing round, and no three flats even about the axis of the piece, stand where the chuck would grip",
+    expected: "a piece that is round at its lower end, or a hexagon there",
   }),
   spacerTooWide: () => ({
     message: "the spacer keeps the jaws apart by something under the piece's width",

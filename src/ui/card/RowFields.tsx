@@ -65,7 +65,11 @@ function draw<K extends Field["field"]>(field: Extract<Field, { field: K }>, edi
 
 /** A row's numbers and choices, in the order a print gives them. */
 export function RowFields(editing: Editing) {
-  return kindOf(editing.row.body).fields.map((field, i) => (
+  const { body } = editing.row;
+  const { fields, idle } = kindOf(body);
+  const unused = idle?.(body) ?? [];
+  const used = fields.filter((f) => !unused.includes(f.field));
+  return used.map((field, i) => (
     <RowField key={"path" in field ? field.path : field.field} field={field} {...editing} first={i === 0} />
   ));
 }

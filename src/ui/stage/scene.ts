@@ -216,9 +216,9 @@ export class StageScene {
   }
 
   /** Bodies beside the part, in tones of their own: what holds a piece. */
-  setBodies(meshes: Mesh[], palette: Palette): void {
+  setBodies(bodies: { mesh: Mesh; palette: Palette }[]): void {
     this.clear("holder");
-    for (const mesh of meshes) {
+    for (const { mesh, palette } of bodies) {
       const geometry = new THREE.BufferGeometry();
       geometry.setAttribute("position", new THREE.BufferAttribute(mesh.positions, 3));
       const colours = faceColours(mesh, palette, never, never);

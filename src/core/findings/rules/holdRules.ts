@@ -179,7 +179,8 @@ function reachOf(body: PlacedBody): { min: Vec2; max: Vec2; from: number; to: nu
     // Unrolled it is wider than it is round its shaft.
     case "wrapped":
       return { ...loopBox(body.outlines.flatMap((o) => o.outer)), from: body.from, to: body.to };
-    case "vee": {
+    case "vee":
+    case "wrappedVee": {
       const b = loopBox(body.chains.flat()),
         w = body.depth * Math.tan(body.halfAngle);
       return { min: v2(b.min.x - w, b.min.y - w), max: v2(b.max.x + w, b.max.y + w), from: 0, to: body.depth };

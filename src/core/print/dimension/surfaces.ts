@@ -107,6 +107,7 @@ function bodySurfaces(body: Body, frame: Frame, place: Vec2, leave: boolean): Pa
       return [{ part: 0, parts: 1, shapes: tubeWalls(body, frame, place) }];
     case "vee":
     case "wrapped":
+    case "wrappedVee":
     case "helix":
     case "rib":
     case "collar":

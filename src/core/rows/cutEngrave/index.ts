@@ -9,6 +9,7 @@ import type { RowKind } from "../kind";
 import { chainsFor, outlineName } from "../outlineSource";
 import { pattern, patternClause } from "../places";
 import { planeClause, planeRef, startClause } from "../planeRef";
+import { cutElsewhere, idleRound, roundClause, roundEditor, roundField, wrappedVee } from "../wrapped";
 
 const schema = z.strictObject({
   kind: z.literal("cutEngrave"),
@@ -18,6 +19,7 @@ const schema = z.strictObject({
   turn: numberText.optional(),
   pattern,
   plane: planeRef,
+  round: roundField.optional(),
 });
 export type CutEngrave = z.infer<typeof schema>;
 
@@ -37,6 +39,7 @@ export const cutEngrave: RowKind<CutEngrave> = {
     clauses: [
       { ...marked("DEEP", "deep", "Depth", "length"), required: true },
       marked("TURN", "turn", "Turn", "angle", { angle: true }),
+      roundClause,
       patternClause,
       startClause,
       planeClause,
@@ -47,6 +50,8 @@ export const cutEngrave: RowKind<CutEngrave> = {
     const chains = chainsFor(raw.outline, outlines, row.turn ?? 0);
     if (!chains.ok) return chains;
     if (!(row.angle > 0) || row.angle >= Math.PI) return fail(problems.cutterAngle(), { path: "angle" });
+    const groove = { halfAngle: row.angle / 2, depth: row.deep };
+    if (row.round) return cutElsewhere(raw) ?? wrappedVee(row.round, chains.value, groove);
     const places = placesOf(row.pattern, undefined);
     if (!places.ok) return places;
     const pieces = chains.value.reduce((n, c) => n + c.length, 0) * places.value.length;
@@ -54,7 +59,7 @@ export const cutEngrave: RowKind<CutEngrave> = {
     return ok({
       op: "cut",
       plane: planeOf(row.plane),
-      body: { body: "vee", chains: chains.value, halfAngle: row.angle / 2, depth: row.deep },
+      body: { body: "vee", chains: chains.value, ...groove },
       places: places.value,
     });
   },
@@ -66,5 +71,7 @@ export const cutEngrave: RowKind<CutEngrave> = {
     { field: "number", path: "turn", label: "Turn", optional: true },
     { field: "pattern" },
     { field: "plane" },
+    ...roundEditor,
   ],
+  idle: idleRound,
 };

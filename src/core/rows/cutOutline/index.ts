@@ -9,7 +9,7 @@ import type { RowKind } from "../kind";
 import { openChainFor, outlineName, outlinesFor } from "../outlineSource";
 import { countPrefix, pattern, patternClause } from "../places";
 import { planeClause, planeRef, startClause } from "../planeRef";
-import { roundClause, roundEditor, roundField, wrapped } from "../wrapped";
+import { cutElsewhere, idleRound, roundClause, roundEditor, roundField, wrapped } from "../wrapped";
 
 const schema = z.strictObject({
   kind: z.literal("cutOutline"),
@@ -34,12 +34,6 @@ const sideClause: Clause = {
   write: (row) => (row.side ? row.side.toUpperCase() : ""),
   numbers: () => [],
 };
-
-/** A row that is wrapped round another says nowhere else where it stands. */
-const standsElsewhere = ({ pattern: places, plane }: CutOutline) =>
-  places.kind !== "single" || plane.on !== "top" || plane.start !== undefined
-    ? fail(problems.wrappedCutElsewhere(), { path: "round" })
-    : null;
 
 /** A pocket or window of any outline, islands and all: `CUT POCKET "cam" DEEP 5`. */
 export const cutOutline: RowKind<CutOutline> = {
@@ -85,7 +79,7 @@ export const cutOutline: RowKind<CutOutline> = {
     }
     const o = outlinesFor(raw.outline, outlines, row.turn ?? 0);
     if (!o.ok) return o;
-    if (row.round) return standsElsewhere(raw) ?? wrapped("cut", row.round, o.value, depth.value);
+    if (row.round) return cutElsewhere(raw) ?? wrapped("cut", row.round, o.value, depth.value);
     const [outline, ...more] = o.value;
     return places.ok
       ? ok({
@@ -115,4 +109,5 @@ export const cutOutline: RowKind<CutOutline> = {
     { field: "plane" },
     ...roundEditor,
   ],
+  idle: idleRound,
 };

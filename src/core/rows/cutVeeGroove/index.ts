@@ -8,6 +8,7 @@ import type { RowKind } from "../kind";
 import { chainsFor, outlineName } from "../outlineSource";
 import { pattern, patternClause } from "../places";
 import { planeClause, planeRef, startClause } from "../planeRef";
+import { cutElsewhere, idleRound, roundClause, roundEditor, roundField, wrappedVee } from "../wrapped";
 
 const schema = z.strictObject({
   kind: z.literal("cutVeeGroove"),
@@ -17,6 +18,7 @@ const schema = z.strictObject({
   turn: numberText.optional(),
   pattern,
   plane: planeRef,
+  round: roundField.optional(),
 });
 export type CutVeeGroove = z.infer<typeof schema>;
 
@@ -38,14 +40,22 @@ export const cutVeeGroove: RowKind<CutVeeGroove> = {
   example: { in: 'CUT GROOVE VEE 90 DEEP .06 "outline"', mm: 'CUT GROOVE VEE 90 DEEP 1.5 "outline"' },
   callout: {
     head: { ...head, starts: (r) => r.sees("GROOVE", "VEE") },
-    clauses: [marked("TURN", "turn", "Turn", "angle", { angle: true }), patternClause, startClause, planeClause],
+    clauses: [
+      marked("TURN", "turn", "Turn", "angle", { angle: true }),
+      roundClause,
+      patternClause,
+      startClause,
+      planeClause,
+    ],
   },
   feature: () => ({ is: "engraving" }),
   recipe(row, raw, outlines) {
     const chains = chainsFor(raw.outline, outlines, row.turn ?? 0);
     if (!chains.ok) return chains;
     if (!(row.angle > 0) || row.angle >= Math.PI) return fail(problems.grooveAngle(), { path: "angle" });
-    return cutAt(row, { body: "vee", chains: chains.value, halfAngle: row.angle / 2, depth: row.deep });
+    const groove = { halfAngle: row.angle / 2, depth: row.deep };
+    if (row.round) return cutElsewhere(raw) ?? wrappedVee(row.round, chains.value, groove);
+    return cutAt(row, { body: "vee", chains: chains.value, ...groove });
   },
   closedForm: () => null,
   fields: [
@@ -55,5 +65,7 @@ export const cutVeeGroove: RowKind<CutVeeGroove> = {
     { field: "number", path: "turn", label: "Turn", optional: true },
     { field: "pattern" },
     { field: "plane" },
+    ...roundEditor,
   ],
+  idle: idleRound,
 };

@@ -9,7 +9,7 @@ import { raised } from "../leaveCommon";
 import { outlineName, outlinesFor } from "../outlineSource";
 import { atZ, pointZ } from "../places";
 import { planeRef, standingClause } from "../planeRef";
-import { roundClause, roundEditor, roundField, wrapped } from "../wrapped";
+import { idleRound, roundClause, roundEditor, roundField, wrapped } from "../wrapped";
 
 const schema = z.strictObject({
   kind: z.literal("leaveText"),
@@ -55,4 +55,5 @@ export const leaveText: RowKind<LeaveText> = {
     { field: "standing" },
     ...roundEditor,
   ],
+  idle: idleRound,
 };

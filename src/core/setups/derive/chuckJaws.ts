@@ -2,7 +2,7 @@ import { problems } from "../problems";
 import { fail, ok, type Result } from "../../base/result";
 import { lengthText, toNumberText, byFigures } from "../../number";
 import { fixturePractice } from "../../tables";
-import { axisOfBox, roundGrip } from "../grip";
+import { axisOfBox, chuckGrip } from "../grip";
 import {
   baseOf,
   freeName,
@@ -25,7 +25,7 @@ export function deriveChuckJaws(from: DeriveFrom, op: number, wishes: FixtureWis
   if (!grip.ok) return grip;
   const { standing, piece } = base.value;
   const axis = axisOfBox(standing.frame, standing.box);
-  const round = roundGrip(work.kernel, piece, axis, standing.box.min.z, standing.box.min.z + grip.value);
+  const round = chuckGrip(work.kernel, piece, axis, standing.box.min.z, standing.box.min.z + grip.value);
   if (!round) return fail(problems.nothingRoundToGrip());
   const { chuckOver, chuckGap, chuckFloor, chuckClearance, sizeStep } = byFigures(document.unit, fixturePractice);
   const name = freeName(document, wishes.name ?? "bored jaws");

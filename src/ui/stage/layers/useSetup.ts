@@ -34,8 +34,9 @@ export function useSetup(scene: SceneRef): Box | null {
     const s = scene.current!;
     const palette = readPalette();
     s.setPalette(palette);
-    const holders = shown ? laid.filter((b) => b.is === "holder").map((b) => b.mesh) : [];
-    s.setBodies(holders, { ...palette, steelLight: palette.jawLight, steel: palette.jaw, steelDark: palette.jawDark });
+    const jaws = { ...palette, steelLight: palette.jawLight, steel: palette.jaw, steelDark: palette.jawDark };
+    const others = shown ? laid.filter((b) => b.is !== "piece") : [];
+    s.setBodies(others.map(({ is, mesh }) => ({ mesh, palette: is === "holder" ? jaws : palette })));
     const piece = shown ? laid.find((b) => b.is === "piece") : undefined;
     if (piece) {
       s.setPart(piece.mesh, none, none);
