@@ -104,8 +104,11 @@ test("two windows keep their own unsent edits; what a crashed one left is offere
   // It crashes: a window that closes in good order would still try to send, past any route.
   await second.goto("chrome://crash").catch(() => undefined);
   await second.close();
-  await context.unroute("**/api/jobs/*");
+  // Pressed while it is still away: once the way is free it sends by itself, and the button may be gone before it is hit.
+  const tried = page.waitForRequest((request) => request.method() === "PUT");
   await page.getByRole("button", { name: "Try now" }).click();
+  await tried;
+  await context.unroute("**/api/jobs/*");
   await saved(page);
   await page.reload();
   await expect(page.getByText(/A window that was closed left 1 change/)).toBeVisible();
