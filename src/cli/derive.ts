@@ -5,6 +5,7 @@ import { evaluate } from "@/core/evaluate/evaluate";
 import { evaluateParts } from "@/core/evaluate/parts";
 import { jobOf, type JobDocument } from "@/core/job";
 import { unitOf } from "@/core/number";
+import { reliefPlacements, type Shop } from "@/core/tables";
 import { derive, proposedSetups, type FixtureKind, type FixtureWishes } from "@/core/setups";
 
 const kinds: FixtureKind[] = ["jaws", "plate", "chuck"];
@@ -34,9 +35,10 @@ function wishesOf(option: (name: string) => string | undefined, unit: JobDocumen
   const across = option("--across")?.toLowerCase();
   if (across === "x" || across === "y") wishes.across = across;
   else if (across !== undefined) bad.push("across");
-  const placement = option("--placement")?.toLowerCase();
-  if (placement === "corner" || placement === "wall" || placement === "bisector") wishes.placement = placement;
-  else if (placement !== undefined) bad.push("placement");
+  const said = option("--placement")?.toLowerCase();
+  const placement = reliefPlacements.find((p) => p === said);
+  if (placement) wishes.placement = placement;
+  else if (said !== undefined) bad.push("placement");
   const serves = option("--setups");
   if (serves !== undefined) wishes.serves = serves.split(",").map(Number);
   const clamps = option("--clamps");
@@ -47,7 +49,7 @@ function wishesOf(option: (name: string) => string | undefined, unit: JobDocumen
 }
 
 /** Writes the card with a part that holds a setup's piece. @returns the exit code */
-export async function derived(document: JobDocument, rest: string[], kernel: SolidKernel): Promise<number> {
+export async function derived(document: JobDocument, rest: string[], kernel: SolidKernel, shop: Shop): Promise<number> {
   const option = (name: string) => (rest.includes(name) ? rest[rest.indexOf(name) + 1] : undefined);
   const kind = kinds.find((k) => rest.includes(`--${k}`));
   const out = option("--out");
@@ -59,13 +61,14 @@ export async function derived(document: JobDocument, rest: string[], kernel: Sol
     );
     return 2;
   }
-  const parts = await evaluateParts(document, await evaluate(jobOf(document), kernel), kernel);
-  const setups = document.setups.length ? document.setups : proposedSetups({ document, parts, kernel });
+  const parts = await evaluateParts(document, await evaluate(jobOf(document), kernel, shop), kernel, shop.limits);
+  const setups = document.setups.length ? document.setups : proposedSetups({ document, parts, kernel, shop });
   const routed: JobDocument = { ...document, setups };
   const input = {
     document: routed,
     parts: parts.map((p) => ({ ...p, job: jobOf(routed, p.id) })),
     kernel,
+    shop,
   };
   const made = derive(input, kind, op, wishes);
   if (!made.ok) {

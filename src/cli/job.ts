@@ -21,6 +21,8 @@ import { explain } from "@/core/mismatch";
 import { setupFile } from "@/io/setupFile";
 import { evaluateSetups, setupFindingReport, setupsReport } from "@/core/setups";
 import { readableExplanations, readableReport } from "./readable";
+import type { Shop } from "@/core/tables";
+import { shopFrom } from "./shop";
 import { derived } from "./derive";
 import { withSolidFiles } from "./solidFiles";
 import { readableSetups } from "./readableSetups";
@@ -32,6 +34,7 @@ const USAGE = `usage:
   npm run -s job -- export FILE --to ${exportKinds.join("|")} --out F [--newer] [--part NAME | --all | --setup OP]
   npm run -s job -- derive FILE --jaws|--plate|--chuck --setup 10 [--grip G] [--clearance C] [--stations 2x1 --pitch 60x0] [--setups 10,20] --out F.card
   npm run -s job -- outlines FILE.dxf|FILE.svg [--unit in|mm] [--from in|mm] [--layer NAME ...] [--mend GAP]
+check, export and derive take --shop FILE.json: the shop's own figures, as the page of the shop keeps them.
 FILE is a .card or a job's JSON document. --part: of a part other than the workpiece; --all: every part as a solid of one STEP file. --newer: DXF with polylines instead of R12 lines and arcs.
 outlines prints the chains of a drawing as OUTLINE blocks of a card; --unit is the card's (mm), --from what the drawing's numbers are.`;
 const MAX_BYTES = 20_000_000;
@@ -164,12 +167,18 @@ async function main(argv: string[]): Promise<number> {
   const kernel = await loadKernel();
   const document = await withSolidFiles(input.document, file, kernel, input.files);
   if (document !== input.document) Object.assign(input, { document, job: jobOf(document) });
-  if (verb === "derive") return derived(input.document, rest, kernel);
-  const evaluation = await evaluate(input.job, kernel);
-  const parts = await evaluateParts(input.document, evaluation, kernel);
+  const shop = await shopFrom(rest);
+  if (!shop.ok) {
+    for (const p of shop.problems) console.error(p.message);
+    return 2;
+  }
+  const { limits } = shop.value;
+  if (verb === "derive") return derived(input.document, rest, kernel, shop.value);
+  const evaluation = await evaluate(input.job, kernel, { limits });
+  const parts = await evaluateParts(input.document, evaluation, kernel, limits);
   const failed = parts.some(isFailed);
   if (verb === "check") {
-    const setups = evaluateSetups({ document: input.document, parts, kernel });
+    const setups = evaluateSetups({ document: input.document, parts, kernel, shop: shop.value });
     if (json) {
       const report = headlessReport(input.job, evaluation, [], input.places, input.outlineLines, parts);
       const findings = [...report.findings, ...setups.findings.map(setupFindingReport)];
@@ -189,7 +198,7 @@ async function main(argv: string[]): Promise<number> {
     );
     return failed ? 1 : 0;
   }
-  return exported(input.document, parts, rest, kernel);
+  return exported(input.document, parts, rest, kernel, shop.value);
 }
 
 /** Writes a file of a part, or of all parts. @returns the exit code */
@@ -198,6 +207,7 @@ async function exported(
   parts: EvaluatedPart[],
   rest: string[],
   kernel: SolidKernel,
+  shop: Shop,
 ): Promise<number> {
   const option = (name: string) => (rest.includes(name) ? rest[rest.indexOf(name) + 1] : undefined);
   const to = exportKinds.find((k) => k === option("--to"));
@@ -213,7 +223,7 @@ async function exported(
     return 2;
   }
   const op = option("--setup");
-  const setup = op === undefined ? undefined : setupFile(document, parts, Number(op), kernel);
+  const setup = op === undefined ? undefined : setupFile(document, parts, Number(op), kernel, shop);
   if (setup === null) {
     console.error(`there is no setup ${op} that stands`);
     return 2;

@@ -1,4 +1,5 @@
 import { evaluate } from "@/core/evaluate/evaluate";
+import { usualShop } from "@/core/tables";
 import { jobOf } from "@/core/job";
 import { mm } from "../../tests/helpers/card";
 import { setUp } from "../../tests/setups/helpers";
@@ -16,19 +17,19 @@ const card = mm(
 describe("files of one setup", () => {
   it("are its STEP, its paths and its sheet; a setup that is not there has none", async () => {
     const { document, parts, kernel } = await setUp(card);
-    const setup = setupFile(document, parts, 20, kernel);
+    const setup = setupFile(document, parts, 20, kernel, usualShop);
     expect(setup!.assembly[0].name).toBe(parts[0].name);
     const evaluation = await evaluate(jobOf(document), kernel);
     for (const kind of ["step", "dxf", "pdf"] as const)
       expect((await exportJob(kind, document, evaluation, kernel, { setup: setup! })).ok).toBe(true);
-    expect(setupFile(document, parts, 30, kernel)).toBeNull();
+    expect(setupFile(document, parts, 30, kernel, usualShop)).toBeNull();
   });
   it("are never machine words with another zero and another side up than the setup has", async () => {
     const { document, parts, kernel } = await setUp(card);
     const evaluation = await evaluate(jobOf(document), kernel);
     for (const op of [10, 20]) {
       const made = await exportJob("nc", document, evaluation, kernel, {
-        setup: setupFile(document, parts, op, kernel)!,
+        setup: setupFile(document, parts, op, kernel, usualShop)!,
       });
       expect(made).toMatchObject({ ok: false, problems: [{ code: "io.noWordsOfSetup" }] });
     }

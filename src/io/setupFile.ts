@@ -2,6 +2,7 @@ import type { SolidKernel } from "@/core/engine/kernel";
 import { prepare } from "@/core/engine/prepare";
 import type { EvaluatedPart } from "@/core/evaluate/parts";
 import type { JobDocument } from "@/core/job/schema";
+import type { Shop } from "@/core/tables";
 import { assemblyOf, evaluateSetups } from "@/core/setups";
 import type { SetupFile } from "./exportJob";
 
@@ -11,8 +12,9 @@ export function setupFile(
   parts: EvaluatedPart[],
   op: number,
   kernel: SolidKernel,
+  shop: Shop,
 ): SetupFile | null {
-  const { setups, routing } = evaluateSetups({ document, parts, kernel });
+  const { setups, routing } = evaluateSetups({ document, parts, kernel, shop });
   const evaluated = setups.find((s) => s.setup.op === op);
   if (!evaluated?.standing) return null;
   const { job, name } = parts[0];

@@ -30,6 +30,7 @@ import {
 } from "@/core/setups";
 import { pathFile, type PathFile } from "@/core/paths/file";
 import { planPaths, type PathPlan } from "@/core/paths/plan";
+import { shopOf, usualShop, type Shop, type ShopSettings } from "@/core/tables";
 import { explain, type Mismatch } from "@/core/mismatch";
 import { packStanding } from "@/core/evaluate/standing";
 import { OpenCascadeKernel } from "./openCascade";
@@ -69,6 +70,9 @@ const start = async (): Promise<OpenCascadeKernel> => {
   return new OpenCascadeKernel(oc);
 };
 
+/** The figures the shop works with. */
+let shop: Shop = usualShop;
+
 let newest = 0;
 let stopped = -1;
 let stoppedRun = -1;
@@ -105,8 +109,9 @@ async function setupsOf(document: JobDocument, k: OpenCascadeKernel) {
   const of = JSON.stringify(document);
   if (lastSetups?.of === of && lastSetups.by === k && isStillThere(lastSetups.evaluated, k)) return lastSetups;
   await giveSolids(document.solids, k, attachment);
-  const parts = await evaluateParts(document, await evaluate(jobOf(document), k), k);
-  return (lastSetups = { of, by: k, parts, evaluated: evaluateSetups({ document, parts, kernel: k }) });
+  const { limits } = shop;
+  const parts = await evaluateParts(document, await evaluate(jobOf(document), k, { limits }), k, limits);
+  return (lastSetups = { of, by: k, parts, evaluated: evaluateSetups({ document, parts, kernel: k, shop }) });
 }
 
 /** Whether the solids of setups that were worked out are still kept. */
@@ -156,6 +161,12 @@ export type Outcome =
 
 /** The worker's door: the page asks, the solid kernel works here and never on the page's own thread. */
 const door = {
+  /** Everything is judged and proposed by these figures from now on; what was worked out by others is forgotten. */
+  async setShop(settings: ShopSettings): Promise<void> {
+    shop = shopOf(settings);
+    last = null;
+    lastSetups = null;
+  },
   /** Evaluates a job, telling how far it is. */
   async evaluate(told: Told, turn: number, tell: (news: News) => void): Promise<Outcome> {
     newest = Math.max(newest, turn);
@@ -174,6 +185,7 @@ const door = {
     };
     try {
       const evaluation = await evaluate(job, k, {
+        limits: shop.limits,
         before: last,
         solved: async (key) => {
           say(job.rows.length, job.rows.length, key);
@@ -238,7 +250,8 @@ const door = {
     const { job } = held;
     const patience = { pause, cancelled: () => turn < newest || stoppedRun >= run };
     try {
-      const standing = last?.turn === turn ? last.evaluation : await evaluate(job, k, { patience });
+      const standing =
+        last?.turn === turn ? last.evaluation : await evaluate(job, k, { limits: shop.limits, patience });
       return await explain(job, standing, k, { patience, progress, found });
     } catch (e) {
       if (e instanceof Superseded) return null;
@@ -271,7 +284,7 @@ const door = {
   async derive(document: JobDocument, kind: FixtureKind, op: number, wishes: FixtureWishes, prefix: string) {
     const k = await load();
     const { parts } = await setupsOf(document, k);
-    const made = derive({ document, parts, kernel: k }, kind, op, wishes);
+    const made = derive({ document, parts, kernel: k, shop }, kind, op, wishes);
     if (!made.ok) return made;
     const part = asPart(document, made.value, prefix);
     return part.ok ? ok({ part: part.value, setups: made.value.setups }) : part;

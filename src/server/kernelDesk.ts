@@ -2,6 +2,7 @@ import { fork, type ChildProcess } from "node:child_process";
 import path from "node:path";
 import type { JobDocument, JobSummary } from "@/core/job";
 import type { Result } from "@/core/base/result";
+import type { ShopSettings } from "@/core/tables";
 import type { ExportKind } from "@/io/exportJob";
 
 /** What is asked of the process that has the solid kernel. */
@@ -10,6 +11,7 @@ export type KernelWish = (
 ) & {
   /** The files of the job's solids, by their content. */
   files: Record<string, Uint8Array>;
+  shop: ShopSettings;
 };
 /** What of a job a file is of: one of its setups, or another part; without either the workpiece. */
 export interface FileOf {

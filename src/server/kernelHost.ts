@@ -6,6 +6,7 @@ import type { SolidKernel } from "@/core/engine/kernel";
 import type { Evaluation } from "@/core/evaluate/evaluate";
 import { giveSolids } from "@/core/engine/solidFiles";
 import { evaluateParts } from "@/core/evaluate/parts";
+import { shopOf, type Shop } from "@/core/tables";
 import { exportJob } from "@/io/exportJob";
 import { setupFile } from "@/io/setupFile";
 import { shelfLines, summarise } from "@/io/summary";
@@ -33,8 +34,9 @@ process.on("message", (m) => {
 async function make(wish: KernelWish): Promise<unknown> {
   const kernel = await loadKernel();
   await giveSolids(wish.job.solids, kernel, async (hash) => wish.files[hash] ?? null);
-  const evaluation = await evaluate(jobOf(wish.job), kernel);
-  if (wish.want === "file") return fileOf(wish, evaluation, kernel);
+  const shop = shopOf(wish.shop);
+  const evaluation = await evaluate(jobOf(wish.job), kernel, { limits: shop.limits });
+  if (wish.want === "file") return fileOf(wish, evaluation, kernel, shop);
   const key = evaluation.solved.finalKey;
   return summarise(evaluation, key === null ? null : shelfLines(kernel, key));
 }
@@ -44,13 +46,14 @@ async function fileOf(
   { job, kind, of }: Extract<KernelWish, { want: "file" }>,
   work: Evaluation,
   kernel: SolidKernel,
+  shop: Shop,
 ): Promise<Result<Uint8Array>> {
   if (of.setup === undefined && of.part === undefined) return exportJob(kind, job, work, kernel);
-  const parts = await evaluateParts(job, work, kernel);
+  const parts = await evaluateParts(job, work, kernel, shop.limits);
   if (of.part !== undefined) {
     const part = parts.find((p) => p.name === of.part);
     return part ? exportJob(kind, job, part.evaluation, kernel, { part: part.id }) : fail(problems.noPart(of.part));
   }
-  const setup = setupFile(job, parts, of.setup!, kernel);
+  const setup = setupFile(job, parts, of.setup!, kernel, shop);
   return setup ? exportJob(kind, job, work, kernel, { setup }) : fail(problems.noSetup(of.setup!));
 }

@@ -10,6 +10,10 @@ export const problems = problemsOf("server", {
   fileTooLarge: (megabytes: string) => ({ message: `the file has ${megabytes} MB` }),
   fileOfNoKind: () => ({ message: "this is neither a PNG, a JPEG, a PDF, an ASCII DXF nor a STEP file" }),
   pictureTooLarge: (most: number) => ({ message: "this picture is too large to keep", expected: `at most ${most} MB` }),
+  shopMovedOn: () => ({
+    message: "the shop's figures were changed in another window",
+    expected: "the page, loaded anew",
+  }),
   jobMovedOn: () => ({ message: "the job has moved on", expected: "its present revision" }),
   jobGone: () => ({ message: "this job is gone", expected: "a job that was not deleted" }),
   editsDoNotFit: () => ({ message: "these edits do not fit the job", expected: "edits made from this revision" }),

@@ -5,6 +5,7 @@ import { fail, ok, type Result } from "@/core/base/result";
 import { readAttachment } from "./attachments";
 import { database } from "./database";
 import { readStored } from "./jobs";
+import { shopSettings } from "./shop";
 import { askKernelHost, type FileOf } from "./kernelDesk";
 
 /** The files of a job's solids, as far as they are kept. */
@@ -22,6 +23,9 @@ async function filesKept(hashes: string[]): Promise<Map<string, Uint8Array>> {
   return files;
 }
 
+/** What everything that is made of a job rests on. */
+const ground = async (job: JobDocument) => ({ job, files: await solidFiles(job), shop: await shopSettings() });
+
 /** Any file of a job as it is stored. */
 export async function fileOf(
   id: string,
@@ -38,7 +42,7 @@ export async function fileOf(
     }
     return {
       job: stored.job,
-      file: await askKernelHost({ want: "file", job: stored.job, kind, of, files: await solidFiles(stored.job) }),
+      file: await askKernelHost({ want: "file", kind, of, ...(await ground(stored.job)) }),
     };
   } catch (e) {
     return {
@@ -58,7 +62,7 @@ export async function summaryOf(id: string): Promise<JobSummary | null> {
     [id],
   );
   if (known?.revision === stored.revision) return known.summary;
-  const summary = await askKernelHost({ want: "summary", job: stored.job, files: await solidFiles(stored.job) });
+  const summary = await askKernelHost({ want: "summary", ...(await ground(stored.job)) });
   await keepSummary(id, stored.revision, summary);
   return summary;
 }

@@ -1,5 +1,7 @@
 import { preload } from "react-dom";
 import { drawnOf, readStored } from "@/server/jobs";
+import { noSettings } from "@/core/tables";
+import { shopSettings } from "@/server/shop";
 import { Bench } from "@/ui/bench/Bench";
 
 export const dynamic = "force-dynamic";
@@ -10,5 +12,6 @@ export default async function Page({ params }: { params: Promise<{ id: string }>
   const stored = await readStored(id).catch(() => null);
   if (stored) preload(`/api/jobs/${id}/standing`, { as: "fetch", crossOrigin: "anonymous" });
   const picture = stored ? await drawnOf(id, stored.revision).catch(() => null) : null;
-  return <Bench id={id} stored={stored} drawn={picture} />;
+  const shop = await shopSettings().catch(() => noSettings);
+  return <Bench id={id} stored={stored} drawn={picture} shop={shop} />;
 }

@@ -46,6 +46,8 @@ export type JobEdit =
   | { edit: "addPart"; part: Part }
   | { edit: "setPart"; id: string; part: Partial<Pick<Part, "name" | "kind" | "material" | "places">> }
   | { edit: "deletePart"; id: string }
+  /** Row, outline and stock edits of another part than the one that is worked on. */
+  | { edit: "ofPart"; part: string; edits: JobEdit[] }
   | { edit: "setSetups"; setups: Setup[] }
   | { edit: "replace"; job: AnyJob };
 
@@ -130,12 +132,21 @@ function apply(job: AnyJob, part: PartFields, e: JobEdit): string | null {
     case "setPart":
     case "deletePart":
       return "parts" in job ? partEdit(job, e) : "a job of one part has no others";
+    case "ofPart":
+      return editsOfPart(job, e);
     case "setSetups":
       return setupsEdit(job, e.setups);
     case "replace":
       // What the other job does not have goes too: a signature is not taken over.
       return assign(job, { ...Object.fromEntries(Object.keys(job).map((k) => [k, undefined])), ...e.job });
   }
+}
+
+function editsOfPart(job: AnyJob, { part, edits }: Extract<JobEdit, { edit: "ofPart" }>): string | null {
+  if (!("parts" in job)) return "a job of one part has no others";
+  if (!job.parts.some((p) => p.id === part)) return "this part is gone";
+  const of = new PartDraft(job as JobDocument, part) as PartFields;
+  return edits.reduce<string | null>((problem, e) => problem ?? apply(job, of, e), null);
 }
 
 /** A list of the job's as a whole. */

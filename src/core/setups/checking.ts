@@ -10,15 +10,20 @@ import { cribFor } from "../tables";
 import { planPaths, type PathPlan } from "../paths/plan";
 import type { EvaluatedPart } from "../evaluate/parts";
 import { boredRadius, chuckFindings } from "./chuckChecks";
-import type { CheckContext, Found, SetupFinding } from "./finding";
+import type { Fix } from "../findings/finding";
+import { changed, typed, type CheckContext, type Found, type SetupFinding } from "./finding";
 import { clampFindings, clampScrews } from "./clampChecks";
 import { cutterFindings, nestFindings, roomOf, standsFindings, type Held } from "./fixtureChecks";
+import { chipFindings } from "./chipChecks";
+import { screwFindings } from "./screwChecks";
+import { nestDeeper } from "./fixes/holderFixes";
 import { axisOfBox, gripArea, chuckGrip } from "./grip";
-import { datumFindings, gripFindings, nestDepthFindings, sawnFindings, stationFindings } from "./gripChecks";
-import type { Lying } from "./lying";
+import { acrossFix, datumFindings, gripFindings, nestDepthFindings, sawnFindings, stationFindings } from "./gripChecks";
+import { holderNamed, type Lying } from "./lying";
 import type { Reach } from "./reach";
 import { directionOf, seenIn } from "./routing";
 import type { StandingSetup, Work } from "./setup";
+import { sweptOver, throughSeen } from "./tools";
 import { allStations, stationsFor } from "./stations";
 
 /** How a setup holds its piece, in figures. Lengths mm, areas mm². */
@@ -60,6 +65,9 @@ export const refused = (setup: Setup, problem: Problem): SetupFinding => ({
   source: "geometry",
 });
 
+/** How deep a piece may be gripped to hold more of it, as shares of its height. */
+const DEEPER = [0.1, 0.2, 0.3, 0.4, 0.5];
+
 /** One setup: how it holds, and its checks. */
 export class Checking {
   private readonly crib;
@@ -70,6 +78,7 @@ export class Checking {
     private readonly c: CheckContext,
     private readonly standing: StandingSetup,
     private readonly reach: Reach,
+    private readonly elsewhere: (rowId: string) => Fix | null,
   ) {
     const { job, evaluation } = work.part;
     this.crib = job.crib ?? cribFor(job.unit);
@@ -116,14 +125,20 @@ export class Checking {
       rowId: row.row.id,
       value: 0,
       limit: 0,
-      place: null,
+      place: row.planes?.start?.origin ?? null,
       text: `row ${row.number} could not be taken off the piece as it stands in this setup: what follows is without it (${why})`,
       source: "geometry: piece and cut",
     }));
   }
 
   private own(found: (Found & { rule: string })[]): SetupFinding[] {
-    return found.map((f) => ({ row: null, rowId: null, ...f, setup: this.standing.setup.op }));
+    return found.map(({ fix, ...f }) => ({
+      row: null,
+      rowId: null,
+      ...f,
+      ...(fix ? { fix } : {}),
+      setup: this.standing.setup.op,
+    }));
   }
 
   /** Rows of this setup of which nothing at all is seen from its side. */
@@ -142,9 +157,10 @@ export class Checking {
           rowId: row.row.id,
           value: 0,
           limit: faces.length,
-          place: null,
+          place: row.planes?.start?.origin ?? null,
           text: `row ${row.number} cannot be cut in setup ${this.standing.setup.op}: ${why === "in the way" ? "something of the part is in the way" : "it looks away from the cutter"}`,
           source: "geometry: from where the row is seen",
+          fix: this.elsewhere(row.row.id),
         },
       ];
     });
@@ -186,12 +202,46 @@ export class Checking {
     if (!grip.ok) return grip;
     const { standing, work, c } = this;
     const area = gripArea(work.kernel, standing.piece.before, this.band(hold.across, grip.value), false);
-    const all = gripFindings(c, standing, grip.value, area, (text) => ({ hold: { ...hold, grip: text } }));
+    const all = gripFindings(
+      c,
+      standing,
+      grip.value,
+      area,
+      (text) => ({ hold: { ...hold, grip: text } }),
+      () => this.betterGrip(hold, grip.value, null),
+    );
     // Of the first setup's vise the workpiece's own remarks tell how deep it grips.
     const isTold = work.part.job.hold !== null && c.setups[0] === standing.setup;
-    const sawn = sawnFindings(c, standing, hold.across, grip.value, work);
+    const sawn = sawnFindings(c, standing, hold, grip.value, work);
     const found = [...(isTold ? all.filter((f) => f.rule === "grip-area") : all), ...sawn];
     return ok({ figures: this.figures(hold, null, grip.value, area), lying: [], found });
+  }
+
+  private stations(lying: Lying[], holder: EvaluatedPart, largest: number) {
+    const all = allStations(this.parts, this.work, holder.name);
+    return [...datumFindings(lying, holder), ...stationFindings(this.c, all, { holder, work: this.work }, largest)];
+  }
+
+  /**
+   * A way to grip the piece that holds enough of it: the other way round, or deeper.
+   * @param lying how it lies in jaws that are cut to it, which are cut for one way
+   */
+  private betterGrip(hold: Extract<Holding, { across: "x" | "y" }>, grip: number, lying: Lying | null): Fix | null {
+    const { standing, work, c } = this;
+    const { setup, box, piece } = standing;
+    const follows = lying !== null;
+    const isEnough = (across: "x" | "y", deep: number) =>
+      gripArea(work.kernel, piece.before, this.band(across, deep), follows) >= c.limits.gripAreaLeast.value;
+    const other = hold.across === "x" ? "y" : "x";
+    if (!lying && isEnough(other, grip)) return acrossFix(c, standing, { ...hold, across: other }, other);
+    const whole = box.max.z - box.min.z;
+    const deeper = DEEPER.map((share) => share * whole).find((deep) => deep > grip && isEnough(hold.across, deep));
+    if (deeper === undefined) return null;
+    const text = typed(c, deeper);
+    const gripped = { ...hold, grip: text };
+    if (!lying) return { label: `grip ${text}`, edits: [changed(c, setup.op, { hold: gripped })] };
+    const held = "part" in hold ? this.heldIn(lying, hold.part) : null;
+    return held && nestDeeper(c, held, deeper, gripped);
   }
 
   private figures(hold: Holding, part: string | null, grip: number | null, area: number | null): HoldFigures {
@@ -207,8 +257,15 @@ export class Checking {
     const { standing, work, c } = this;
     const area = gripArea(work.kernel, standing.piece.before, this.band(hold.across, grip.value), true);
     const found = [
-      ...gripFindings(c, standing, grip.value, area, (text) => ({ hold: { ...hold, grip: text } })),
-      ...sawnFindings(c, standing, hold.across, grip.value, work),
+      ...gripFindings(
+        c,
+        standing,
+        grip.value,
+        area,
+        (text) => ({ hold: { ...hold, grip: text } }),
+        () => (lying.length ? this.betterGrip(hold, grip.value, lying[0]) : null),
+      ),
+      ...sawnFindings(c, standing, hold, grip.value, work),
       ...nestDepthFindings(c, standing, hold, grip.value, lying),
       ...lying.flatMap((l) => this.fixture(l, hold.part)),
       ...missing,
@@ -219,10 +276,10 @@ export class Checking {
   private onPlate(hold: Extract<Holding, { fixture: "plate" }>) {
     const { lying, missing } = this.laidIn(hold.part);
     const largest = Math.max(0, ...this.plans.map((p) => p.cutter?.diameter ?? 2 * p.drillRadius));
+    const holder = this.parts.find((p) => p.name.toLowerCase() === hold.part.toLowerCase());
     const found = [
-      ...datumFindings(lying, hold.part),
+      ...(holder ? this.stations(lying, holder, largest) : []),
       ...lying.flatMap((l) => this.fixture(l, hold.part)),
-      ...stationFindings(this.c, allStations(this.parts, this.work, hold.part), hold.part, largest),
       ...missing,
     ];
     const [first] = lying;
@@ -249,9 +306,10 @@ export class Checking {
     };
     const jaws = hold.fixture === "chuck" ? hold.bored : undefined;
     const { lying, missing } = jaws ? this.laidIn(jaws) : { lying: [], missing: [] };
+    const holder = (jaws && lying.length && this.heldIn(lying[0], jaws)?.holder) || null;
     const boredTo = lying.length ? boredRadius(work.kernel, lying[0].holder) : null;
     const found = [
-      ...chuckFindings(c, standing, work, hold, grip.value, round, boredTo),
+      ...chuckFindings(c, standing, work, hold, grip.value, round, boredTo, holder),
       ...lying.flatMap((l) => this.fixture(l, jaws!)),
       ...missing,
     ];
@@ -274,14 +332,29 @@ export class Checking {
       : { lying: [], missing: [refused(this.standing.setup, stations.problems[0])] };
   }
 
-  private fixture(lying: Lying, part: string): (Found & { rule: string })[] {
+  private heldIn(lying: Lying, part: string): Held | null {
     const { standing, crib, work } = this;
-    const held: Held = { standing, lying, part, rows: standing.piece.rows, crib, finished: work.finalKey };
-    const screws = clampScrews(this.parts, part, this.c.unit);
+    const found = holderNamed(this.parts, part);
+    if (!found.ok) return null;
+    // Only one row of what is left stands for the stock round the part.
+    const { rows } = standing.piece;
+    const leave = rows.find((r) => r.placed?.step?.op === "leave");
+    const one = rows.filter((r) => r.placed?.step?.op !== "leave" || r === leave);
+    const through = allStations(this.parts, work, part).flatMap((l) => throughSeen(l, work.rows));
+    const swept = sweptOver(lying, one, work.finalKey, Math.min(...crib.map((t) => t.diameter)));
+    return { standing, lying, part, holder: found.value.part, work, crib, swept, through };
+  }
+
+  private fixture(lying: Lying, part: string): (Found & { rule: string })[] {
+    const held = this.heldIn(lying, part);
+    if (!held) return [];
+    const screws = clampScrews(held.holder, this.c.practice);
     return [
       ...nestFindings(this.c, held),
       ...standsFindings(this.c, held),
       ...cutterFindings(this.c, held),
+      ...chipFindings(this.c, held),
+      ...screwFindings(this.c, held),
       ...clampFindings(this.c, held, screws),
     ];
   }

@@ -5,7 +5,11 @@ import { CONTACT } from "../geometry/tolerance";
 import type { Holding } from "../job/holdings";
 import { changed, say, typed, type CheckContext, type Found } from "./finding";
 import { axisOfBox, type RoundGrip } from "./grip";
-import type { StandingSetup, Work } from "./setup";
+import type { Fix } from "../findings/finding";
+import type { EvaluatedPart } from "../evaluate/parts";
+import { unitOf } from "../number";
+import { extentAlong, resized } from "./fixes/growing";
+import { middleOf, type StandingSetup, type Work } from "./setup";
 
 type Chuck = Extract<Holding, { fixture: "chuck" | "index" }>;
 
@@ -28,13 +32,14 @@ export function chuckFindings(
   grip: number,
   round: RoundGrip | null,
   bored: number | null,
+  jaws: EvaluatedPart | null,
 ): Rule[] {
   const whole = standing.box.max.z - standing.box.min.z;
   if (grip >= whole - CONTACT) return [tooLong(c, standing, hold, grip, whole)];
   if (!round)
     return [
       {
-        place: null,
+        place: middleOf(standing, grip / 2),
         rule: "grip-area",
         severity: "stop",
         value: 0,
@@ -45,51 +50,62 @@ export function chuckFindings(
     ];
   const chucked: Chucked = { c, standing, hold, grip, round };
   return [
-    ...overhang(chucked, whole - grip),
+    ...overhang(chucked, whole),
     ...thinRing(chucked, ringWallOf(work, standing, round.radius)),
-    ...stroke(chucked, bored),
+    ...stroke(chucked, bored, jaws),
     ...stopDepth(chucked, work),
   ];
 }
 
-function tooLong(c: CheckContext, { setup }: StandingSetup, hold: Chuck, grip: number, whole: number): Rule {
+function tooLong(c: CheckContext, standing: StandingSetup, hold: Chuck, grip: number, whole: number): Rule {
   const third = typed(c, whole / 3);
   return {
-    place: null,
+    place: middleOf(standing),
     rule: holdingRules.refused,
     severity: "stop",
     value: grip,
     limit: whole,
     text: `a grip of ${say(c, grip)} is as long as the piece, ${say(c, whole)}`,
     source: "geometry: piece and grip",
-    fix: { label: `grip ${third}`, edits: [changed(c, setup.op, { hold: { ...hold, grip: third } })] },
+    fix: { label: `grip ${third}`, edits: [changed(c, standing.setup.op, { hold: { ...hold, grip: third } })] },
   };
 }
 
-function overhang({ c, round }: Chucked, out: number): Rule[] {
+function overhang({ c, standing, hold, grip, round }: Chucked, whole: number): Rule[] {
+  const out = whole - grip;
   const { overhangTailstock: tail, overhangSteady: steady } = c.limits;
   const ratio = out / (2 * round.radius);
   if (ratio <= tail.value + CONTACT) return [];
   const isFar = ratio > steady.value;
   return [
     {
-      place: null,
+      place: middleOf(standing, whole),
       rule: "overhang",
       severity: isFar ? "stop" : "caution",
       value: ratio,
       limit: isFar ? steady.value : tail.value,
       text: `${ratio.toFixed(1)} diameters out of the chuck: ${isFar ? "a steady rest" : "a tail centre"}`,
       source: tail.source,
+      fix: gripLonger(c, standing, hold, whole - tail.value * 2 * round.radius, whole),
     },
   ];
 }
 
-function thinRing({ c, round }: Chucked, wall: number | null): Rule[] {
+/** A longer grip, where more than half of the piece would not be in the chuck then. */
+function gripLonger(c: CheckContext, { setup }: StandingSetup, hold: Chuck, grip: number, whole: number): Fix | null {
+  if (grip > whole / 2) return null;
+  const step = unitOf[c.unit].step;
+  const text = typed(c, Math.ceil(grip / step) * step);
+  const stop = hold.fixture === "chuck" && hold.stop !== undefined ? { stop: text } : {};
+  return { label: `grip ${text}`, edits: [changed(c, setup.op, { hold: { ...hold, grip: text, ...stop } })] };
+}
+
+function thinRing({ c, standing, grip, round }: Chucked, wall: number | null): Rule[] {
   const least = c.limits.ringWall.value * 2 * round.radius;
   if (wall === null || wall >= least - CONTACT) return [];
   return [
     {
-      place: null,
+      place: middleOf(standing, grip / 2),
       rule: "thin-ring",
       severity: "caution",
       value: wall,
@@ -100,13 +116,13 @@ function thinRing({ c, round }: Chucked, wall: number | null): Rule[] {
   ];
 }
 
-function stroke({ c, hold, round }: Chucked, bored: number | null): Rule[] {
+function stroke({ c, standing, hold, grip, round }: Chucked, bored: number | null, jaws: EvaluatedPart | null): Rule[] {
   const { jawStroke } = c.limits;
   const off = bored === null ? 0 : Math.abs(bored - round.radius);
   if (bored === null || hold.fixture !== "chuck" || off <= jawStroke.value + CONTACT) return [];
   return [
     {
-      place: null,
+      place: middleOf(standing, grip / 2),
       rule: "jaw-stroke",
       severity: "stop",
       value: off,
@@ -114,8 +130,19 @@ function stroke({ c, hold, round }: Chucked, bored: number | null): Rule[] {
       part: hold.bored,
       text: `jaws bored to ⌀${say(c, 2 * bored)} for a piece of ⌀${say(c, 2 * round.radius)}`,
       source: jawStroke.source,
+      fix: jaws && boredTo(c, jaws, 2 * (round.radius + c.practice.chuckClearance - bored)),
     },
   ];
+}
+
+/** Jaws bored larger by the number that sizes their bore. */
+function boredTo(c: CheckContext, jaws: EvaluatedPart, by: number): Fix | null {
+  for (const { row, recipe } of jaws.evaluation.solved.rows) {
+    const edit = recipe?.op === "cut" ? resized(jaws, row.id, extentAlong("x"), by) : null;
+    const label = `bore ${say(c, Math.abs(by))} ${by > 0 ? "larger" : "smaller"}`;
+    if (edit) return { label, edits: [{ edit: "ofPart", part: jaws.id, edits: [edit] }] };
+  }
+  return null;
 }
 
 function stopDepth({ c, standing, hold, grip }: Chucked, work: Work): Rule[] {
@@ -124,7 +151,7 @@ function stopDepth({ c, standing, hold, grip }: Chucked, work: Work): Rule[] {
   if (!stop.ok || Math.abs(stop.value.value - grip) <= CONTACT) return [];
   return [
     {
-      place: null,
+      place: middleOf(standing),
       rule: "chuck-stop",
       severity: "caution",
       value: stop.value.value,

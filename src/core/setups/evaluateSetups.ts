@@ -1,12 +1,11 @@
 import type { SetupFinding, CheckContext } from "./finding";
 import { Checking, refused, type EvaluatedSetup } from "./checking";
-import { defaultLimits } from "../tables";
 import { planPaths } from "../paths/plan";
 import { proposeRouting } from "./propose";
 import { Reach } from "./reach";
 import { accessOf, directionsOf, markedBalloons, unassignedRows, type Routing } from "./routing";
-import { routingFindings } from "./routingFindings";
-import { standingSetups, workOf, type SetupsInput, type StandingSetup, type Work } from "./setup";
+import { cutSomewhere, routingFindings } from "./routingFindings";
+import { practiceOf, standingSetups, workOf, type SetupsInput, type StandingSetup, type Work } from "./setup";
 
 export interface EvaluatedSetups {
   setups: EvaluatedSetup[];
@@ -24,13 +23,17 @@ export function evaluateSetups(input: SetupsInput): EvaluatedSetups {
   if (!all.ok) return nothing;
   const c: CheckContext = {
     unit: work.value.part.job.unit,
-    limits: defaultLimits,
+    limits: input.shop.limits,
+    practice: practiceOf(work.value),
+    document: input.document,
     setups: work.value.job.setups ?? [],
   };
-  const routed = routingOf(
-    work.value,
-    all.value.flatMap((s) => (s.standing.ok ? [s.standing.value] : [])),
-  );
+  const stand = all.value.flatMap((s) => (s.standing.ok ? [s.standing.value] : []));
+  const routed = routingOf(work.value, stand);
+  const elsewhere = (rowId: string) => {
+    const access = routed.routing.access.find((a) => a.rowId === rowId);
+    return access ? cutSomewhere(access, stand, c) : null;
+  };
   const setups = all.value.map(({ setup, standing }): EvaluatedSetup => {
     if (!standing.ok)
       return {
@@ -44,7 +47,7 @@ export function evaluateSetups(input: SetupsInput): EvaluatedSetups {
         plans: [],
         findings: [refused(setup, standing.problems[0])],
       };
-    return new Checking(work.value, input.parts, c, standing.value, routed.reach).evaluated();
+    return new Checking(work.value, input.parts, c, standing.value, routed.reach, elsewhere).evaluated();
   });
   return { setups, routing: routed.routing, findings: [...setups.flatMap((s) => s.findings), ...routed.findings(c)] };
 }

@@ -1,7 +1,7 @@
-import type { Finding } from "../findings";
+import type { Finding, Fix } from "../findings";
 import { lengthText, showLength, type LengthUnit, type NumberText } from "../number";
-import type { Setup } from "../job/schema";
-import type { Limits } from "../tables";
+import type { JobDocument, Setup } from "../job/schema";
+import type { FixturePractice, Limits } from "../tables";
 
 /** A remark on a setup: on the piece in it, or on the part that holds it. */
 export interface SetupFinding extends Finding {
@@ -9,14 +9,16 @@ export interface SetupFinding extends Finding {
   /** The part that holds, where the remark is on that. */
   part?: string;
 }
-export type Found = Omit<SetupFinding, "rule" | "setup" | "rowId" | "row"> &
-  Partial<Pick<SetupFinding, "row" | "rowId">>;
+export type Found = Omit<SetupFinding, "rule" | "setup" | "rowId" | "row" | "fix"> &
+  Partial<Pick<SetupFinding, "row" | "rowId">> & { fix?: Fix | null };
 
 /** What every check of a setup is given besides. */
 export interface CheckContext {
   unit: LengthUnit;
   limits: Limits;
-  /** The job's setups, for fixes that change one. */
+  practice: FixturePractice;
+  /** The job and its setups, for fixes that change one. */
+  document: JobDocument;
   setups: Setup[];
 }
 

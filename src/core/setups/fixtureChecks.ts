@@ -4,12 +4,13 @@ import { CONTACT } from "../geometry/tolerance";
 import type { Vec2, Vec3 } from "../geometry/vec";
 import { insideRegion, offsetRegion, type Region } from "../outline/boolean";
 import type { Cutter } from "../tables";
-import type { SolvedRow } from "../engine/solve";
 import { squareCorners } from "./corners";
 import { say, type CheckContext, type Found } from "./finding";
-import { fitOf, onTop, type Lying } from "./lying";
-import type { StandingSetup } from "./setup";
-import { metBy, sweptOver } from "./tools";
+import { fitOf, onTop, seenFromPiece, type Lying } from "./lying";
+import type { EvaluatedPart } from "../evaluate/parts";
+import type { StandingSetup, Work } from "./setup";
+import { dropHole, longer, nestFreed, roomForCutter, roomSet, thicker } from "./fixes/holderFixes";
+import { metBy, type Swept } from "./tools";
 
 /** A piece in a part that holds it, and what is cut there. */
 export interface Held {
@@ -17,19 +18,17 @@ export interface Held {
   lying: Lying;
   /** The holder's name. */
   part: string;
-  rows: SolvedRow[];
+  holder: EvaluatedPart;
+  work: Work;
   crib: readonly Cutter[];
-  /** The finished part, as a state. */
-  finished: string;
+  /** What the setup's rows sweep over the holder. */
+  swept: Swept[];
+  /** Where the piece is gone through at any of the holder's stations, in whatever setup. */
+  through: Region;
 }
 
-/** A place of the holder as it is on the piece: where the stage points. */
-const onPiece = ({ lying }: Held, p: Vec2): Vec3 => {
-  const { frame } = lying;
-  const q = onTop(lying, p);
-  const along = (k: "x" | "y" | "z") => frame.origin[k] + frame.x[k] * q.x + frame.y[k] * q.y + frame.normal[k] * q.z;
-  return { x: along("x"), y: along("y"), z: along("z") };
-};
+/** A place of the holder's top as it is on the piece: where the stage points. */
+const onPiece = ({ lying }: Held, p: Vec2): Vec3 => seenFromPiece(lying, onTop(lying, p));
 
 /** How a piece lies in a holder is asked for its remarks and for its figures: worked out once. */
 const fits = new WeakMap<Lying, ReturnType<typeof fitOf>>();
@@ -73,6 +72,7 @@ export function nestFindings(c: CheckContext, held: Held): (Found & { rule: stri
       part: held.part,
       text: `the piece does not go in from above: ${showArea(meets, c.unit)} of it stand over "${held.part}"`,
       source: "geometry: shadow of the piece against the mouth",
+      fix: nestFreed(c, held),
     });
   const { nestRoomLeast: least, nestRoomMost: most } = c.limits;
   if (meets === 0 && room < least.value - CONTACT)
@@ -81,10 +81,11 @@ export function nestFindings(c: CheckContext, held: Held): (Found & { rule: stri
       severity: "caution",
       value: room,
       limit: least.value,
-      place: null,
+      place: inMiddle(held),
       part: held.part,
       text: `${say(c, room)} of room round the piece: it has to be pressed in`,
       source: least.source,
+      fix: nestFreed(c, held),
     });
   if (meets === 0 && room < 4 && room > most.value + CONTACT)
     found.push({
@@ -92,10 +93,11 @@ export function nestFindings(c: CheckContext, held: Held): (Found & { rule: stri
       severity: "caution",
       value: room,
       limit: most.value,
-      place: null,
+      place: inMiddle(held),
       part: held.part,
       text: `${say(c, room)} of room round the piece: it is not located`,
       source: most.source,
+      fix: roomSet(c, held),
     });
   return [...found, ...cornerFindings(c, held, shadow, mouth)];
 }
@@ -138,66 +140,87 @@ function cornerFindings(c: CheckContext, held: Held, shadow: Region, solid: Regi
       part: held.part,
       text: `${met.length} of ${corners.length} square corners of the piece meet the round a ⌀${say(c, 2 * r)} leaves in the nest: relieve them`,
       source: "geometry: the nest as the smallest cutter that reaches can make it",
+      fix: nestFreed(c, held),
     },
   ];
 }
 
+/** Where the piece stands in what holds it: the middle of its underside. */
+const inMiddle = (held: Held): Vec3 => {
+  const { min, max } = held.lying.box;
+  return onPiece(held, { x: (min.x + max.x) / 2, y: (min.y + max.y) / 2 });
+};
+
 /** What stands round and under the nest. */
 export function standsFindings(c: CheckContext, held: Held): (Found & { rule: string })[] {
+  return [...floorFindings(c, held), ...wallFindings(c, held)];
+}
+
+function floorFindings(c: CheckContext, held: Held): (Found & { rule: string })[] {
   const { box, holderBox } = held.lying;
+  const { nestFloor } = c.limits;
   const floor = box.min.z - holderBox.min.z;
-  const walls = [
-    box.min.x - holderBox.min.x,
-    holderBox.max.x - box.max.x,
-    box.min.y - holderBox.min.y,
-    holderBox.max.y - box.max.y,
-  ];
-  const wall = Math.min(...walls);
-  const found: (Found & { rule: string })[] = [];
-  const own = { place: null, part: held.part };
+  if (floor >= nestFloor.value - CONTACT) return [];
+  const own = { place: inMiddle(held), part: held.part, fix: thicker(c, held, nestFloor.value - floor) };
   if (floor < -CONTACT)
-    found.push({
-      ...own,
-      rule: "sticks-out-below",
-      severity: "stop",
-      value: -floor,
-      limit: 0,
-      text: `the piece sticks out ${say(c, -floor)} below "${held.part}"`,
-      source: "geometry: piece and holder",
-    });
-  else if (floor < c.limits.nestFloor.value - CONTACT)
-    found.push({
+    return [
+      {
+        ...own,
+        rule: "sticks-out-below",
+        severity: "stop",
+        value: -floor,
+        limit: 0,
+        text: `the piece sticks out ${say(c, -floor)} below "${held.part}"`,
+        source: "geometry: piece and holder",
+      },
+    ];
+  return [
+    {
       ...own,
       rule: "nest-floor",
       severity: "caution",
       value: floor,
-      limit: c.limits.nestFloor.value,
+      limit: nestFloor.value,
       text: `${say(c, floor)} of floor under the nest`,
-      source: c.limits.nestFloor.source,
-    });
-  if (wall < c.limits.nestWall.value - CONTACT)
-    found.push({
-      ...own,
+      source: nestFloor.source,
+    },
+  ];
+}
+
+function wallFindings(c: CheckContext, held: Held): (Found & { rule: string })[] {
+  const { box, holderBox } = held.lying;
+  const { nestWall } = c.limits;
+  const middle = { x: (box.min.x + box.max.x) / 2, y: (box.min.y + box.max.y) / 2 };
+  const walls = [
+    { axis: "x" as const, wall: box.min.x - holderBox.min.x, at: { x: box.min.x, y: middle.y } },
+    { axis: "x" as const, wall: holderBox.max.x - box.max.x, at: { x: box.max.x, y: middle.y } },
+    { axis: "y" as const, wall: box.min.y - holderBox.min.y, at: { x: middle.x, y: box.min.y } },
+    { axis: "y" as const, wall: holderBox.max.y - box.max.y, at: { x: middle.x, y: box.max.y } },
+  ];
+  const thinnest = walls.reduce((a, b) => (b.wall < a.wall ? b : a));
+  const { wall, axis, at } = thinnest;
+  if (wall >= nestWall.value - CONTACT) return [];
+  return [
+    {
       rule: "nest-wall",
       severity: wall < 0 ? "stop" : "caution",
       value: wall,
-      limit: c.limits.nestWall.value,
+      limit: nestWall.value,
+      place: onPiece(held, at),
+      part: held.part,
       text:
         wall < 0
           ? `the piece stands ${say(c, -wall)} over the edge of "${held.part}"`
           : `${say(c, wall)} of wall behind the nest`,
-      source: c.limits.nestWall.source,
-    });
-  return found;
+      source: nestWall.source,
+      fix: longer(c, held, axis, nestWall.value - wall),
+    },
+  ];
 }
 
 /** Cutters that come down into what holds, and holes that have nothing to fall into. */
 export function cutterFindings(c: CheckContext, held: Held): (Found & { rule: string })[] {
-  // Only one row of what is left stands for the stock round the part.
-  const leave = held.rows.find((r) => r.placed?.step?.op === "leave");
-  const rows = held.rows.filter((r) => r.placed?.step?.op !== "leave" || r === leave);
-  const cutter = Math.min(...held.crib.map((t) => t.diameter));
-  return sweptOver(held.lying, rows, held.finished, cutter).flatMap((swept): (Found & { rule: string })[] => {
+  return held.swept.flatMap((swept): (Found & { rule: string })[] => {
     const told = metBy(swept, held.lying);
     const { row } = swept;
     const own = { row: row.number, rowId: row.row.id, part: held.part };
@@ -227,6 +250,7 @@ export function cutterFindings(c: CheckContext, held: Held): (Found & { rule: st
           limit: 0,
           text: `row ${row.number} goes through the piece into "${held.part}": a hole larger than it has to be open below`,
           source: "geometry: cut and holder",
+          fix: dropHole(c, held, row.number),
         },
       ];
     return [
@@ -238,6 +262,7 @@ export function cutterFindings(c: CheckContext, held: Held): (Found & { rule: st
         limit: 0,
         text: `row ${row.number} goes ${say(c, met.below)} below the top of "${held.part}", into it`,
         source: "geometry: cut and holder",
+        fix: roomForCutter(c, held, met.below),
       },
     ];
   });

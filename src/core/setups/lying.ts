@@ -155,3 +155,9 @@ function roomBetween(a: Region, b: Region, most: number): number {
 
 /** A point of the holder's top. */
 export const onTop = (lying: Lying, p: Vec2 = v2(0, 0)): Vec3 => v3(p.x, p.y, lying.holderBox.max.z);
+
+/** A point of the holder in the piece's own coordinates: where the stage points. */
+export const seenFromPiece = ({ frame }: Pick<Lying, "frame">, q: Vec3): Vec3 => {
+  const along = (k: "x" | "y" | "z") => frame.origin[k] + frame.x[k] * q.x + frame.y[k] * q.y + frame.normal[k] * q.z;
+  return { x: along("x"), y: along("y"), z: along("z") };
+};

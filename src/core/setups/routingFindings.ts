@@ -1,8 +1,10 @@
 import { PARALLEL } from "../geometry/tolerance";
 import { dot } from "../geometry/vec";
 import type { Fix } from "../findings/finding";
+import type { Setup } from "../job/schema";
 import { showLength } from "../number";
 import type { CheckContext, SetupFinding } from "./finding";
+import type { Direction } from "./reach";
 import type { Routing, RowAccess } from "./routing";
 import type { StandingSetup, Work } from "./setup";
 
@@ -15,18 +17,19 @@ export function routingFindings(
 ): SetupFinding[] {
   // A job that only says how it is held has no routing yet.
   if (!c.setups.some((s) => s.rows)) return [];
-  return [...leftOver(routing, setups), ...acrossTurns(work, routing, setups, c)];
+  return [...leftOver(work, routing, setups, c), ...acrossTurns(work, routing, setups, c)];
 }
 
-const leftOver = (routing: Routing, setups: StandingSetup[]): SetupFinding[] =>
+const leftOver = (work: Work, routing: Routing, setups: StandingSetup[], c: CheckContext): SetupFinding[] =>
   routing.unassigned.map((row): SetupFinding => {
     const a = accessTo(routing, row)!;
+    const fix = cutSomewhere(a, setups, c);
     const isIn = setups.some((s) => s.piece.rows.some((r) => r.number === row));
     const from = [...new Set([...a.whole, ...a.some].map((d) => d.name))].slice(0, 4).join(", ") || "nowhere";
     return {
       rule: isIn ? "row-unreachable" : "row-in-no-setup",
       setup: null,
-      place: null,
+      place: work.rows[row - 1].planes?.start?.origin ?? null,
       severity: isIn ? "stop" : "caution",
       row,
       rowId: a.rowId,
@@ -36,8 +39,46 @@ const leftOver = (routing: Routing, setups: StandingSetup[]): SetupFinding[] =>
         ? `row ${row} is not reached whole in its setups; it is seen from ${from}`
         : `row ${row} is in no setup; it is seen from ${from}`,
       source: "geometry: from where the row is seen",
+      ...(fix ? { fix } : {}),
     };
   });
+
+/** A row put into the setup that sees it whole, or into a further one that does; else into others besides its own. */
+export function cutSomewhere(
+  { row, rowId, whole, some }: RowAccess,
+  setups: StandingSetup[],
+  c: CheckContext,
+): Fix | null {
+  const there = setups.find((s) => whole.some((d) => dot(d.up, s.frame.normal) > PARALLEL));
+  const without = c.setups.map((s) => ({ ...s, rows: (s.rows ?? []).filter((id) => id !== rowId) }));
+  if (there) {
+    const { op } = there.setup;
+    const list = without.map((s) => (s.op === op ? { ...s, rows: [...s.rows, rowId] } : s));
+    return { label: `row ${row} in setup ${op}`, edits: [{ edit: "setSetups", setups: list }] };
+  }
+  const from = whole.find((d) => d.side !== null);
+  if (!from?.side) return cutInMore(row, rowId, some, setups, c);
+  const op = Math.max(...c.setups.map((s) => s.op)) + STEP;
+  const further: Setup = { op, machine: "mill", up: from.side, hold: null, rows: [rowId] };
+  const label = `row ${row} in a setup ${op}, ${from.side} up`;
+  return { label, edits: [{ edit: "setSetups", setups: [...without, further] }] };
+}
+/** A row that no one setup sees whole, put into all that see some of it. */
+function cutInMore(
+  row: number,
+  rowId: string,
+  some: Direction[],
+  setups: StandingSetup[],
+  c: CheckContext,
+): Fix | null {
+  const seeing = setups.filter((s) => some.some((d) => dot(d.up, s.frame.normal) > PARALLEL)).map((s) => s.setup.op);
+  const more = c.setups.filter((s) => seeing.includes(s.op) && !s.rows?.includes(rowId)).map((s) => s.op);
+  if (!more.length) return null;
+  const list = c.setups.map((s) => (more.includes(s.op) ? { ...s, rows: [...(s.rows ?? []), rowId] } : s));
+  return { label: `row ${row} in setup ${more.join(" and ")} too`, edits: [{ edit: "setSetups", setups: list }] };
+}
+/** What op numbers are apart. */
+const STEP = 10;
 
 const accessTo = (routing: Routing, row: number): RowAccess | undefined => routing.access.find((a) => a.row === row);
 
@@ -58,7 +99,7 @@ function acrossTurns(work: Work, routing: Routing, setups: StandingSetup[], c: C
       severity: width !== null && width < 2 * cost.value ? "caution" : "note",
       value: width ?? 0,
       limit: 2 * cost.value,
-      place: null,
+      place: row.planes?.start?.origin ?? null,
       text: `balloon ${m.number}${wide} lies between setups ${m.setups.join(" and ")}; a turn-over costs ±${showLength(cost.value, c.unit)} in this shop`,
       source: cost.source,
       ...(fix ? { fix } : {}),

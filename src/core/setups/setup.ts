@@ -4,22 +4,30 @@ import type { SolidKernel } from "../engine/kernel";
 import { prepare, type Prepared } from "../engine/prepare";
 import type { EvaluatedPart } from "../evaluate/parts";
 import { fail, ok, type Result } from "../base/result";
-import { add, scale, toFrame, type Box, type Frame, type Vec3 } from "../geometry/vec";
+import { add, fromFrame, scale, toFrame, v2, type Box, type Frame, type Vec3 } from "../geometry/vec";
 import type { Datum, JobDocument, Setup } from "../job/schema";
 import type { SolvedRow } from "../engine/solve";
+import { byFigures } from "../number";
+import type { FixturePractice, Shop } from "../tables";
 
 /** What every setup is worked out from: the workpiece as it is finished, and the other parts. */
 export interface SetupsInput {
   document: JobDocument;
   parts: EvaluatedPart[];
   kernel: SolidKernel;
+  shop: Shop;
 }
 
 /** The workpiece of a job as its setups see it. */
 export interface Work extends PieceInput {
   prepared: Prepared;
   part: EvaluatedPart;
+  shop: Shop;
 }
+
+/** What fixtures are proposed with, in the figures the job is drawn in. */
+export const practiceOf = ({ part, shop }: Pick<Work, "part" | "shop">): FixturePractice =>
+  byFigures(part.job.unit, shop.fixtures);
 
 /** A setup with the piece standing in it. Lengths mm, in the job's own coordinates where nothing else is said. */
 export interface StandingSetup {
@@ -37,15 +45,21 @@ export interface StandingSetup {
   after: number;
 }
 
+/** The middle of a piece as it stands in a setup, so high over its underside: where the stage points. */
+export function middleOf({ frame, box }: Pick<StandingSetup, "frame" | "box">, high = 0): Vec3 {
+  const at = v2((box.min.x + box.max.x) / 2, (box.min.y + box.max.y) / 2);
+  return fromFrame(frame, at, -(box.min.z + high));
+}
+
 /** @returns the workpiece to be set up, or why there is none */
-export function workOf({ parts, kernel }: Pick<SetupsInput, "parts" | "kernel">): Result<Work> {
+export function workOf({ parts, kernel, shop }: Pick<SetupsInput, "parts" | "kernel" | "shop">): Result<Work> {
   const [part] = parts;
   const { solved } = part.evaluation;
   if (solved.finalKey === null) return fail(problems.noPartToSetUp());
   const prepared = prepare(part.job);
   const nameOf = (id: string) => `row ${solved.rows.find((r) => r.row.id === id)?.number ?? "?"}`;
   const { rows, finalKey } = solved;
-  return ok({ kernel, job: part.job, scope: prepared.scope, rows, finalKey, nameOf, prepared, part });
+  return ok({ kernel, job: part.job, scope: prepared.scope, rows, finalKey, nameOf, prepared, part, shop });
 }
 
 /** Every setup of a job with its piece, in order; a setup that cannot stand says why. */

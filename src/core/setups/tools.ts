@@ -9,6 +9,7 @@ import { movedFrame } from "../geometry/motion";
 import { fromFrame, sideFrame, v2, type Vec2 } from "../geometry/vec";
 import { circle, moveLoop, startOf, type Loop } from "../outline";
 import { combine, joined, offsetRegion, oriented, type Region } from "../outline/boolean";
+import { flippedLoop } from "../outline/flip";
 import { rectanglesIn, type Rectangle } from "../outline/rectangles";
 import { pathPractice } from "../tables";
 import { areaOf } from "./grip";
@@ -82,21 +83,39 @@ function withOverrun({ kernel, piece, frame, box }: Lying, region: Region, cutte
   return isOpen ? joined(region, combine(offsetRegion(region, cutter), covered, "cutout")) : region;
 }
 
+/** What a cut takes, seen from above as the piece lies; nothing where it does not come down from above or below. */
+function seenFromAbove(lying: Lying, step: BodyStep): Loop[] {
+  const frame = movedFrame(step.frame, lying.motion);
+  if (Math.abs(frame.normal.z) < PARALLEL) return [];
+  const o = fromFrame(frame, v2(0, 0));
+  const x = fromFrame(frame, v2(1, 0));
+  const turned = Math.atan2(x.y - o.y, x.x - o.x);
+  const own = footprint(step);
+  // Seen from behind it is the mirror image.
+  const loops = frame.normal.z > 0 ? own : own.map(flippedLoop);
+  return loops.map((l) => moveLoop(l, v2(o.x, o.y), frame.normal.z > 0 ? turned : turned - Math.PI));
+}
+
+const stepsOf = (row: SolvedRow): BodyStep[] =>
+  (row.placed?.step ? [row.placed.step, ...(row.placed.more ?? [])] : []).filter((s): s is BodyStep => s.op === "cut");
+
+/** Where rows go through the piece, upright as it lies, whatever setup cuts them: what a holder may be open under. */
+export const throughSeen = (lying: Lying, rows: SolvedRow[]): Region =>
+  rows
+    .filter((row) => row.state === "ok" && row.placed?.thru)
+    .flatMap((row) => stepsOf(row).flatMap((step) => seenFromAbove(lying, step)))
+    .reduce<Region>((all, l) => joined(all, oriented([l])), []);
+
 /** What rows sweep that are cut from above as the piece lies; others do not come down beside it. */
 export function sweptOver(lying: Lying, rows: SolvedRow[], part: string, cutter: number): Swept[] {
   return rows.flatMap((row) => {
     if (row.placed?.step?.op === "leave") return sweptRound(lying, row, part, cutter);
-    const steps = row.placed?.step ? [row.placed.step, ...(row.placed.more ?? [])] : [];
-    return steps.flatMap((step): Swept[] => {
-      if (step.op !== "cut") return [];
+    return stepsOf(row).flatMap((step): Swept[] => {
       const frame = movedFrame(step.frame, lying.motion);
-      const loops = frame.normal.z > PARALLEL ? footprint(step) : [];
-      if (!loops.length) return [];
-      const o = fromFrame(frame, v2(0, 0));
-      const x = fromFrame(frame, v2(1, 0));
-      const seen = loops.map((l) => moveLoop(l, v2(o.x, o.y), Math.atan2(x.y - o.y, x.x - o.x)));
+      const seen = frame.normal.z > PARALLEL ? seenFromAbove(lying, step) : [];
+      if (!seen.length) return [];
       const isThrough = row.placed!.thru;
-      const deepest = o.z + levelsOfBody(step.body).low;
+      const deepest = frame.origin.z + levelsOfBody(step.body).low;
       // A cutter that comes out below goes no further than it has to.
       const low = isThrough ? Math.max(deepest, lying.box.min.z - pathPractice.breakThrough) : deepest;
       const region = seen.reduce<Region>((all, l) => joined(all, oriented([l])), []);

@@ -1,4 +1,5 @@
 import { INCH, type ByFigures, type Figures } from "../number";
+import type { FigureKind } from "./practice";
 import { table } from "./table";
 
 /** A blank of a soft jaw: length along the vise, height, thickness, and what its two screws are apart. Lengths mm. */
@@ -54,106 +55,67 @@ export const jawBlanks = table<JawBlank>({
   ],
 });
 
-/** What jaws, plates and chuck jaws are proposed with. Lengths mm. */
-export interface FixturePractice {
-  /** Room a side between piece and nest, the spacer between the jaws, wall behind and floor under a nest. */
-  clearance: number;
-  spacer: number;
-  wall: number;
-  floor: number;
-  /** Relief of a square corner. */
-  relief: number;
-  /** Nest depth as a share of the piece's height, its least, and what it and the sizes of blanks are rounded to. */
-  gripShare: number;
-  gripLeast: number;
-  /** A nest less deep than this, or less than this under the part, holds nothing. */
-  nestLeast: number;
-  step: number;
-  sizeStep: number;
-  /** Drop holes over the holes above them, on the diameter. */
-  dropOver: number;
-  /** What stands round the outermost nests of a plate, and between stations. */
-  plateMargin: number;
-  between: number;
-  /** A boss into a pocket of the underside: the least pocket it is for, mm², its room a side, how far under the floor it ends. */
-  bossLeast: number;
-  bossRoom: number;
-  bossUnder: number;
-  /** Room for a cutter beside the piece: how far it goes below the lowest cut. */
-  roomBelow: number;
-  /** From a nest to the middle of a clamp screw beside it, in screw diameters; its head, likewise: across and high. */
-  clampOff: number;
-  clampHead: number;
-  clampHigh: number;
-  /** Mounting screw, dowel. */
-  tableScrew: number;
-  dowel: number;
-  /** Chuck jaws: body over the gripped diameter, gap between jaws, what stays under the bore, room a side. */
-  chuckOver: number;
-  chuckGap: number;
-  chuckFloor: number;
-  chuckClearance: number;
+/** A figure fixtures are proposed with, in metric shops and in inch ones: mm, mm² or a share. */
+interface Proposed {
+  title: string;
+  is: FigureKind;
+  mm: number;
+  in: number;
+  /** It may be nothing. */
+  orNone?: true;
 }
+const length = (title: string, mm: number, inches: number): Proposed => ({
+  title,
+  is: "length",
+  mm,
+  in: inches * INCH,
+});
+const room = (title: string, mm: number, inches: number): Proposed => ({ ...length(title, mm, inches), orNone: true });
+const share = (title: string, both: number): Proposed => ({ title, is: "share", mm: both, in: both });
 
-/** Common practice, no source. */
-export const fixturePractice: ByFigures<FixturePractice> = {
-  mm: {
-    clearance: 0.05,
-    spacer: 4,
-    wall: 8,
-    floor: 10,
-    relief: 8,
-    gripShare: 0.22,
-    gripLeast: 3,
-    nestLeast: 0.5,
-    step: 0.5,
-    sizeStep: 5,
-    dropOver: 2,
-    plateMargin: 25,
-    between: 20,
-    bossLeast: 300,
-    bossRoom: 0.1,
-    bossUnder: 1,
-    roomBelow: 1,
-    clampOff: 1.5,
-    clampHead: 1.5,
-    clampHigh: 1,
-    tableScrew: 13,
-    dowel: 10,
-    chuckOver: 60,
-    chuckGap: 4,
-    chuckFloor: 15,
-    chuckClearance: 0.02,
-  },
-  in: {
-    clearance: 0.002 * INCH,
-    spacer: 0.125 * INCH,
-    wall: 0.3125 * INCH,
-    floor: 0.375 * INCH,
-    relief: 0.3125 * INCH,
-    gripShare: 0.22,
-    gripLeast: 0.125 * INCH,
-    nestLeast: 0.02 * INCH,
-    step: 0.01 * INCH,
-    sizeStep: 0.25 * INCH,
-    dropOver: 0.0625 * INCH,
-    plateMargin: INCH,
-    between: 0.75 * INCH,
-    bossLeast: 0.5 * INCH * INCH,
-    bossRoom: 0.004 * INCH,
-    bossUnder: 0.04 * INCH,
-    roomBelow: 0.04 * INCH,
-    clampOff: 1.5,
-    clampHead: 1.5,
-    clampHigh: 1,
-    tableScrew: 0.53125 * INCH,
-    dowel: 0.375 * INCH,
-    chuckOver: 2.5 * INCH,
-    chuckGap: 0.125 * INCH,
-    chuckFloor: 0.625 * INCH,
-    chuckClearance: 0.001 * INCH,
-  },
-};
+/** What jaws, plates and chuck jaws are proposed with; common practice, no source. */
+export const fixtureFigures = {
+  clearance: room("room a side between piece and nest", 0.05, 0.002),
+  spacer: length("spacer between the jaws", 4, 0.125),
+  wall: length("wall behind a nest", 8, 0.3125),
+  floor: length("floor under a nest", 10, 0.375),
+  relief: room("relief of a square corner, ⌀", 8, 0.3125),
+  gripShare: share("depth of a nest, × height of the piece", 0.22),
+  gripLeast: length("depth of a nest, at least", 3, 0.125),
+  nestLeast: length("depth under which a nest holds nothing", 0.5, 0.02),
+  step: length("depths are rounded to", 0.5, 0.01),
+  sizeStep: length("sizes of blanks are rounded to", 5, 0.25),
+  dropOver: room("drop holes over the holes above them, on ⌀", 2, 0.0625),
+  plateMargin: length("plate round the outermost nests", 25, 1),
+  between: room("between stations", 20, 0.75),
+  bossLeast: { title: "pocket a boss goes up into, at least", is: "area", mm: 300, in: 0.5 * INCH * INCH },
+  bossRoom: room("room a side round a boss", 0.1, 0.004),
+  bossUnder: room("a boss ends under the floor by", 1, 0.04),
+  roomBelow: room("room for a cutter below the lowest cut", 1, 0.04),
+  clampOff: share("clamp screw off the nest, × its ⌀", 1.5),
+  clampHead: share("head of a clamp screw across, × its ⌀", 1.5),
+  clampHigh: share("head of a clamp screw high, × its ⌀", 1),
+  tableScrew: length("mounting holes, ⌀", 13, 0.53125),
+  tablePitch: length("pitch of the table's own holes or slots", 50, 2),
+  dowel: length("dowels, ⌀", 10, 0.375),
+  chuckOver: length("chuck jaws over the gripped ⌀", 60, 2.5),
+  chuckGap: length("gap between chuck jaws", 4, 0.125),
+  chuckFloor: length("what stays under the bore of chuck jaws", 15, 0.625),
+  chuckClearance: room("room a side in bored jaws", 0.02, 0.001),
+} satisfies Record<string, Proposed>;
+
+/** What jaws, plates and chuck jaws are proposed with. Lengths mm, areas mm². */
+export type FixturePractice = Record<keyof typeof fixtureFigures, number>;
+
+const figuresFor = (figures: Figures): FixturePractice =>
+  Object.fromEntries(Object.entries(fixtureFigures).map(([key, f]) => [key, f[figures]])) as FixturePractice;
+
+/** The figures as they are where a shop has set none. */
+export const fixturePractice: ByFigures<FixturePractice> = { mm: figuresFor("mm"), in: figuresFor("in") };
+
+/** Where the relief of a square corner may stand: centred on it, shifted along a wall, or along the bisector. */
+export const reliefPlacements = ["corner", "wall", "bisector"] as const;
+export type ReliefPlacement = (typeof reliefPlacements)[number];
 
 /** Threads that clamp screws of fixture plates usually have; common practice, no source. */
 export const clampThreads: ByFigures<string[]> = {

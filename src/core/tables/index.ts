@@ -10,3 +10,4 @@ export * from "./shopMaterials";
 export * from "./practice";
 export * from "./morse";
 export * from "./fixtures";
+export * from "./shop";

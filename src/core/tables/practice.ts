@@ -1,51 +1,104 @@
-/**
- * Values of practice: what rules hold to and paths are planned with, each with its unit and where it is from.
- * A shop may set its own limits. Lengths mm.
- */
-interface PracticeValue {
+/** What a figure of the shop's is: it settles how it is read. */
+export type FigureKind = "length" | "area" | "share";
+
+/** A figure of practice: what it is called, its value with its unit, and where it is from. Lengths mm. */
+export interface PracticeValue {
+  title: string;
+  is: FigureKind;
   value: number;
   unit: string;
   source: string;
+  /** It may be nothing. */
+  orNone?: true;
 }
 
 const practice = "common practice";
+const share = (title: string, value: number, unit: string, source = practice): PracticeValue => ({
+  title,
+  is: "share",
+  value,
+  unit,
+  source,
+});
+const length = (title: string, value: number, unit = "", source = practice): PracticeValue => ({
+  title,
+  is: "length",
+  value,
+  unit,
+  source,
+});
 
-/** Limits the rules hold to. */
-export const defaultLimits = {
-  cornerOverCutter: { value: 1.1, unit: "× cutter radius", source: practice },
-  cornerRoom: { value: 3, unit: "× corner radius a pocket has room for, before one is proposed", source: practice },
-  depthOverCutterCaution: { value: 3, unit: "× cutter diameter", source: practice },
-  depthOverCutterLong: { value: 5, unit: "× cutter diameter", source: practice },
-  depthOverCutterStop: { value: 8, unit: "× cutter diameter", source: practice },
-  drillPeck: { value: 3, unit: "× drill diameter", source: practice },
-  drillDeep: { value: 5, unit: "× drill diameter", source: practice },
-  drillStop: { value: 10, unit: "× drill diameter", source: practice },
-  tapLeadBottoming: { value: 1, unit: "pitches", source: `${practice}: bottoming tap 1 to 2 pitches` },
-  tapLeadPlug: { value: 3, unit: "pitches", source: `${practice}: plug tap 3 to 5 pitches` },
-  threadPercentMost: { value: 80, unit: "% of thread", source: practice },
-  sawnAllowance: { value: 0.5, unit: "mm a side", source: `${practice}: a sawn face` },
-  edgeWallShare: { value: 0.5, unit: "× hole diameter", source: practice },
-  edgeWallLeast: { value: 1, unit: "mm", source: practice },
-  edgeWallMost: { value: 6, unit: "mm", source: `${practice}: beyond this a wall holds whatever the hole` },
-  thinWall: { value: 0.8, unit: "mm", source: practice },
-  thinFloor: { value: 1, unit: "mm", source: practice },
-  gripLeast: { value: 3, unit: "mm", source: practice },
-  grooveOverWidth: { value: 3, unit: "× groove width", source: practice },
-  threadRelief: { value: 2, unit: "pitches to a shoulder", source: `${practice}: 2 to 3 pitches` },
-  heightOverGrip: { value: 4, unit: "× grip", source: practice },
-  gripAreaLeast: { value: 100, unit: "mm² on both jaws", source: practice },
-  nestRoomLeast: { value: 0.01, unit: "mm a side", source: practice },
-  nestRoomMost: { value: 0.2, unit: "mm a side", source: `${practice}: more and the piece is not located` },
-  nestWall: { value: 6, unit: "mm", source: practice },
-  nestFloor: { value: 6, unit: "mm", source: practice },
-  overhangTailstock: { value: 3, unit: "× diameter", source: practice },
-  overhangSteady: { value: 8, unit: "× diameter", source: practice },
-  ringWall: { value: 0.08, unit: "× gripped diameter", source: practice },
-  jawStroke: { value: 3, unit: "mm on the radius", source: `${practice}; the chuck's own manual counts` },
-  turnOver: { value: 0.08, unit: "mm", source: "the shop's own figure for a turn-over" },
-} satisfies Record<string, PracticeValue>;
+/**
+ * Limits the rules hold to, by what they are about; a shop may set its own.
+ * Values of practice, each with its unit and where it is from. Lengths mm.
+ */
+export const limitGroups = {
+  milling: {
+    cornerOverCutter: share("corner that runs smoothly", 1.1, "× cutter radius"),
+    cornerRoom: share("room in a pocket for a larger corner", 3, "× corner radius"),
+    depthOverCutterCaution: share("depth of a pocket: caution", 3, "× cutter diameter"),
+    depthOverCutterLong: share("depth of a pocket: a long cutter", 5, "× cutter diameter"),
+    depthOverCutterStop: share("depth of a pocket: stop", 8, "× cutter diameter"),
+    sawnAllowance: length("to clean up on a sawn face", 0.5, "a side", `${practice}: a sawn face`),
+    thinWall: length("thin wall", 0.8),
+    thinFloor: length("thin floor", 1),
+  },
+  holes: {
+    drillPeck: share("drilled depth: peck", 3, "× drill diameter"),
+    drillDeep: share("drilled depth: deep pecking", 5, "× drill diameter"),
+    drillStop: share("drilled depth: stop", 10, "× drill diameter"),
+    tapLeadBottoming: share("lead of a bottoming tap", 1, "pitches", `${practice}: bottoming tap 1 to 2 pitches`),
+    tapLeadPlug: share("lead of a plug tap", 3, "pitches", `${practice}: plug tap 3 to 5 pitches`),
+    threadPercentMost: share("most of a thread", 80, "% of thread"),
+    edgeWallShare: share("wall beside a hole", 0.5, "× hole diameter"),
+    edgeWallLeast: length("wall beside a hole, at least", 1),
+    edgeWallMost: length(
+      "wall beside a hole, enough for any",
+      6,
+      "",
+      `${practice}: beyond this a wall holds whatever the hole`,
+    ),
+  },
+  turning: {
+    grooveOverWidth: share("depth of a groove", 3, "× groove width"),
+    threadRelief: share("relief of a thread at a shoulder", 2, "pitches", `${practice}: 2 to 3 pitches`),
+    overhangTailstock: share("overhang that wants a tailstock", 3, "× diameter"),
+    overhangSteady: share("overhang that wants a steady rest", 8, "× diameter"),
+    ringWall: share("wall of a ring in a chuck", 0.08, "× gripped diameter"),
+    jawStroke: length("stroke of chuck jaws", 3, "on the radius", `${practice}; the chuck's own manual counts`),
+  },
+  holding: {
+    gripLeast: length("grip, at least", 3),
+    heightOverGrip: share("height over the jaws", 4, "× grip"),
+    gripAreaLeast: {
+      title: "area that is gripped",
+      is: "area",
+      value: 100,
+      unit: "on both jaws",
+      source: practice,
+    },
+    nestRoomLeast: { ...length("room in a nest, at least", 0.01, "a side"), orNone: true },
+    nestRoomMost: length("room in a nest, at most", 0.2, "a side", `${practice}: more and the piece is not located`),
+    nestWall: length("wall behind a nest", 6),
+    nestFloor: length("floor under a nest", 6),
+    screwWall: { ...length("wall round the screws of jaws and plates", 0.5), orNone: true },
+    chipRoom: { ...length("room for chips under a drill that comes through", 3), orNone: true },
+    turnOver: { ...length("what a turn-over costs", 0.08, "", "the shop's own figure for a turn-over"), orNone: true },
+  },
+} satisfies Record<string, Record<string, PracticeValue>>;
 
-export type Limits = Record<keyof typeof defaultLimits, PracticeValue>;
+type Groups = typeof limitGroups;
+export type LimitGroup = keyof Groups;
+type LimitsOf<G extends LimitGroup> = Record<keyof Groups[G], PracticeValue>;
+export type Limits = LimitsOf<"milling"> & LimitsOf<"holes"> & LimitsOf<"turning"> & LimitsOf<"holding">;
+
+/** All limits as they are where a shop has set none. */
+export const defaultLimits: Limits = {
+  ...limitGroups.milling,
+  ...limitGroups.holes,
+  ...limitGroups.turning,
+  ...limitGroups.holding,
+};
 
 /** What paths are planned with; common practice, no source. */
 export const pathPractice = {

@@ -27,4 +27,7 @@ export const problems = problemsOf("tables", {
     message: `ISO 2768-1 gives no class ${grade} for ${size} mm`,
     expected: "a tolerance of its own",
   }),
+  noBalloonsOfAShop: () => ({ message: "a shop's figure cites no balloon", expected: "a number" }),
+  figureOutOfRange: () => ({ message: "this is out of range", expected: "a number from 0 to 100 000" }),
+  figureOfNothing: () => ({ message: "this cannot be nothing", expected: "a number over 0" }),
 });

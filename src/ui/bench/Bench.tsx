@@ -3,6 +3,7 @@ import { lazy, Suspense, useState } from "react";
 import Link from "next/link";
 import { useShallow } from "zustand/react/shallow";
 import type { Job, StoredJob } from "@/core/job";
+import type { ShopSettings } from "@/core/tables";
 import { useBench } from "../store/benchStore";
 import { ErrorFence } from "../common/ErrorFence";
 import { Readout } from "../readout/Readout";
@@ -18,9 +19,16 @@ import css from "./Bench.module.css";
 
 const Reckoner = lazy(() => import("../reckon/Reckoner").then((m) => ({ default: m.Reckoner })));
 
+interface Props {
+  id: string;
+  stored: StoredJob | null;
+  drawn: string | null;
+  shop: ShopSettings;
+}
+
 /** One job on the bench: the card on the left, the part on the stage, the readout under it. */
-export function Bench({ id, stored, drawn }: { id: string; stored: StoredJob | null; drawn: string | null }) {
-  const { job, problem } = useOpening(id, stored);
+export function Bench({ id, stored, drawn, shop }: Props) {
+  const { job, problem } = useOpening(id, stored, shop);
   const step = useBench((s) => s.step);
   useCardsFetched();
   useKeys();

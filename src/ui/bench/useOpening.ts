@@ -2,12 +2,14 @@
 import { App } from "antd";
 import { useEffect, useState } from "react";
 import type { StoredJob } from "@/core/job";
+import type { ShopSettings } from "@/core/tables";
 import { useLight } from "../common/light";
 import { showStanding, useKeepStanding } from "../engine/standing";
 import { useEngine } from "../engine/useEngine";
 import { api, Refused } from "../store/api";
 import { useBench } from "../store/benchStore";
 import { useJob } from "../store/jobStore";
+import { useShop } from "../store/shopStore";
 import { placeOf } from "../store/place";
 import { openAddressed, useAddress, useTitle } from "./useAddress";
 
@@ -47,9 +49,10 @@ function laidFor(id: string) {
 /**
  * Opens a job as long as its page stands.
  * @param stored the job as it came with the page; null where it has to be asked for
+ * @param shop the shop's figures as they came with it
  * @returns why it could not be opened, or nothing
  */
-function useStored(id: string, stored: StoredJob | null): string {
+function useStored(id: string, stored: StoredJob | null, shop: ShopSettings): string {
   const [problem, setProblem] = useState("");
   const set = useBench((s) => s.set);
   const open = useJob((s) => s.open);
@@ -61,7 +64,13 @@ function useStored(id: string, stored: StoredJob | null): string {
     // What the server kept is only quicker: without it everything is computed. The engine starts when it is there, for
     // both want the same processor.
     const shown = showStanding(id).catch(() => {});
-    const opened = (s: StoredJob) => shown.then(() => (live ? open(s) : undefined));
+    const figures = arrived ? api.shopSettings().catch(() => null) : Promise.resolve(shop);
+    const opened = async (s: StoredJob) => {
+      const [set] = await Promise.all([figures, shown]);
+      if (!live) return;
+      if (set) useShop.getState().have(set);
+      open(s);
+    };
     const read = arrived ? null : stored;
     arrived = true;
     (read ? Promise.resolve(read) : api.read(id)).then(opened, (e) => {
@@ -71,13 +80,13 @@ function useStored(id: string, stored: StoredJob | null): string {
       live = false;
       useJob.getState().close();
     };
-  }, [id, open, set, startLight, stored]);
+  }, [id, open, set, startLight, stored, shop]);
   return problem;
 }
 
 /** A job opened with all that goes on while it is: the engine, its address, the window's title. */
-export function useOpening(id: string, stored: StoredJob | null) {
-  const problem = useStored(id, stored);
+export function useOpening(id: string, stored: StoredJob | null, shop: ShopSettings) {
+  const problem = useStored(id, stored, shop);
   const isOpen = useJob((s) => s.id === id);
   const shown = useJob((s) => s.job);
   const job = isOpen ? shown : null;

@@ -3,6 +3,8 @@ import { useEffect } from "react";
 import type { Evaluated, Picture, Planned } from "@/kernel/worker";
 import { unpackStanding } from "@/core/evaluate/standing";
 import { summarise } from "@/io/summary";
+import { shopMark } from "@/core/tables";
+import { useShop } from "../store/shopStore";
 import { api } from "../store/api";
 import { useBench } from "../store/benchStore";
 import { useJob } from "../store/jobStore";
@@ -46,7 +48,8 @@ export function useKeepStanding(id: string): void {
           const { evaluated, evaluatedTurn } = useBench.getState();
           if (!standing || !evaluated || evaluatedTurn !== turn) return;
           if (useJob.getState().revision !== revision || useJob.getState().id !== id) return;
-          const query = new URLSearchParams({ revision: String(revision), engine: ENGINE });
+          const by = ENGINE + shopMark(useShop.getState().settings);
+          const query = new URLSearchParams({ revision: String(revision), engine: by });
           const body = standing.bytes as Uint8Array<ArrayBuffer>;
           // What is not kept is only slower to open, and is worked out once more for the shelf.
           return Promise.all([

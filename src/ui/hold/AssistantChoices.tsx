@@ -2,7 +2,8 @@
 import type { ReactNode } from "react";
 import { type LengthUnit, byFigures, unitOf } from "@/core/number";
 import type { FixtureKind } from "@/core/setups";
-import { clampThreads, jawBlanks } from "@/core/tables";
+import { clampThreads } from "@/core/tables";
+import { useShop } from "../store/shopStore";
 import { ChoiceBox } from "../fields/ChoiceBox";
 import { fixtures, type AssistantForm, type Chosen, type Placement } from "./wishes";
 
@@ -13,7 +14,8 @@ interface Props {
   op: number;
 }
 
-const placements: { value: Placement; label: string }[] = [
+const placements: { value: Placement | ""; label: string }[] = [
+  { value: "", label: "as the shop has it" },
   { value: "corner", label: "on the corner" },
   { value: "wall", label: "along a wall" },
   { value: "bisector", label: "on the bisector" },
@@ -31,7 +33,8 @@ const ReliefChoice = ({ form, change }: Props) => (
 const itself = (name: string) => ({ value: name, label: name });
 
 function BlankChoice({ form, change, unit }: Props) {
-  const blanks = jawBlanks.rows.filter((b) => b.unit === unitOf[unit].figures).map((b) => itself(b.name));
+  const own = useShop((s) => s.shop.jawBlanks);
+  const blanks = own.filter((b) => b.unit === unitOf[unit].figures).map((b) => itself(b.name));
   return (
     <ChoiceBox
       label="Jaw blank"

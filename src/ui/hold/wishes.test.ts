@@ -8,9 +8,10 @@ const wishes = (kind: "jaws" | "plate" | "chuck", form: Partial<AssistantForm> =
 
 describe("what an assistant is told of its form", () => {
   it("is nothing but the choices where nothing was typed", () => {
-    expect(wishes("jaws")).toEqual({ placement: "corner" });
+    expect(wishes("jaws")).toEqual({});
+    expect(wishes("jaws", { placement: "wall" })).toEqual({ placement: "wall" });
     expect(wishes("chuck")).toEqual({});
-    expect(wishes("plate")).toEqual({ placement: "corner", pitch: { x: 0, y: 0 }, stations: { x: 1, y: 1 } });
+    expect(wishes("plate")).toEqual({ pitch: { x: 0, y: 0 }, stations: { x: 1, y: 1 } });
   });
   it("is figures in millimetres, and what is no figure is not said", () => {
     const numbers = { grip: toNumberText(".125"), clearance: toNumberText("soon"), spacer: toNumberText("") };
@@ -20,7 +21,6 @@ describe("what an assistant is told of its form", () => {
     const form = { ...emptyForm, serial: true, clamps: "1/4-20" };
     const setups = [10, 20].map((op) => ({ ...document.setups[0], op }));
     expect(wishesOf(form, "plate", { ...document, setups }, job)).toEqual({
-      placement: "corner",
       pitch: { x: 0, y: 0 },
       serves: [10, 20],
       clamps: "1/4-20",

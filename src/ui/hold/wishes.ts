@@ -9,7 +9,8 @@ export type Placement = NonNullable<FixtureWishes["placement"]>;
 /** What an assistant's form holds; an empty text is left to the assistant. */
 export interface AssistantForm {
   numbers: Partial<Record<Asked, NumberText>>;
-  placement: Placement;
+  /** Empty: as the shop has it. */
+  placement: Placement | "";
   blank: string;
   stations: { x: string; y: string };
   /** One station after the other serves the setups of one piece. */
@@ -19,7 +20,7 @@ export interface AssistantForm {
 
 export const emptyForm: AssistantForm = {
   numbers: {},
-  placement: "corner",
+  placement: "",
   blank: "",
   stations: { x: "1", y: "1" },
   serial: false,
@@ -75,7 +76,7 @@ export function wishesOf(form: AssistantForm, kind: FixtureKind, document: JobDo
   const has = (chosen: Chosen) => chooses.includes(chosen);
   return {
     ...Object.fromEntries(said),
-    ...(has("placement") && { placement: form.placement }),
+    ...(has("placement") && form.placement && { placement: form.placement }),
     ...(has("blank") && form.blank && { blank: form.blank }),
     ...(has("clamps") && form.clamps && { clamps: form.clamps }),
     ...(has("stations") && {

@@ -2,7 +2,7 @@ import type { LengthUnit } from "@/core/number";
 import type { Patches } from "mutative";
 import type { Problem } from "@/core/base/result";
 import type { JobSummary, ListedJob, Print, StoredJob } from "@/core/job";
-import type { ShopMaterial } from "@/core/tables";
+import type { ShopMaterial, ShopSettings } from "@/core/tables";
 
 /** What the server said no to, in words for the user. */
 export class Refused extends Error {
@@ -73,6 +73,9 @@ export const api = {
   keepSummary: (id: string, revision: number, summary: JobSummary) =>
     call<object>(`/api/jobs/${id}/summary`, json("PUT", { revision, summary })),
   attach: (file: Blob) => attach(file),
+  shopSettings: () => call<{ settings: ShopSettings }>("/api/shop/settings").then((r) => r.settings),
+  keepShopSettings: (settings: ShopSettings, from: string) =>
+    call<{ settings: ShopSettings }>("/api/shop/settings", json("PUT", { settings, from })).then((r) => r.settings),
   shopMaterials: () => call<{ materials: ShopMaterial[] }>("/api/shop/materials").then((r) => r.materials),
   keepShopMaterials: (list: ShopMaterial[]) => call<object>("/api/shop/materials", json("PUT", list)),
   /**

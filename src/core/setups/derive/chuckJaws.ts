@@ -1,7 +1,7 @@
 import { problems } from "../problems";
 import { fail, ok, type Result } from "../../base/result";
-import { lengthText, toNumberText, byFigures } from "../../number";
-import { fixturePractice } from "../../tables";
+import { lengthText, toNumberText } from "../../number";
+import { practiceOf } from "../setup";
 import { axisOfBox, chuckGrip } from "../grip";
 import {
   baseOf,
@@ -21,13 +21,13 @@ export function deriveChuckJaws(from: DeriveFrom, op: number, wishes: FixtureWis
   if (!base.ok) return base;
   const { document, work } = from;
   const w = new Writer(document.unit);
-  const grip = gripOf(base.value, wishes.grip, document.unit);
+  const grip = gripOf(base.value, wishes.grip, work);
   if (!grip.ok) return grip;
   const { standing, piece } = base.value;
   const axis = axisOfBox(standing.frame, standing.box);
   const round = chuckGrip(work.kernel, piece, axis, standing.box.min.z, standing.box.min.z + grip.value);
   if (!round) return fail(problems.nothingRoundToGrip());
-  const { chuckOver, chuckGap, chuckFloor, chuckClearance, sizeStep } = byFigures(document.unit, fixturePractice);
+  const { chuckOver, chuckGap, chuckFloor, chuckClearance, sizeStep } = practiceOf(work);
   const name = freeName(document, wishes.name ?? "bored jaws");
   const clearance = wishes.clearance ?? chuckClearance;
   const nest = nestLines(w, "bore", base.value, work, { ...wishes, clearance, grip: grip.value });

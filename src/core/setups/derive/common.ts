@@ -6,13 +6,13 @@ import type { PartItem } from "../../outline/fromPart";
 import { shapeOfPart } from "../../engine/partShapes";
 import { CONTACT, PARALLEL } from "../../geometry/tolerance";
 import type { JobDocument, Setup } from "../../job/schema";
-import { inCallout, lengthText, saidLength, unitOf, type LengthUnit, byFigures } from "../../number";
+import { inCallout, lengthText, saidLength, unitOf, type LengthUnit } from "../../number";
 import { partName } from "../../job/parts";
 import type { EvaluatedPart } from "../../evaluate/parts";
-import { cribFor, fixturePractice } from "../../tables";
+import { cribFor, type ReliefPlacement } from "../../tables";
 import { onlyOuter, squareCorners } from "../corners";
 import { shadowOfBand } from "../../engine/shadow";
-import type { StandingSetup, Work } from "../setup";
+import { practiceOf, type StandingSetup, type Work } from "../setup";
 
 /** What an assistant asks, each with what it proposes where nothing is said. Lengths mm. */
 export interface FixtureWishes {
@@ -20,7 +20,7 @@ export interface FixtureWishes {
   grip?: number;
   clearance?: number;
   relief?: number;
-  placement?: "corner" | "wall" | "bisector";
+  placement?: ReliefPlacement;
   spacer?: number;
   across?: "x" | "y";
   blank?: string;
@@ -66,16 +66,21 @@ export function baseOf({ document, standing }: DeriveFrom, op: number): Result<B
     return fail(problems.noSetup(op), {
       expected: standing.length ? `one of ${standing.map((s) => s.setup.op).join(", ")}` : "a SETUP line",
     });
-  const { up } = found.setup;
+  return baseOn(found, document.setups);
+}
+
+/** What a piece stands on in a setup, one of these. */
+export function baseOn(standing: StandingSetup, setups: Setup[]): Result<Base> {
+  const { op, up } = standing.setup;
   if (typeof up !== "string") return fail(problems.setupAtAngle(op));
-  const at = document.setups.findIndex((s) => s.op === op);
-  const { box } = found;
+  const at = setups.findIndex((s) => s.op === op);
+  const { box } = standing;
   return ok({
-    standing: found,
+    standing,
     up,
     down: oppositeSide[up],
-    after: at > 0 ? document.setups[at - 1].op : 0,
-    piece: found.piece.before,
+    after: at > 0 ? setups[at - 1].op : 0,
+    piece: standing.piece.before,
     height: box.max.z - box.min.z,
     long: box.max.x - box.min.x,
     wide: box.max.y - box.min.y,
@@ -116,8 +121,8 @@ function roomUnder({ standing: { box, finished, piece } }: Base, least: number):
  * How deep a nest is where nothing is said: a share of the piece's height, and never all of it.
  * @param under the height something is cut down to beside the piece: what holds stays below it, where it can
  */
-export function gripOf(base: Base, wished: number | undefined, unit: LengthUnit, under = Infinity): Result<number> {
-  const { gripLeast, gripShare, nestLeast, step } = byFigures(unit, fixturePractice);
+export function gripOf(base: Base, wished: number | undefined, work: Work, under = Infinity): Result<number> {
+  const { gripLeast, gripShare, nestLeast, step } = practiceOf(work);
   const proposed = Math.max(gripLeast, Math.ceil((base.height * gripShare) / step) * step);
   const below = under > nestLeast ? under : Infinity;
   const grip = wished ?? Math.min(proposed, base.height / 2, roomUnder(base, nestLeast), below);
@@ -135,7 +140,7 @@ export function nestLines(
   work: Work,
   wishes: FixtureWishes & { grip: number },
 ): Result<string[]> {
-  const practice = byFigures(w.unit, fixturePractice);
+  const practice = practiceOf(work);
   const clearance = wishes.clearance ?? practice.clearance;
   if (clearance < 0) return fail(problems.clearanceNegative(), { path: "clearance" });
   const own = work.part.name;
@@ -146,7 +151,7 @@ export function nestLines(
   return ok([
     `OUTLINE ${w.quoted(name)}`,
     `SHADOW DEEP ${w.n(wishes.grip)} FROM ${base.down.toUpperCase()} FILLED OF ${w.quoted(own)} AFTER SETUP ${base.after}`,
-    ...(isSquare ? [`RELIEF ${w.n(relief)} ${(wishes.placement ?? "corner").toUpperCase()} OUTSIDE`] : []),
+    ...(isSquare ? [`RELIEF ${w.n(relief)} ${(wishes.placement ?? work.shop.relief).toUpperCase()} OUTSIDE`] : []),
     ...(clearance > 0 ? [`OFFSET ${w.n(clearance)}`] : []),
     "END",
   ]);
@@ -198,7 +203,7 @@ export const throughHoles = (base: Base, work: Work): ThroughHoles[] =>
  * @param deep how deep they go, as a card says it
  */
 export function dropLines(w: Writer, base: Base, work: Work, deep: string, rows?: ReadonlySet<number>): Nests {
-  const { dropOver } = byFigures(w.unit, fixturePractice);
+  const { dropOver } = practiceOf(work);
   const told = throughHoles(base, work).filter((h) => h.isTold && (rows?.has(h.row) ?? true));
   return {
     outlines: told.flatMap(({ row }) => [

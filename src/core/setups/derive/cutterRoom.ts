@@ -1,10 +1,10 @@
 import { shadowOfBand } from "../../engine/shadow";
-import { toNumberText, byFigures } from "../../number";
+import { toNumberText } from "../../number";
 import { combine, offsetRegion } from "../../outline/boolean";
-import { cribFor, fixturePractice } from "../../tables";
+import { cribFor } from "../../tables";
 import { areaOf } from "../grip";
 import { lay } from "../lying";
-import type { Work } from "../setup";
+import { practiceOf, type Work } from "../setup";
 import { sweptOver } from "../tools";
 import type { Base } from "./common";
 
@@ -49,7 +49,7 @@ export function cutterRoom(base: Base, work: Work, grip: number, clearance: numb
   const cutter = Math.max(...(job.crib ?? cribFor(job.unit)).map((c) => c.diameter));
   const low = lowestBeside(base, work, grip, clearance, cutter);
   if (!(low < grip)) return null;
-  const { nestLeast, roomBelow } = byFigures(job.unit, fixturePractice);
+  const { nestLeast, roomBelow } = practiceOf(work);
   const depth = grip - low + roomBelow;
   return grip - depth >= nestLeast ? { depth, wide: clearance + cutter } : null;
 }

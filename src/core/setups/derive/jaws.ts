@@ -1,8 +1,8 @@
 import { problems } from "../problems";
 import { fail, ok, type Result } from "../../base/result";
-import { lengthText, saidLength, toNumberText, type LengthUnit, byFigures, unitOf } from "../../number";
-import { cribFor, fixturePractice, jawBlanks, type JawBlank } from "../../tables";
-import type { Work } from "../setup";
+import { lengthText, saidLength, toNumberText, unitOf } from "../../number";
+import { cribFor, type JawBlank } from "../../tables";
+import { practiceOf, type Work } from "../setup";
 import { lowestBeside } from "./cutterRoom";
 import {
   baseOf,
@@ -18,12 +18,16 @@ import {
   type FixtureWishes,
 } from "./common";
 
+/** The shop's blanks in the figures the job is drawn in. */
+const blanksOf = ({ part, shop }: Work): JawBlank[] =>
+  shop.jawBlanks.filter((b) => b.unit === unitOf[part.job.unit].figures);
+
 /** The smallest usual blank that has a wall round the piece and a floor under it. */
-function blankFor(unit: LengthUnit, long: number, wide: number, grip: number, spacer: number): JawBlank | null {
-  const { wall, floor } = byFigures(unit, fixturePractice);
+function blankFor(work: Work, long: number, wide: number, grip: number, spacer: number): JawBlank | null {
+  const { wall, floor } = practiceOf(work);
   const fits = (b: JawBlank) =>
     b.length >= long + 2 * wall && 2 * b.thickness + spacer >= wide + 2 * wall && b.height >= grip + floor;
-  return jawBlanks.rows.find((b) => b.unit === unitOf[unit].figures && fits(b)) ?? null;
+  return blanksOf(work).find(fits) ?? null;
 }
 
 /**
@@ -36,21 +40,20 @@ export function deriveJaws(from: DeriveFrom, op: number, wishes: FixtureWishes):
   const { document, work } = from;
   const w = new Writer(document.unit);
   const under = jawsUnder(base.value, work, wishes);
-  const grip = gripOf(base.value, wishes.grip, document.unit, under);
+  const grip = gripOf(base.value, wishes.grip, work, under);
   if (!grip.ok) return grip;
-  const { floor } = byFigures(document.unit, fixturePractice);
-  const spacer = wishes.spacer ?? byFigures(document.unit, fixturePractice).spacer;
+  const { floor, spacer: usualSpacer } = practiceOf(work);
+  const spacer = wishes.spacer ?? usualSpacer;
   const across = wishes.across ?? (base.value.wide <= base.value.long ? "y" : "x");
   const [long, wide] = across === "y" ? [base.value.long, base.value.wide] : [base.value.wide, base.value.long];
   if (spacer <= 0 || spacer >= wide) return fail(problems.spacerTooWide(), { path: "spacer" });
   const blank = wishes.blank
-    ? jawBlanks.rows.find((b) => b.name === wishes.blank)
-    : blankFor(document.unit, long, wide, grip.value, spacer);
+    ? blanksOf(work).find((b) => b.name === wishes.blank)
+    : blankFor(work, long, wide, grip.value, spacer);
   if (!blank)
     return fail(problems.noJawBlank(saidLength(long), saidLength(wide)), {
       path: "blank",
-      expected: jawBlanks.rows
-        .filter((b) => b.unit === unitOf[document.unit].figures)
+      expected: blanksOf(work)
         .map((b) => b.name)
         .join(", "),
     });
@@ -87,7 +90,7 @@ export function deriveJaws(from: DeriveFrom, op: number, wishes: FixtureWishes):
 /** How high jaws may stand where rows cut beside the piece, in whatever direction: a little below the lowest. */
 function jawsUnder(base: Base, work: Work, wishes: FixtureWishes): number {
   const { unit, crib } = work.part.job;
-  const practice = byFigures(unit, fixturePractice);
+  const practice = practiceOf(work);
   const cutter = Math.min(...(crib ?? cribFor(unit)).map((c) => c.diameter));
   const low = lowestBeside(base, work, base.height / 2, wishes.clearance ?? practice.clearance, cutter);
   return low - Math.min(practice.roomBelow, low / 2);

@@ -1,12 +1,12 @@
 import { problems } from "../problems";
 import { fail, ok, type Result } from "../../base/result";
 import { PARALLEL } from "../../geometry/tolerance";
-import { saidLength, byFigures } from "../../number";
+import { saidLength } from "../../number";
 import { shapeOfPart } from "../../engine/partShapes";
 import { dot } from "../../geometry/vec";
 import { loopArea } from "../../outline";
-import { findThread, fixturePractice, readThread } from "../../tables";
-import type { Work } from "../setup";
+import { findThread, readThread, type FixturePractice } from "../../tables";
+import { practiceOf, type Work } from "../setup";
 import type { Setup } from "../../job/schema";
 import { cutterRoom, type CutterRoom } from "./cutterRoom";
 import {
@@ -69,11 +69,11 @@ function layoutOf(from: DeriveFrom, op: number, wishes: FixtureWishes): Result<L
   if (!(count.x >= 1 && count.y >= 1 && count.x * count.y <= MOST_STATIONS))
     return fail(problems.tooManyStations(MOST_STATIONS), { path: "stations" });
   const lowest = bases.reduce((a, b) => (b.height < a.height ? b : a));
-  const grip = gripOf(lowest, wishes.grip, from.document.unit);
+  const grip = gripOf(lowest, wishes.grip, from.work);
   if (!grip.ok) return grip;
   const clamp = clampOf(wishes.clamps);
   if (!clamp.ok) return clamp;
-  const practice = byFigures(from.document.unit, fixturePractice);
+  const practice = practiceOf(from.work);
   const { between, sizeStep } = practice;
   const clearance = wishes.clearance ?? practice.clearance;
   const rooms = bases.map((b) => cutterRoom(b, from.work, grip.value, clearance));
@@ -95,7 +95,7 @@ const MOST_STATIONS = 100;
 
 /** A nest a setup that is served, bosses into the piece's pockets, drop holes under its through holes. */
 function nestsOf(w: Writer, { bases, grip, rooms }: Layout, work: Work, wishes: FixtureWishes): Result<Nests> {
-  const { bossRoom } = byFigures(w.unit, fixturePractice);
+  const { bossRoom } = practiceOf(work);
   const own = w.quoted(work.part.name);
   const [outlines, cuts]: [string[], string[]] = [[], []];
   for (const [i, base] of bases.entries()) {
@@ -136,12 +136,11 @@ export function derivePlate(from: DeriveFrom, op: number, wishes: FixtureWishes)
   const { bases, count, pitch, size, grip } = layout.value;
   const nests = nestsOf(w, layout.value, work, wishes);
   if (!nests.ok) return nests;
-  const { plateMargin, floor, tableScrew, dowel, sizeStep } = byFigures(document.unit, fixturePractice);
+  const { floor, tableScrew, dowel, sizeStep } = practiceOf(work);
   const name = freeName(document, wishes.name ?? "fixture plate");
-  const long = up((count.x - 1) * pitch.x + size.x + 2 * plateMargin + 2 * tableScrew, 2 * sizeStep);
-  const wide = up((count.y - 1) * pitch.y + size.y + 2 * plateMargin, 2 * sizeStep);
+  const nested = { x: (count.x - 1) * pitch.x + size.x, y: (count.y - 1) * pitch.y + size.y };
+  const { long, wide, mounts } = plateSize(nested, practiceOf(work));
   const thick = up(grip + floor, sizeStep);
-  const edge = { x: long / 2 - tableScrew, y: wide / 2 - tableScrew };
   const stations = stationsOf(count, pitch, bases);
   const places = stations.map(
     (s) =>
@@ -152,9 +151,9 @@ export function derivePlate(from: DeriveFrom, op: number, wishes: FixtureWishes)
     ...nests.value.outlines,
     `LEAVE "plate": BLOCK ${w.n(long)} X ${w.n(wide)} X ${w.n(thick)}`,
     ...nests.value.cuts,
-    ...clampLines(w, layout.value, stations),
-    `CUT "mounting holes": 4X ⌀${w.n(tableScrew)} THRU GRID 2 2 BY ${w.n(2 * edge.x)} ${w.n(2 * edge.y)}`,
-    `CUT "dowels": 2X ⌀${w.n(dowel)} THRU LINE 2 BY ${w.n(2 * edge.x)} AT ${w.n(-edge.x)},0`,
+    ...clampLines(w, layout.value, stations, practiceOf(work)),
+    `CUT "mounting holes": 4X ⌀${w.n(tableScrew)} THRU GRID 2 2 BY ${w.n(mounts.x)} ${w.n(mounts.y)}`,
+    `CUT "dowels": 2X ⌀${w.n(dowel)} THRU LINE 2 BY ${w.n(mounts.x)} AT ${w.n(-mounts.x / 2)},0`,
     ...places,
   ];
   const ops = bases.map((b) => b.standing.setup.op);
@@ -163,10 +162,28 @@ export function derivePlate(from: DeriveFrom, op: number, wishes: FixtureWishes)
   return ok({ name, lines, setups });
 }
 
+/**
+ * A plate round its nests, with its mounting holes beside them, as far apart as whole pitches of the table.
+ * @param nested what all nests take together
+ */
+function plateSize(nested: { x: number; y: number }, practice: FixturePractice) {
+  const { plateMargin, tableScrew, tablePitch, sizeStep } = practice;
+  const mountsX = up(nested.x + 2 * plateMargin, tablePitch);
+  const wideLeast = Math.max(nested.y + 2 * plateMargin, tablePitch + 2 * tableScrew);
+  const long = up(mountsX + 2 * tableScrew, 2 * sizeStep);
+  const wide = up(wideLeast, 2 * sizeStep);
+  const mountsY = Math.max(1, Math.floor((wide - 2 * tableScrew) / tablePitch + 1e-9)) * tablePitch;
+  return { long, wide, mounts: { x: mountsX, y: mountsY } };
+}
+
 /** Tapped holes for clamps at both ends of every station, clear of what is cut round its nest. */
-function clampLines(w: Writer, { clamp, rooms, bases }: Layout, stations: Station[]): string[] {
+function clampLines(
+  w: Writer,
+  { clamp, rooms, bases }: Layout,
+  stations: Station[],
+  { clampOff }: FixturePractice,
+): string[] {
   if (!clamp) return [];
-  const { clampOff } = byFigures(w.unit, fixturePractice);
   const places = stations.flatMap(({ x, y, base }) => {
     const off = base.long / 2 + (rooms[bases.indexOf(base)]?.wide ?? 0) + clampOff * clamp.major;
     return [-off, off].map((by) => `${w.n(x + by)},${w.n(y)}`);
@@ -179,7 +196,7 @@ function clampLines(w: Writer, { clamp, rooms, bases }: Layout, stations: Statio
  * some way below its floor.
  */
 function bossesOf(base: Base, work: Work, grip: number): { row: number; height: number }[] {
-  const { bossLeast, bossUnder } = byFigures(work.part.job.unit, fixturePractice);
+  const { bossLeast, bossUnder } = practiceOf(work);
   return work.rows.flatMap((row) => {
     const step = row.placed?.step;
     const isThere = base.after > 0 && row.state === "ok" && !row.placed!.thru && row.feature?.is === "pocket";

@@ -1,15 +1,18 @@
 import { z } from "zod";
 import { answer, limitedBody, notWhole, problemsResponse } from "@/server/http";
+import { shopMark } from "@/core/tables";
+import { shopSettings } from "@/server/shop";
 import { engineAtHand, keepStanding, MOST_STANDING, readStanding } from "@/server/standing";
 
 export const dynamic = "force-dynamic";
 type Context = { params: Promise<{ id: string }> };
-const engine = engineAtHand();
-const asked = z.object({ revision: z.coerce.number().int().positive(), engine: z.string().min(1).max(64) });
+/** What stands is by one engine and by the shop's figures. */
+const engineNow = async () => engineAtHand() + shopMark(await shopSettings());
+const asked = z.object({ revision: z.coerce.number().int().positive(), engine: z.string().min(1).max(128) });
 
 export const GET = (_: Request, { params }: Context) =>
   answer(async () => {
-    const bytes = await readStanding((await params).id, engine);
+    const bytes = await readStanding((await params).id, await engineNow());
     return bytes
       ? new Response(bytes as Uint8Array<ArrayBuffer>, { headers: { "content-type": "application/octet-stream" } })
       : new Response(null, { status: 204 });
@@ -18,8 +21,14 @@ export const GET = (_: Request, { params }: Context) =>
 export const PUT = (request: Request, { params }: Context) =>
   answer(async () => {
     const read = asked.safeParse(Object.fromEntries(new URL(request.url).searchParams));
+    const engine = await engineNow();
     if (!read.success || read.data.engine !== engine)
-      return problemsResponse([{ message: "this was computed by another engine", expected: "the page, loaded anew" }]);
+      return problemsResponse([
+        {
+          message: "this was computed by another engine or by other figures of the shop",
+          expected: "the page, loaded anew",
+        },
+      ]);
     const bytes = await limitedBody(request, MOST_STANDING);
     if (!bytes) return problemsResponse([{ message: "this picture is too large to keep" }], 413);
     const cut = notWhole(request, bytes);

@@ -1,0 +1,22 @@
+import { readFile } from "node:fs/promises";
+import { fail, ok, type Result } from "@/core/base/result";
+import { shopOf, shopSettingsSchema, usualShop, type Shop } from "@/core/tables";
+
+/** The shop whose figures are asked for with `--shop FILE`; without that one that has set nothing. */
+export async function shopFrom(rest: string[]): Promise<Result<Shop>> {
+  const at = rest.indexOf("--shop");
+  if (at < 0) return ok(usualShop);
+  const file = rest[at + 1] ?? "";
+  let value: unknown;
+  try {
+    value = JSON.parse(await readFile(file, "utf8"));
+  } catch (e) {
+    return fail({
+      message: `${file}: the shop's figures cannot be read: ${e instanceof Error ? e.message : "unknown"}`,
+    });
+  }
+  const read = shopSettingsSchema.safeParse(value);
+  if (read.success) return ok(shopOf(read.data));
+  const problems = read.error.issues.map((i) => ({ message: `${file}: ${i.path.join(".")}: ${i.message}` }));
+  return { ok: false, problems };
+}
