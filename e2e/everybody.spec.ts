@@ -52,6 +52,12 @@ for (const light of ["paper", "dark"])
       await expect(page.locator("article svg").first()).toBeVisible();
       if (light === "dark") await page.getByRole("button", { name: "dark", exact: true }).click();
       await faultless(page, "shelf");
+      await page.getByRole("link", { name: "The shop’s figures" }).click();
+      await expect(page.getByRole("heading", { level: 1 })).toHaveText("The shop’s own figures");
+      await faultless(page, "the shop's figures");
+      await page.getByText("what fixtures are proposed with").click();
+      await faultless(page, "the shop's fixtures");
+      await page.goto("/");
       await page.getByRole("link", { name: "open Sensor clamp, lower half" }).click();
       await page.waitForFunction(() => performance.getEntriesByName("evaluated").length > 0);
       for (let key = 1; key <= steps.length; key++) {

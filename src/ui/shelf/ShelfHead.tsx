@@ -1,5 +1,6 @@
 "use client";
 import { Button, Input } from "antd";
+import Link from "next/link";
 import { useEffect } from "react";
 import { useLight } from "../common/light";
 import { FilePick } from "../fields/FilePick";
@@ -32,6 +33,9 @@ export function ShelfHead({ search, setSearch, importFile, make }: Props) {
         value={search}
         onChange={(e) => setSearch(e.target.value)}
       />
+      <Link href="/shop" className={css.link}>
+        The shop’s figures
+      </Link>
       <Button onClick={turn}>{light === "dark" ? "paper" : "dark"}</Button>
       <FilePick
         label="File to import"
