@@ -6,7 +6,7 @@ import { evaluateParts } from "@/core/evaluate/parts";
 import { jobOf, type JobDocument } from "@/core/job";
 import { unitOf } from "@/core/number";
 import { reliefPlacements, type Shop } from "@/core/tables";
-import { derive, proposedSetups, type FixtureKind, type FixtureWishes } from "@/core/setups";
+import { derive, proposedSetups, shoulderChoices, type FixtureKind, type FixtureWishes } from "@/core/setups";
 
 const kinds: FixtureKind[] = ["jaws", "plate", "chuck"];
 
@@ -39,6 +39,10 @@ function wishesOf(option: (name: string) => string | undefined, unit: JobDocumen
   const placement = reliefPlacements.find((p) => p === said);
   if (placement) wishes.placement = placement;
   else if (said !== undefined) bad.push("placement");
+  const ends = option("--shoulders")?.toLowerCase();
+  const shoulders = shoulderChoices.find((s) => s === ends);
+  if (shoulders) wishes.shoulders = shoulders;
+  else if (ends !== undefined) bad.push("shoulders");
   const serves = option("--setups");
   if (serves !== undefined) wishes.serves = serves.split(",").map(Number);
   const clamps = option("--clamps");
@@ -57,7 +61,7 @@ export async function derived(document: JobDocument, rest: string[], kernel: Sol
   const op = Number(option("--setup") ?? wishes?.serves?.[0] ?? 10);
   if (!kind || !out || !wishes || !Number.isInteger(op)) {
     console.error(
-      "derive FILE --jaws|--plate|--chuck --setup 10 [--grip G] [--clearance C] [--relief D] [--placement corner|wall|bisector] [--spacer S] [--across X|Y] [--stations 2x1] [--pitch 60x0] [--setups 10,20] [--clamps M6] [--name NAME] --out F.card",
+      "derive FILE --jaws|--plate|--chuck --setup 10 [--grip G] [--clearance C] [--relief D] [--placement corner|wall|bisector] [--spacer S] [--across X|Y] [--shoulders both|left|right|none] [--stations 2x1] [--pitch 60x0] [--setups 10,20] [--clamps M6] [--name NAME] --out F.card",
     );
     return 2;
   }

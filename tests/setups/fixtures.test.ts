@@ -506,3 +506,36 @@ describe("a job of many rows beside a part of many rows", () => {
     expect(setups[0].standing!.after).toBeCloseTo(400_000 - 99 * PI * 2.25 * 5, 3);
   });
 });
+
+describe("the ends of soft jaws", () => {
+  const LONG = (long: number) => [
+    `LEAVE BLOCK ${long} X 40 X 20`,
+    "SETUP 10 MILL UP TOP ROWS 1",
+    "SETUP 20 MILL UP BOTTOM ROWS 1",
+  ];
+  it.each([
+    ["both", 0],
+    ["left", 1],
+    ["right", 1],
+    ["none", 2],
+  ] as const)("with shoulders %s: %d of them milled down to the floor of the nest", async (shoulders, open) => {
+    const card = (await derivedCard(mm(...LONG(60)), "jaws", 20, { shoulders })) as string;
+    const { parts, setups } = await setUp(card);
+    const steps = parts[1].evaluation.solved.rows.filter((r) => r.row.name?.startsWith("open"));
+    expect(steps.map((r) => r.state)).toEqual(Array(open).fill("ok"));
+    // Blanks of 100 x 84 wide leave 20 beside a piece of 60; the nest's end walls go with a millimetre over the piece.
+    for (const r of steps) expect(r.removed).toBeGreaterThan(0);
+    expect(setups[1].hold!.gripArea).toBeCloseTo(2 * 60 * setups[1].hold!.grip!, 6);
+    expect(rules(setups[1].findings)).toEqual([]);
+    if (shoulders === "left") expect(steps[0].row.name).toBe("open right");
+  });
+  it("a piece longer than any blank stands out of them at both, and is gripped on their length", async () => {
+    expect(await derivedCard(mm(...LONG(260)), "jaws", 20)).toContain("no jaw blank of the shop takes");
+    const card = (await derivedCard(mm(...LONG(260)), "jaws", 20, { shoulders: "none" })) as string;
+    const { setups, parts } = await setUp(card);
+    const { min, max } = parts[1].evaluation.part!.box;
+    expect(max.x - min.x).toBeLessThan(260);
+    expect(setups[1].hold!.gripArea).toBeCloseTo(2 * (max.x - min.x) * setups[1].hold!.grip!, 6);
+    expect(rules(setups[1].findings)).toEqual([]);
+  });
+});

@@ -2,7 +2,7 @@ import { problems } from "./problems";
 import { fail, ok, type Problem, type Result } from "../base/result";
 import { valueOf } from "../engine/numbers";
 import { CONTACT } from "../geometry/tolerance";
-import { dot } from "../geometry/vec";
+import { cross, dot } from "../geometry/vec";
 import type { Holding } from "../job/holdings";
 import type { Setup } from "../job/schema";
 import type { NumberText } from "../number";
@@ -19,7 +19,7 @@ import { screwFindings } from "./screwChecks";
 import { nestDeeper } from "./fixes/holderFixes";
 import { axisOfBox, gripArea, chuckGrip } from "./grip";
 import { acrossFix, datumFindings, gripFindings, nestDepthFindings, sawnFindings, stationFindings } from "./gripChecks";
-import { holderNamed, type Lying } from "./lying";
+import { holderNamed, seenFromPiece, type Lying } from "./lying";
 import type { Reach } from "./reach";
 import { directionOf, seenIn } from "./routing";
 import type { StandingSetup, Work } from "./setup";
@@ -64,6 +64,18 @@ export const refused = (setup: Setup, problem: Problem): SetupFinding => ({
   text: `setup ${setup.op}: ${problem.message}${problem.expected ? ` (expected: ${problem.expected})` : ""}`,
   source: "geometry",
 });
+
+/** How far a pair of jaws reaches along itself, in the coordinates of what it grips. */
+function jawsAlong({ up, across }: Band, { frame, holderBox }: Lying): { from: number; to: number } {
+  const along = cross(up, across);
+  const ends = (["min", "max"] as const).flatMap((x) =>
+    (["min", "max"] as const).map((y) => {
+      const corner = seenFromPiece({ frame }, { x: holderBox[x].x, y: holderBox[y].y, z: 0 });
+      return dot(corner, along);
+    }),
+  );
+  return { from: Math.min(...ends), to: Math.max(...ends) };
+}
 
 /** How deep a piece may be gripped to hold more of it, as shares of its height. */
 const DEEPER = [0.1, 0.2, 0.3, 0.4, 0.5];
@@ -255,7 +267,9 @@ export class Checking {
     if (!grip.ok) return grip;
     const { lying, missing } = this.laidIn(hold.part);
     const { standing, work, c } = this;
-    const area = gripArea(work.kernel, standing.piece.before, this.band(hold.across, grip.value), true);
+    const plain = this.band(hold.across, grip.value);
+    const band = lying.length ? { ...plain, along: jawsAlong(plain, lying[0]) } : plain;
+    const area = gripArea(work.kernel, standing.piece.before, band, true);
     const found = [
       ...gripFindings(
         c,

@@ -197,7 +197,9 @@ function wallFindings(c: CheckContext, held: Held): (Found & { rule: string })[]
     { axis: "y" as const, wall: box.min.y - holderBox.min.y, at: { x: middle.x, y: box.min.y } },
     { axis: "y" as const, wall: holderBox.max.y - box.max.y, at: { x: middle.x, y: box.max.y } },
   ];
-  const thinnest = walls.reduce((a, b) => (b.wall < a.wall ? b : a));
+  // A piece may stand out of jaws at their ends: there it is gripped on as much as there is of them.
+  const isOpen = (end: (typeof walls)[number]) => held.holder.kind === "jaws" && end.axis === "x" && end.wall < 0;
+  const thinnest = walls.filter((end) => !isOpen(end)).reduce((a, b) => (b.wall < a.wall ? b : a));
   const { wall, axis, at } = thinnest;
   if (wall >= nestWall.value - CONTACT) return [];
   return [

@@ -28,6 +28,8 @@ export interface Band {
   /** Levels along up, in the job's own coordinates. */
   low: number;
   high: number;
+  /** How far the jaws reach along themselves, by `up` x `across`; as far as the piece where nothing is said. */
+  along?: { from: number; to: number };
 }
 
 /** The plane a jaw's face lies in, looked at from the jaw: x along the jaw, y up. */
@@ -55,7 +57,8 @@ function flatsOf(kernel: SolidKernel, key: string, band: Band): { level: number;
 
 function withinBand(region: Region, frame: Frame, face: FaceInfo, band: Band): Region {
   const { min, max } = boxInFrame(frame, face.box);
-  const strip = rectangleBetween(v2(min.x - 1, band.low), v2(max.x + 1, band.high));
+  const { from, to } = band.along ?? { from: min.x - 1, to: max.x + 1 };
+  const strip = rectangleBetween(v2(from, band.low), v2(to, band.high));
   return combine(oriented(region), [strip], "overlap");
 }
 
@@ -67,12 +70,24 @@ function touched(kernel: SolidKernel, key: string, band: Band, follows: boolean)
   return lying.reduce<Region>((all, f) => (all.length ? joined(all, f.region) : f.region), []);
 }
 
+/** The band as the other jaw sees it. */
+const seenFromBehind = ({ along, across, ...band }: Band): Band => ({
+  ...band,
+  across: scale(across, -1),
+  ...(along ? { along: { from: -along.to, to: -along.from } } : {}),
+});
+
 /** Upright rounds that jaws cut to the piece lie on, mm². */
 function roundArea(kernel: SolidKernel, key: string, band: Band): number {
   const frame: Frame = { ...jawFrame(band, 0), normal: band.up, y: band.across, origin: v3(0, 0, 0) };
+  const isBetweenJaws = (at: Vec3): boolean => {
+    const x = dot(at, frame.x);
+    return !band.along || (x > band.along.from && x < band.along.to);
+  };
   return kernel.faces(key).reduce((sum, f) => {
     if (f.surface !== "cylinder" || f.hollow || !f.axis || Math.abs(dot(f.axis.direction, band.up)) < PARALLEL)
       return sum;
+    if (!isBetweenJaws(f.axis.origin)) return sum;
     const { min, max } = boxInFrame(frame, f.box);
     const long = Math.min(max.z, band.high) - Math.max(min.z, band.low);
     return long > 0 ? sum + f.radius! * (f.sweep ?? 2 * Math.PI) * long : sum;
@@ -86,7 +101,7 @@ function roundArea(kernel: SolidKernel, key: string, band: Band): number {
  */
 export function gripArea(kernel: SolidKernel, key: string, band: Band, follows: boolean): number {
   const one = touched(kernel, key, band, follows);
-  const other = touched(kernel, key, { ...band, across: scale(band.across, -1) }, follows);
+  const other = touched(kernel, key, seenFromBehind(band), follows);
   const rounds = follows ? roundArea(kernel, key, band) : 0;
   if (!one.length || !other.length) return rounds;
   // Looked at from the other jaw it is seen the other way round.

@@ -1,7 +1,7 @@
 "use client";
 import type { ReactNode } from "react";
 import { type LengthUnit, byFigures, unitOf } from "@/core/number";
-import type { FixtureKind } from "@/core/setups";
+import type { FixtureKind, Shoulders } from "@/core/setups";
 import { clampThreads } from "@/core/tables";
 import { useShop } from "../store/shopStore";
 import { ChoiceBox } from "../fields/ChoiceBox";
@@ -79,11 +79,28 @@ const ClampChoice = ({ form, change, unit }: Props) => (
   />
 );
 
+const shoulders: { value: Shoulders; label: string }[] = [
+  { value: "both", label: "at both ends" },
+  { value: "left", label: "on the left" },
+  { value: "right", label: "on the right" },
+  { value: "none", label: "none: the nest is open" },
+];
+
+const ShoulderChoice = ({ form, change }: Props) => (
+  <ChoiceBox
+    label="Stop shoulder"
+    value={form.shoulders}
+    options={shoulders}
+    choose={(o) => change({ shoulders: o.value })}
+  />
+);
+
 const drawn: Record<Chosen, (props: Props) => ReactNode> = {
   placement: ReliefChoice,
   blank: BlankChoice,
   stations: StationChoices,
   clamps: ClampChoice,
+  shoulders: ShoulderChoice,
 };
 
 /** What is chosen besides figures, by the sort of fixture. */

@@ -1,7 +1,7 @@
 import { numberScope } from "@/core/engine/numbers";
 import type { Job, JobDocument } from "@/core/job";
 import { evaluateNumber, type NumberText } from "@/core/number";
-import type { FixtureKind, FixtureWishes } from "@/core/setups";
+import type { FixtureKind, FixtureWishes, Shoulders } from "@/core/setups";
 
 export type Asked = "grip" | "clearance" | "relief" | "spacer" | "pitchX" | "pitchY";
 export type Placement = NonNullable<FixtureWishes["placement"]>;
@@ -16,6 +16,7 @@ export interface AssistantForm {
   /** One station after the other serves the setups of one piece. */
   serial: boolean;
   clamps: string;
+  shoulders: Shoulders;
 }
 
 export const emptyForm: AssistantForm = {
@@ -25,10 +26,11 @@ export const emptyForm: AssistantForm = {
   stations: { x: "1", y: "1" },
   serial: false,
   clamps: "",
+  shoulders: "both",
 };
 
 /** What is chosen besides figures. */
-export type Chosen = "placement" | "blank" | "stations" | "clamps";
+export type Chosen = "placement" | "blank" | "stations" | "clamps" | "shoulders";
 
 interface Fixture {
   title: string;
@@ -44,7 +46,7 @@ export const fixtures: Readonly<Record<FixtureKind, Fixture>> = {
     title: "Soft jaws",
     button: "soft jaws …",
     asks: ["grip", "clearance", "spacer", "relief"],
-    chooses: ["placement", "blank"],
+    chooses: ["placement", "blank", "shoulders"],
   },
   plate: {
     title: "Fixture plate",
@@ -78,6 +80,7 @@ export function wishesOf(form: AssistantForm, kind: FixtureKind, document: JobDo
     ...Object.fromEntries(said),
     ...(has("placement") && form.placement && { placement: form.placement }),
     ...(has("blank") && form.blank && { blank: form.blank }),
+    ...(has("shoulders") && form.shoulders !== "both" && { shoulders: form.shoulders }),
     ...(has("clamps") && form.clamps && { clamps: form.clamps }),
     ...(has("stations") && {
       pitch: { x: figure("pitchX") ?? 0, y: figure("pitchY") ?? 0 },

@@ -14,6 +14,10 @@ import { onlyOuter, squareCorners } from "../corners";
 import { shadowOfBand } from "../../engine/shadow";
 import { practiceOf, type StandingSetup, type Work } from "../setup";
 
+/** The ends of a nest of jaws that have a shoulder to stop the piece. */
+export const shoulderChoices = ["both", "left", "right", "none"] as const;
+export type Shoulders = (typeof shoulderChoices)[number];
+
 /** What an assistant asks, each with what it proposes where nothing is said. Lengths mm. */
 export interface FixtureWishes {
   name?: string;
@@ -22,6 +26,8 @@ export interface FixtureWishes {
   relief?: number;
   placement?: ReliefPlacement;
   spacer?: number;
+  /** Where a nest of jaws has a shoulder along them; at both ends where nothing is said. */
+  shoulders?: Shoulders;
   across?: "x" | "y";
   blank?: string;
   stations?: { x: number; y: number };

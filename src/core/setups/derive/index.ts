@@ -10,7 +10,8 @@ import { derivePlate } from "./plate";
 import type { DerivedFixture, FixtureWishes } from "./common";
 
 export { asPart } from "./asPart";
-export type { DerivedFixture, FixtureWishes } from "./common";
+export { shoulderChoices } from "./common";
+export type { DerivedFixture, FixtureWishes, Shoulders } from "./common";
 export type FixtureKind = "jaws" | "plate" | "chuck";
 
 const assistants = { jaws: deriveJaws, plate: derivePlate, chuck: deriveChuckJaws };

@@ -16,17 +16,30 @@ import {
   type DerivedFixture,
   type DeriveFrom,
   type FixtureWishes,
+  type Shoulders,
 } from "./common";
 
 /** The shop's blanks in the figures the job is drawn in. */
 const blanksOf = ({ part, shop }: Work): JawBlank[] =>
   shop.jawBlanks.filter((b) => b.unit === unitOf[part.job.unit].figures);
 
+interface Wanted {
+  long: number;
+  wide: number;
+  grip: number;
+  spacer: number;
+  shoulders: Shoulders;
+}
+
 /** The smallest usual blank that has a wall round the piece and a floor under it. */
-function blankFor(work: Work, long: number, wide: number, grip: number, spacer: number): JawBlank | null {
+function blankFor(work: Work, { long, wide, grip, spacer, shoulders }: Wanted): JawBlank | null {
   const { wall, floor } = practiceOf(work);
+  // A piece that no shoulder stops may stand out of the jaws at that end.
+  const ends = { both: 2, left: 1, right: 1, none: 0 }[shoulders];
   const fits = (b: JawBlank) =>
-    b.length >= long + 2 * wall && 2 * b.thickness + spacer >= wide + 2 * wall && b.height >= grip + floor;
+    (ends === 0 || b.length >= long + ends * wall) &&
+    2 * b.thickness + spacer >= wide + 2 * wall &&
+    b.height >= grip + floor;
   return blanksOf(work).find(fits) ?? null;
 }
 
@@ -46,10 +59,11 @@ export function deriveJaws(from: DeriveFrom, op: number, wishes: FixtureWishes):
   const spacer = wishes.spacer ?? usualSpacer;
   const across = wishes.across ?? (base.value.wide <= base.value.long ? "y" : "x");
   const [long, wide] = across === "y" ? [base.value.long, base.value.wide] : [base.value.wide, base.value.long];
+  const shoulders = wishes.shoulders ?? "both";
   if (spacer <= 0 || spacer >= wide) return fail(problems.spacerTooWide(), { path: "spacer" });
   const blank = wishes.blank
     ? blanksOf(work).find((b) => b.name === wishes.blank)
-    : blankFor(work, long, wide, grip.value, spacer);
+    : blankFor(work, { long, wide, grip: grip.value, spacer, shoulders });
   if (!blank)
     return fail(problems.noJawBlank(saidLength(long), saidLength(wide)), {
       path: "blank",
@@ -74,6 +88,7 @@ export function deriveJaws(from: DeriveFrom, op: number, wishes: FixtureWishes):
     `LEAVE "pair": BLOCK ${w.n(blank.length)} X ${w.n(2 * blank.thickness + spacer)} X ${w.n(blank.height)}`,
     `CUT "gap": POCKET ${w.n(blank.length + 10)} X ${w.n(spacer)} THRU`,
     `CUT "nest": POCKET "nest" DEEP ${w.n(grip.value)}`,
+    ...openEnds(w, shoulders, (blank.length - long) / 2, grip.value),
     ...drops.cuts,
     `CUT "screws front": 2X ⌀${w.n(blank.screw)} DEEP ${w.n(blank.thickness)} FLAT ${screws} ${screwAt(-half)} ON FRONT`,
     `CUT "screws back": 2X ⌀${w.n(blank.screw)} DEEP ${w.n(blank.thickness)} FLAT ${screws} ${screwAt(-half)} ON BACK`,
@@ -87,6 +102,19 @@ export function deriveJaws(from: DeriveFrom, op: number, wishes: FixtureWishes):
   };
   return ok({ name, lines, setups: heldBy(document.setups, op, hold) });
 }
+/** How far an end that is open reaches over the piece, mm: nothing of its wall is left. */
+const OVER = 1;
+
+/** The ends of the jaws that have no shoulder, milled down to the floor of the nest. */
+function openEnds(w: Writer, shoulders: Shoulders, wall: number, grip: number): string[] {
+  const isStopped = (end: "left" | "right") => shoulders === "both" || shoulders === end;
+  return (["left", "right"] as const).flatMap((end) =>
+    isStopped(end) || wall <= 0
+      ? []
+      : [`CUT "open ${end}": STEP ${end.toUpperCase()} ${w.n(wall + OVER)} DEEP ${w.n(grip)}`],
+  );
+}
+
 /** How high jaws may stand where rows cut beside the piece, in whatever direction: a little below the lowest. */
 function jawsUnder(base: Base, work: Work, wishes: FixtureWishes): number {
   const { unit, crib } = work.part.job;
