@@ -17,7 +17,7 @@ import { cutterFindings, nestFindings, roomOf, standsFindings, type Held } from 
 import { chipFindings } from "./chipChecks";
 import { screwFindings } from "./screwChecks";
 import { nestDeeper } from "./fixes/holderFixes";
-import { axisOfBox, gripArea, chuckGrip } from "./grip";
+import { axisOfBox, chuckGrip, gripArea, type Band } from "./grip";
 import { acrossFix, datumFindings, gripFindings, nestDepthFindings, sawnFindings, stationFindings } from "./gripChecks";
 import { holderNamed, seenFromPiece, type Lying } from "./lying";
 import type { Reach } from "./reach";
