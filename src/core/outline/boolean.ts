@@ -241,11 +241,14 @@ export function offsetRegion(region: Region, by: number): Region {
         w = directionAt(next, 0);
       const turn = Math.atan2(u.x * w.y - u.y * w.x, u.x * w.x + u.y * w.y);
       // Turning away from the side the parallel lies on opens a gap there.
-      const opens = by > 0 ? turn > COINCIDENT || turn < -Math.PI + COINCIDENT : turn < -COINCIDENT;
+      // Where it turns right back, which way it turned is chance: the gap is there, or what it adds is left out again.
+      const isBack = Math.abs(turn) > Math.PI - COINCIDENT;
+      const opens = isBack || (by > 0 ? turn > COINCIDENT : turn < -COINCIDENT);
       if (!opens) return;
       const c = pointAt(s, 1),
         from = Math.atan2(-u.x * Math.sign(by), u.y * Math.sign(by));
-      const sweep = by > 0 && turn < 0 ? turn + 2 * Math.PI : turn;
+      const isWrongWay = by > 0 ? turn < 0 : turn > 0;
+      const sweep = isBack && isWrongWay ? turn + Math.sign(by) * 2 * Math.PI : turn;
       raw.push({ kind: "arc", centre: c, radius: d, start: from, sweep });
     });
   const crossing = index(raw),

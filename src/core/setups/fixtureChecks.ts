@@ -7,6 +7,7 @@ import type { Cutter } from "../tables";
 import { squareCorners } from "./corners";
 import { say, type CheckContext, type Found } from "./finding";
 import { fitOf, onTop, seenFromPiece, type Lying } from "./lying";
+import { areaOf } from "./grip";
 import type { EvaluatedPart } from "../evaluate/parts";
 import type { StandingSetup, Work } from "./setup";
 import { dropHole, longer, nestFreed, roomForCutter, roomSet, thicker } from "./fixes/holderFixes";
@@ -102,6 +103,9 @@ export function nestFindings(c: CheckContext, held: Held): (Found & { rule: stri
   return [...found, ...cornerFindings(c, held, shadow, mouth)];
 }
 
+/** Areas under this are what arithmetic leaves, mm². */
+const LOST = 1e-3;
+
 /**
  * Every square corner of the piece stands where a round cutter has been: the nest as the smallest cutter that reaches
  * can make it is what it looks like after growing what stands by that cutter and shrinking it again.
@@ -111,23 +115,25 @@ function cornerFindings(c: CheckContext, held: Held, shadow: Region, solid: Regi
   const reaching = held.crib.filter((t) => t.reach >= depth - CONTACT).map((t) => t.diameter / 2);
   if (!shadow.length || !solid.length) return [];
   const corners = squareCorners(shadow);
+  const untold = (why: string, source: string): (Found & { rule: string })[] =>
+    corners
+      .map(() => ({
+        rule: "relief-clears-corner",
+        severity: "caution" as const,
+        value: 0,
+        limit: corners.length,
+        place: onPiece(held, corners[0]),
+        part: held.part,
+        text: `${why}: whether the corners clear cannot be told`,
+        source,
+      }))
+      .slice(0, 1);
   if (!reaching.length)
-    return corners.length
-      ? [
-          {
-            rule: "relief-clears-corner",
-            severity: "caution",
-            value: 0,
-            limit: corners.length,
-            place: null,
-            part: held.part,
-            text: `no cutter of the crib reaches ${say(c, depth)} deep: whether the corners clear cannot be told`,
-            source: "the crib: reach of its cutters",
-          },
-        ]
-      : [];
+    return untold(`no cutter of the crib reaches ${say(c, depth)} deep`, "the crib: reach of its cutters");
   const r = Math.min(...reaching);
   const made = offsetRegion(offsetRegion(solid, r), -r);
+  // What a cutter leaves is never less than what is to stand.
+  if (areaOf(made) < areaOf(solid) - LOST) return untold("the nest's walls cannot be followed", "geometry: the nest");
   const met = corners.filter((p) => insideRegion(made, p));
   if (!met.length) return [];
   return [
