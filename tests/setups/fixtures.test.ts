@@ -455,11 +455,38 @@ describe("on pieces of many kinds", () => {
   });
   it("clamp screws stand at both ends of every station, clear of its cutter", async () => {
     const card = await derivedCard(stepped(16), "plate", 10, { grip: 6, clamps: "m6", stations: { x: 2, y: 2 } });
-    expect(card).toMatch(/CUT "clamp screws": 8X M6 THRU AT/);
-    const { setups, parts } = await setUp(card);
-    expect(setups[0].findings.filter((f) => f.rule === "clamp-screw")).toEqual([]);
-    expect(parts[1].evaluation.solved.rows.every((r) => r.state === "ok")).toBe(true);
+    expect(card).toContain('CUT "clamps 10": M6 THRU PLACES "clamps 10" MIDDLES X');
+    const clamped = async (text: string) => {
+      const { setups, parts } = await setUp(text);
+      expect(setups[0].findings.filter((f) => ["clamp-screw", "screw-met"].includes(f.rule))).toEqual([]);
+      expect(parts[1].evaluation.solved.rows.every((r) => r.state === "ok")).toBe(true);
+      const step = parts[1].evaluation.solved.rows.find((r) => r.row.name === "clamps 10")!.placed!.step;
+      const places = step?.op === "cut" ? step.places : [];
+      return { count: places.length, reach: Math.max(...places.map((p) => p.x)) };
+    };
+    const before = await clamped(card as string);
+    expect(before.count).toBe(8);
+    // A piece that becomes longer pushes them outwards, by half of what it grows.
+    const after = await clamped((card as string).replaceAll("60 X 40 X 20", "66 X 40 X 20"));
+    expect(after.count).toBe(8);
+    expect(after.reach - before.reach).toBeCloseTo(3, 6);
     expect(await derivedCard(stepped(16), "plate", 10, { clamps: "M6.5" })).toBe('"M6.5" is no thread of the table');
+  });
+  it("windows and slots that go through drop out like holes", async () => {
+    const piece = (long: number) => [
+      `LEAVE BLOCK ${long} X 70 X 20`,
+      "CUT POCKET 70 X 40 R 6 THRU",
+      "CUT SLOT 20 X 6 THRU AT 0,28",
+      "SETUP 10 MILL UP TOP ROWS 1-3",
+    ];
+    const card = (await derivedCard(mm(...piece(100)), "plate", 10)) as string;
+    const { setups, parts } = await setUp(card);
+    expect(setups[0].findings.filter((f) => f.severity === "stop")).toEqual([]);
+    const drop = parts[1].evaluation.solved.rows.find((r) => r.row.name === "drop 2")!;
+    const thick = parts[1].evaluation.part!.box.max.z - setups[0].lying[0].holderBox.min.z;
+    const nest = setups[0].lying[0].holderBox.max.z - setups[0].lying[0].box.min.z;
+    // A window of 70 x 40 with rounds of 6, a millimetre larger all round, through what is left under the nest.
+    expect(drop.removed).toBeCloseTo((72 * 42 - (4 - PI) * 49) * (thick - nest), 3);
   });
   it("a plate of one station after the other takes the piece as each setup finds it", async () => {
     const rows = [

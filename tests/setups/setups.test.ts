@@ -148,6 +148,13 @@ describe("from where rows are reached", () => {
       "row 3: all of it is reached from bottom, as from an earlier setup, but its cutter is used here",
     );
   });
+  it.each([0.5, 2, 6, 25, 100])("reaches a window with rounds of %d whole from above", async (radius) => {
+    const { routing } = await setUp(
+      mm("LEAVE BLOCK 300 X 300 X 20", `CUT POCKET 240 X 220 R ${radius} THRU`, "SETUP 10 MILL UP TOP ROWS 1-2"),
+    );
+    expect(routing!.access[1].whole.map((d) => d.name)).toEqual(["top", "bottom"]);
+    expect(routing!.unassigned).not.toContain(2);
+  });
   it("says what stands in the way: a pocket under a bridge", async () => {
     const { routing } = await setUp(
       mm("LEAVE BLOCK 60 X 40 X 20", "CUT POCKET 40 X 10 THRU ON FRONT AT 0,10", "CUT ⌀4 DEEP 3 FLAT ON FLOOR OF 3"),

@@ -2,6 +2,7 @@ export * from "./feature";
 export * from "./kind";
 export * from "./registry";
 export * from "./places";
+export { spotKinds } from "./outlineSource";
 export * from "./planeRef";
 export * from "./edges";
 export * from "./changedRow";

@@ -4,7 +4,7 @@ import { fail, ok, type Result } from "../base/result";
 import { insideRegion } from "../outline/boolean";
 import type { EvaluatedOutline } from "../outline/evaluateOutline";
 import { directionAt, pointAt, reversed } from "../outline/meet";
-import { COINCIDENT, CONTACT } from "../geometry/tolerance";
+import { COINCIDENT, CONTACT, PARALLEL } from "../geometry/tolerance";
 import { distance2, type Vec2 } from "../geometry/vec";
 import { loopArea, moveLoop, startOf, type Outline, type Segment } from "../outline";
 
@@ -100,12 +100,20 @@ export function onlyChain(name: string, source: OutlineSource | undefined, turn:
   return chain.value ? ok(chain.value) : fail(problems.outlineIsClosed(name), { path: "outline" });
 }
 
-/** Places an outline gives to a pattern: centres of its rounds or of its circles, or its corners; none twice. */
-export function spotsOf(
-  name: string,
-  of: "rounds" | "circles" | "corners",
-  source: OutlineSource | undefined,
-): Result<Vec2[]> {
+/** What of an outline gives places to a pattern; the middles of sides that look along x or y are told apart. */
+export const spotKinds = ["rounds", "circles", "corners", "middles", "middles x", "middles y"] as const;
+export type SpotKind = (typeof spotKinds)[number];
+
+/** Where a straight side of an outline has its middle, if it looks the way that is asked for. */
+function middleOf(s: Segment, of: SpotKind): Vec2[] {
+  if (s.kind !== "line") return [];
+  const d = directionAt(s, 0);
+  const looks = { "middles x": Math.abs(d.y), "middles y": Math.abs(d.x) }[of as "middles x" | "middles y"] ?? 1;
+  return looks > PARALLEL ? [pointAt(s, 0.5)] : [];
+}
+
+/** Places an outline gives to a pattern: centres, corners or middles; none twice. */
+export function spotsOf(name: string, of: SpotKind, source: OutlineSource | undefined): Result<Vec2[]> {
   const found = sound(name, source);
   if (!found.ok) return found;
   const chains = [
@@ -115,6 +123,7 @@ export function spotsOf(
   const spots = chains.flatMap(({ c, closed }) =>
     c.flatMap((s, i): Vec2[] => {
       if (of === "corners") return cornerAt(c, i, closed);
+      if (of.startsWith("middles")) return middleOf(s, of);
       const whole = s.kind === "arc" && Math.abs(s.sweep) > 2 * Math.PI - COINCIDENT;
       return s.kind === "arc" && whole === (of === "circles") ? [s.centre] : [];
     }),

@@ -2,6 +2,7 @@ import { z } from "zod";
 import { numberText, inCallout, type NumberText, type Quantity } from "../number";
 import { getPath, meaningOf, optional, type Clause, type NumberField, type Part } from "../grammar/grammar";
 import type { Reader } from "../grammar/reader";
+import { spotKinds, type SpotKind } from "./outlineSource";
 
 const point = z.strictObject({ x: numberText, y: numberText });
 export const pointZ = z.strictObject({ x: numberText, y: numberText, z: numberText.optional() });
@@ -25,11 +26,11 @@ export const pattern = z.discriminatedUnion("kind", [
     turn: numberText.optional(),
     at: point.optional(),
   }),
-  /** At what an outline has: the centres of its rounds or circles, or its corners. */
+  /** At what an outline has: the centres of its rounds or circles, its corners, the middles of its straight sides. */
   z.strictObject({
     kind: z.literal("outline"),
     outline: z.string().min(1).max(120),
-    of: z.enum(["rounds", "circles", "corners"]),
+    of: z.enum(spotKinds),
   }),
   z.strictObject({
     kind: z.literal("boltCircle"),
@@ -81,6 +82,15 @@ export const atZ: Clause = optional("at", {
 const at = (r: Reader): { at?: { x: NumberText; y: NumberText } } =>
   r.take("AT") ? { at: readPoint(r, "pattern.at") } : {};
 
+/** What of an outline gives places: `MIDDLES X` are those of sides that look along x. */
+function readSpots(r: Reader): SpotKind {
+  const of = r.takeOne(["ROUNDS", "CIRCLES", "CORNERS", "MIDDLES"] as const);
+  if (!of) return r.fail("ROUNDS, CIRCLES, CORNERS or MIDDLES");
+  if (of !== "MIDDLES") return of.toLowerCase() as SpotKind;
+  const along = r.takeOne(["X", "Y"] as const);
+  return along ? (`middles ${along.toLowerCase()}` as SpotKind) : "middles";
+}
+
 /** The pattern of a row. Without one: a single place at 0,0. */
 export const patternClause: Clause = {
   expected: "AT, GRID, LINE, ON BC or PLACES",
@@ -110,8 +120,7 @@ export const patternClause: Clause = {
       row.pattern = { kind: "line", n, by, ...turn, ...at(r) };
     } else if (r.take("PLACES")) {
       const outline = r.quoted().trim();
-      const of = r.takeOne(["ROUNDS", "CIRCLES", "CORNERS"] as const) ?? r.fail("ROUNDS, CIRCLES or CORNERS");
-      row.pattern = { kind: "outline", outline, of: of.toLowerCase() };
+      row.pattern = { kind: "outline", outline, of: readSpots(r) };
     } else {
       r.take("ON", "BC");
       const diameter = r.diameter("pattern.diameter");

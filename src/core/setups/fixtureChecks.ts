@@ -2,6 +2,7 @@ import { holdingRules } from "../findings/holding";
 import { showArea } from "../number";
 import { CONTACT } from "../geometry/tolerance";
 import type { Vec2, Vec3 } from "../geometry/vec";
+import { loopBox } from "../outline";
 import { insideRegion, offsetRegion, type Region } from "../outline/boolean";
 import type { Cutter } from "../tables";
 import { squareCorners } from "./corners";
@@ -193,9 +194,16 @@ function floorFindings(c: CheckContext, held: Held): (Found & { rule: string })[
   ];
 }
 
+/** What of a piece stands walls off: on a plate all of it, for nothing may lie over its edge; else what lies in the nest. */
+function coveredBy({ lying, holder }: Held): { min: Vec2; max: Vec2 } {
+  const fit = holder.kind === "plate" ? null : fitFor(lying);
+  return fit?.ok && fit.value.shadow.length ? loopBox(fit.value.shadow.flat()) : lying.box;
+}
+
 function wallFindings(c: CheckContext, held: Held): (Found & { rule: string })[] {
-  const { box, holderBox } = held.lying;
+  const { holderBox } = held.lying;
   const { nestWall } = c.limits;
+  const box = coveredBy(held);
   const middle = { x: (box.min.x + box.max.x) / 2, y: (box.min.y + box.max.y) / 2 };
   const walls = [
     { axis: "x" as const, wall: box.min.x - holderBox.min.x, at: { x: box.min.x, y: middle.y } },

@@ -36,6 +36,17 @@ interface Tried {
 /** How far off a face it is looked from (over the chord error of a picture), and how much it may lean away: mm, a cosine. */
 const OFF = 0.02;
 const LEAN = 1e-3;
+/**
+ * Flats are drawn with fewer chords along their rounds than the walls there: between two chords they reach over a
+ * hollow wall by this share of its radius, and by no more than this, mm.
+ */
+const CHORD_SHARE = 0.0065;
+const CHORD_MOST = 0.16;
+
+/** How far off a face a place has to lie to be clear of how its neighbours are drawn. */
+const clearOf = ({ hollow, radius }: FaceInfo): number =>
+  hollow && radius ? OFF + Math.min(CHORD_MOST, CHORD_SHARE * radius) : OFF;
+
 /** Triangles of a face that are tried; of a flat they all look the same way, of a round they go all about it. */
 const MOST_SPOTS = 12;
 
@@ -65,7 +76,7 @@ function agreeing(looks: Vec3[], flat: Vec3): Vec3[] {
 }
 
 /** Points of every face of a picture, spread over its triangles, the largest among them. */
-function spotsOf(mesh: Mesh): Map<number, Tried["spots"]> {
+function spotsOf(mesh: Mesh, faces: FaceInfo[]): Map<number, Tried["spots"]> {
   const found = new Map<number, Tried["spots"]>();
   for (const g of mesh.groups) {
     const all = Array.from({ length: g.count / 3 }, (_, t) => triangleOf(mesh, g.start + 3 * t)).filter(
@@ -79,7 +90,7 @@ function spotsOf(mesh: Mesh): Map<number, Tried["spots"]> {
     found.set(g.face, [
       ...known,
       ...spots.map(({ middle, looks }) => ({
-        at: add(middle, scale(unit(looks.reduce(add, v3(0, 0, 0))), OFF)),
+        at: add(middle, scale(unit(looks.reduce(add, v3(0, 0, 0))), clearOf(faces[g.face]))),
         looks,
       })),
     ]);
@@ -103,8 +114,8 @@ export class Reach {
   private readonly mesh: Mesh;
   constructor(kernel: SolidKernel, key: string) {
     this.mesh = kernel.mesh(key);
-    this.spots = spotsOf(this.mesh);
     this.faces = kernel.faces(key);
+    this.spots = spotsOf(this.mesh, this.faces);
   }
 
   /** The faces a row made that are still there. */

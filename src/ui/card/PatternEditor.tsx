@@ -3,7 +3,7 @@ import { Button } from "antd";
 import { Fragment, type ReactNode } from "react";
 import type { Job } from "@/core/job";
 import { toNumberText, type NumberText } from "@/core/number";
-import { kindOf, type Pattern, type RowBody } from "@/core/rows";
+import { kindOf, spotKinds, type Pattern, type RowBody } from "@/core/rows";
 import { NumberBox } from "../common/NumberBox";
 import { Bare } from "../fields/Bare";
 import { OutlineBox } from "../outline/OutlineBox";
@@ -180,7 +180,7 @@ function Points({ pattern, ...editing }: Editing & { pattern: Of<"points"> }) {
   );
 }
 
-const placesOfOutline = ["rounds", "circles", "corners"].map((of) => ({ value: of, label: of }));
+const placesOfOutline = spotKinds.map((of) => ({ value: of, label: of }));
 
 const OutlinePlaces = ({ pattern, setBody }: { pattern: Of<"outline">; setBody: SetBody }) => (
   <>

@@ -5,6 +5,7 @@ import type { Reader } from "../../grammar/reader";
 import type { Result } from "../../base/result";
 import type { Made } from "../chains";
 import { arc } from "./arc";
+import { box } from "./box";
 import { breakLine } from "./break";
 import { circle } from "./circle";
 import { combine } from "./combine";
@@ -52,6 +53,7 @@ const lines = [
   segment,
   text,
   offset,
+  box,
   mirror,
   repeat,
   use,
@@ -84,6 +86,7 @@ export const outlineItem = z.discriminatedUnion("item", [
   segment.schema,
   text.schema,
   offset.schema,
+  box.schema,
   mirror.schema,
   repeat.schema,
   use.schema,

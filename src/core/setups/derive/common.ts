@@ -183,43 +183,47 @@ export function lyingFrame(base: Base, work: Work) {
   return { origin, normal: down, x: frame.x, y: { x: -frame.y.x, y: -frame.y.y, z: -frame.y.z } };
 }
 
-/** A row of through holes: its largest radius where it comes out, and whether the edges of its mouths tell where they are. */
-export interface ThroughHoles {
+/** A row that goes through: its largest radius where holes come out, null where it is a window or a slot. */
+interface Through {
   row: number;
-  radius: number;
-  isTold: boolean;
+  radius: number | null;
 }
 
-/** Rows of through holes of the finished piece along a setup's way. */
-export const throughHoles = (base: Base, work: Work): ThroughHoles[] =>
-  work.rows.flatMap((row) => {
+/** Rows of the finished piece that go through it along a setup's way, where the edges of their mouths tell where. */
+const throughRows = (base: Base, work: Work): Through[] =>
+  work.rows.flatMap((row): Through[] => {
     const step = row.placed?.step;
-    if (row.state !== "ok" || !row.placed?.thru || step?.op !== "cut" || step.body.body !== "revolved") return [];
+    if (row.state !== "ok" || !row.placed?.thru || step?.op !== "cut") return [];
     if (Math.abs(dot(step.frame.normal, base.standing.frame.normal)) < PARALLEL) return [];
-    const { profile } = step.body;
     const mouth: PartItem = { item: "edges", edges: "mouthOf", row: row.row.id };
     const told = shapeOfPart(mouth, work.kernel, work.rows, work.nameOf);
-    const isTold = told.ok && told.value.some((l) => l.length === 1 && l[0].kind === "arc");
-    return [{ row: row.number, radius: profile[profile.length - 1].r, isTold }];
+    if (!told.ok || !told.value.length) return [];
+    const { body } = step;
+    if (body.body === "prism") return [{ row: row.number, radius: null }];
+    if (body.body !== "revolved" || !told.value.some((l) => l.length === 1 && l[0].kind === "arc")) return [];
+    return [{ row: row.number, radius: body.profile[body.profile.length - 1].r }];
   });
 
 /**
- * Lines of the holes that drop out under a piece's through holes, larger than those; where the mouths are no whole
- * circles nothing is proposed: that it is missing is remarked.
+ * Lines of what drops out under a piece's through holes, windows and slots, larger than those; where the mouths tell
+ * nothing, nothing is proposed: that it is missing is remarked.
  * @param deep how deep they go, as a card says it
  */
 export function dropLines(w: Writer, base: Base, work: Work, deep: string, rows?: ReadonlySet<number>): Nests {
   const { dropOver } = practiceOf(work);
-  const told = throughHoles(base, work).filter((h) => h.isTold && (rows?.has(h.row) ?? true));
+  const told = throughRows(base, work).filter((h) => rows?.has(h.row) ?? true);
+  const larger = (radius: number | null) => (radius === null && dropOver > 0 ? [`OFFSET ${w.n(dropOver / 2)}`] : []);
   return {
-    outlines: told.flatMap(({ row }) => [
+    outlines: told.flatMap(({ row, radius }) => [
       `OUTLINE "under ${row}"`,
       `EDGES MOUTH OF ${w.quoted(work.part.name)} ROW ${row}`,
+      ...larger(radius),
       "END",
     ]),
-    cuts: told.map(
-      ({ row, radius }) =>
-        `CUT "drop holes ${row}": ⌀${w.n(2 * radius + dropOver)} ${deep} PLACES "under ${row}" CIRCLES`,
+    cuts: told.map(({ row, radius }) =>
+      radius === null
+        ? `CUT "drop ${row}": POCKET "under ${row}" ${deep}`
+        : `CUT "drop holes ${row}": ⌀${w.n(2 * radius + dropOver)} ${deep} PLACES "under ${row}" CIRCLES`,
     ),
   };
 }

@@ -4,7 +4,8 @@ import { PARALLEL } from "../../geometry/tolerance";
 import { saidLength } from "../../number";
 import { shapeOfPart } from "../../engine/partShapes";
 import { dot } from "../../geometry/vec";
-import { loopArea } from "../../outline";
+import { loopArea, loopBox } from "../../outline";
+import { shadowOfBand } from "../../engine/shadow";
 import { findThread, readThread, type FixturePractice } from "../../tables";
 import { practiceOf, type Work } from "../setup";
 import type { Setup } from "../../job/schema";
@@ -14,6 +15,7 @@ import {
   dropLines,
   freeName,
   gripOf,
+  lyingFrame,
   nestLines,
   Writer,
   type Base,
@@ -146,12 +148,14 @@ export function derivePlate(from: DeriveFrom, op: number, wishes: FixtureWishes)
     (s) =>
       `PLACE ${w.quoted(work.part.name)} IN ${w.quoted(name)} AT ${w.n(s.x)},${w.n(s.y)},${w.n(thick - grip)} UP ${s.base.up.toUpperCase()} MIDDLE AFTER SETUP ${s.base.after}`,
   );
+  const clamps = clampLines(w, layout.value, work);
   const lines = [
     `PART ${w.quoted(name)} PLATE`,
     ...nests.value.outlines,
+    ...clamps.outlines,
     `LEAVE "plate": BLOCK ${w.n(long)} X ${w.n(wide)} X ${w.n(thick)}`,
     ...nests.value.cuts,
-    ...clampLines(w, layout.value, stations, practiceOf(work)),
+    ...clamps.cuts,
     `CUT "mounting holes": 4X ⌀${w.n(tableScrew)} THRU GRID 2 2 BY ${w.n(mounts.x)} ${w.n(mounts.y)}`,
     `CUT "dowels": 2X ⌀${w.n(dowel)} THRU LINE 2 BY ${w.n(mounts.x)} AT ${w.n(-mounts.x / 2)},0`,
     ...places,
@@ -176,19 +180,34 @@ function plateSize(nested: { x: number; y: number }, practice: FixturePractice) 
   return { long, wide, mounts: { x: mountsX, y: mountsY } };
 }
 
-/** Tapped holes for clamps at both ends of every station, clear of what is cut round its nest. */
-function clampLines(
-  w: Writer,
-  { clamp, rooms, bases }: Layout,
-  stations: Station[],
-  { clampOff }: FixturePractice,
-): string[] {
-  if (!clamp) return [];
-  const places = stations.flatMap(({ x, y, base }) => {
-    const off = base.long / 2 + (rooms[bases.indexOf(base)]?.wide ?? 0) + clampOff * clamp.major;
-    return [-off, off].map((by) => `${w.n(x + by)},${w.n(y)}`);
+/** How far a piece hangs over what of it lies in the nest, along x. */
+function hangsOver(base: Base, work: Work, grip: number): number {
+  const shadow = shadowOfBand(work.kernel, base.piece, lyingFrame(base, work), 0, grip);
+  if (!shadow.ok || !shadow.value.length) return 0;
+  const { min, max } = loopBox(shadow.value.flat());
+  const { box } = base.standing;
+  return Math.max(0, min.x - box.min.x, box.max.x - max.x);
+}
+
+/** Tapped holes for clamps at both ends of every station, clear of what is cut round its nest; they follow the piece. */
+function clampLines(w: Writer, { clamp, rooms, bases, grip }: Layout, work: Work): Nests {
+  if (!clamp) return { outlines: [], cuts: [] };
+  const { clampOff } = practiceOf(work);
+  const own = w.quoted(work.part.name);
+  const each = bases.map((base, i) => {
+    const name = w.quoted(`clamps ${base.standing.setup.op}`);
+    const off = (rooms[i]?.wide ?? 0) + clampOff * clamp.major + hangsOver(base, work, grip);
+    return {
+      outlines: [
+        `OUTLINE ${name}`,
+        `SHADOW DEEP ${w.n(grip)} FROM ${base.down.toUpperCase()} FILLED OF ${own} AFTER SETUP ${base.after}`,
+        `BOX BY ${w.n(off)} X 0`,
+        "END",
+      ],
+      cut: `CUT ${name}: ${clamp.thread} THRU PLACES ${name} MIDDLES X`,
+    };
   });
-  return [`CUT "clamp screws": ${places.length}X ${clamp.thread} THRU AT ${places.join(" ")}`];
+  return { outlines: each.flatMap((e) => e.outlines), cuts: each.map((e) => e.cut) };
 }
 
 /**
