@@ -138,19 +138,7 @@ try {
   await settled();
   await shot("outline");
   await open("Counterweight");
-  await page
-    .getByRole("group", { name: "Outlines" })
-    .getByRole("button", { name: /^half profile/ })
-    .click();
-  await wait(700);
-  await page.getByLabel("Next line of the outline").fill("DISTANCE 1 5 61");
-  await page.keyboard.press("Enter");
-  await wait(1200);
-  await shot("outline-conflict");
-  await page.keyboard.press("Control+z");
-  await page.getByRole("button", { name: "back to the route card" }).click();
   await page.getByRole("button", { name: "Pictorial" }).click();
-  // A moment for the undo to be taken up; then all of it is worked out.
   await wait(1500);
   await settled();
   await wait(2500);
@@ -168,6 +156,11 @@ try {
   await page.getByRole("button", { name: "dark" }).click();
   await wait(1000);
   await shot("dark");
+  await page.getByRole("button", { name: "paper" }).click();
+  await page.goto(`${base}/shop`);
+  await page.getByText("what fixtures are proposed with").click();
+  await wait(800);
+  await shot("shop");
 } finally {
   await browser.close();
   server.kill("SIGTERM");
