@@ -85,6 +85,7 @@ const cases: [rule: string, label: string, card: string][] = [
   ["goes-in-from-above", "cut the nest free", inJaws(["RECTANGLE 59 X 41"])],
   ["nest-clearance", "cut the nest free", inJaws(["RECTANGLE 60 X 40", "RELIEF 8 CORNER ALL"])],
   ["nest-clearance", "room 0.05 a side", inJaws(follows("RELIEF 8 CORNER OUTSIDE", "OFFSET .5"))],
+  ["nest-clearance", "room 0.05 a side", inJaws(follows("RELIEF 8 CORNER OUTSIDE", "OFFSET 6"))],
   ["relief-clears-corner", "cut the nest free", inJaws(["RECTANGLE 60.1 X 40.1"])],
   ["nest-depth", "grip 6", inJaws(relieved, 6)],
   ["nest-wall", "6.00 longer", inJaws(relieved, 5, [46, 30])],

@@ -295,6 +295,8 @@ describe("what is refused by the assistants", () => {
     ["jaws", 20, { grip: -1 }, "the grip is nothing"],
     ["jaws", 20, { spacer: 60 }, "spacer"],
     ["jaws", 20, { clearance: -1 }, "less than nothing"],
+    ["jaws", 20, { clearance: 50 }, "no jaw blank of the shop takes a nest of"],
+    ["jaws", 20, { relief: 500 }, "no jaw blank of the shop takes a nest of"],
     ["jaws", 40, {}, "there is no setup 40"],
     ["plate", 20, { stations: { x: 2, y: 1 }, pitch: { x: 30, y: 0 } }, "smaller than the nest"],
     ["chuck", 20, {}, "nothing round"],

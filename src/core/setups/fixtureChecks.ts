@@ -46,6 +46,9 @@ export function roomOf(lying: Lying): number | null {
   return fit.value.meets === 0 ? fit.value.room : 0;
 }
 
+/** Room of this much and more is no nest, mm. */
+const FAR_OFF = 4;
+
 /** Goes in from above, with room all round and corners that clear. */
 export function nestFindings(c: CheckContext, held: Held): (Found & { rule: string })[] {
   const fit = fitFor(held.lying);
@@ -89,15 +92,18 @@ export function nestFindings(c: CheckContext, held: Held): (Found & { rule: stri
       source: least.source,
       fix: nestFreed(c, held),
     });
-  if (meets === 0 && room < 4 && room > most.value + CONTACT)
+  // On a plate a piece may lie without a nest; jaws that stand so far off hold nothing.
+  const isFarOff = room >= FAR_OFF;
+  const isInJaws = held.holder.kind !== "plate";
+  if (meets === 0 && room > most.value + CONTACT && (isInJaws || !isFarOff))
     found.push({
       rule: "nest-clearance",
-      severity: "caution",
-      value: room,
+      severity: isFarOff ? "stop" : "caution",
+      value: Math.min(room, FAR_OFF),
       limit: most.value,
       place: inMiddle(held),
       part: held.part,
-      text: `${say(c, room)} of room round the piece: it is not located`,
+      text: `${say(c, Math.min(room, FAR_OFF))} of room${isFarOff ? " and more" : ""} round the piece: it is not ${isFarOff ? "held" : "located"}`,
       source: most.source,
       fix: roomSet(c, held),
     });

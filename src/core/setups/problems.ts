@@ -38,7 +38,7 @@ export const problems = problemsOf("setups", {
     expected: "a spacer over 0 and under the width of the piece",
   }),
   noJawBlank: (long: string, wide: string) => ({
-    message: `no jaw blank of the shop takes a piece of ${long} x ${wide}`,
+    message: `no jaw blank of the shop takes a nest of ${long} x ${wide}`,
   }),
   notAThread: (text: string) => ({ message: `"${text}" is no thread of the table`, expected: "M6, or 1/4-20 UNC-2B" }),
   tooManyStations: (most: number) => ({ message: "that many stations are none", expected: `1x1 to ${most} in all` }),

@@ -1,5 +1,4 @@
 "use client";
-import Link from "next/link";
 import type { Job } from "@/core/job";
 import { stepName, steps, useBench } from "../store/benchStore";
 import { useJob } from "../store/jobStore";
@@ -7,6 +6,7 @@ import { HeadTools } from "./HeadTools";
 import { PartChoice } from "./PartChoice";
 import { stepNote } from "./stepNotes";
 import css from "./Bench.module.css";
+import { Mark } from "../common/Mark";
 import { Bare } from "../fields/Bare";
 import { TextField } from "../fields/TextField";
 import { useShallow } from "zustand/react/shallow";
@@ -19,10 +19,9 @@ export function Head({ job }: { job: Job }) {
   return (
     <header className={css.head}>
       <div className={css.block}>
-        <Link className={css.mark} href="/" title="back to the shelf">
-          <i />
-          SGORBIA
-        </Link>
+        <div className={css.mark}>
+          <Mark leadsBack />
+        </div>
         <label style={{ width: 144 }}>
           <span className="lab">Job</span>
           <HeadField

@@ -2,6 +2,7 @@
 import { Button, Input } from "antd";
 import Link from "next/link";
 import { useEffect } from "react";
+import { Mark } from "../common/Mark";
 import { useLight } from "../common/light";
 import { FilePick } from "../fields/FilePick";
 import css from "./Shelf.module.css";
@@ -19,10 +20,7 @@ export function ShelfHead({ search, setSearch, importFile, make }: Props) {
   useEffect(start, [start]);
   return (
     <header className={css.head}>
-      <span className={css.mark}>
-        <i />
-        SGORBIA
-      </span>
+      <Mark />
       <span className={css.say}>from a print to checked geometry, before programming</span>
       <Input
         className={css.search}

@@ -1,6 +1,5 @@
 "use client";
 import { Button, Segmented } from "antd";
-import Link from "next/link";
 import { useEffect, useState } from "react";
 import type { Figures } from "@/core/number";
 import {
@@ -15,6 +14,7 @@ import {
   type ShopSettings,
 } from "@/core/tables";
 import { useLight } from "../common/light";
+import { Mark } from "../common/Mark";
 import { Section } from "../common/Section";
 import { ChoiceBox } from "../fields/ChoiceBox";
 import { FigureTable, type FigureLine } from "./FigureTable";
@@ -111,10 +111,7 @@ interface HeadProps {
 function Head({ shop, figures, setFigures }: HeadProps) {
   return (
     <header className={css.head}>
-      <Link className={css.mark} href="/" title="back to the shelf">
-        <i />
-        SGORBIA
-      </Link>
+      <Mark leadsBack />
       <span role="status" className={css.state}>
         {kept[shop.keeping]}
       </span>

@@ -61,11 +61,12 @@ export function deriveJaws(from: DeriveFrom, op: number, wishes: FixtureWishes):
   const [long, wide] = across === "y" ? [base.value.long, base.value.wide] : [base.value.wide, base.value.long];
   const shoulders = wishes.shoulders ?? "both";
   if (spacer <= 0 || spacer >= wide) return fail(problems.spacerTooWide(), { path: "spacer" });
+  const more = roundNest(work, wishes);
   const blank = wishes.blank
     ? blanksOf(work).find((b) => b.name === wishes.blank)
-    : blankFor(work, { long, wide, grip: grip.value, spacer, shoulders });
+    : blankFor(work, { long: long + more, wide: wide + more, grip: grip.value, spacer, shoulders });
   if (!blank)
-    return fail(problems.noJawBlank(saidLength(long), saidLength(wide)), {
+    return fail(problems.noJawBlank(saidLength(long + more), saidLength(wide + more)), {
       path: "blank",
       expected: blanksOf(work)
         .map((b) => b.name)
@@ -102,6 +103,12 @@ export function deriveJaws(from: DeriveFrom, op: number, wishes: FixtureWishes):
   };
   return ok({ name, lines, setups: heldBy(document.setups, op, hold) });
 }
+/** What a nest is larger than its piece, where more is wished than is usual. */
+function roundNest(work: Work, { clearance, relief }: FixtureWishes): number {
+  const usual = practiceOf(work);
+  return 2 * (clearance ?? usual.clearance) + Math.max(0, (relief ?? usual.relief) - usual.relief);
+}
+
 /** How far an end that is open reaches over the piece, mm: nothing of its wall is left. */
 const OVER = 1;
 
