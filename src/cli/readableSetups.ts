@@ -12,6 +12,9 @@ const words = (s: EvaluatedSetup, unit: LengthUnit): string => {
   return `setup ${s.setup.op}, ${s.setup.machine}: ${how}; rows ${rows}`;
 };
 
+const remark = ({ severity, text, source, fix }: EvaluatedSetups["findings"][number]): string =>
+  `${severity}: ${text} (${source})${fix ? ` [fix: ${fix.label}]` : ""}`;
+
 /** Setups in words, with their remarks; nothing where there are none. */
 export function readableSetups({ setups, routing, findings }: EvaluatedSetups, unit: LengthUnit): string {
   if (!setups.length) return "";
@@ -19,9 +22,9 @@ export function readableSetups({ setups, routing, findings }: EvaluatedSetups, u
     ...setups.flatMap((s) => [
       words(s, unit),
       ...(s.standing ? [`     ${s.standing.datumWords}`] : []),
-      ...s.findings.map((f) => `     ${f.severity}: ${f.text} (${f.source})${f.fix ? ` [fix: ${f.fix.label}]` : ""}`),
+      ...s.findings.map((f) => `     ${remark(f)}`),
     ]),
-    ...findings.filter((f) => !setups.some((s) => s.findings.includes(f))).map((f) => `  ${f.severity}: ${f.text}`),
+    ...findings.filter((f) => !setups.some((s) => s.findings.includes(f))).map((f) => `  ${remark(f)}`),
     ...(routing?.proposed.length
       ? [
           `proposed: ${routing.proposed.map((p) => `${p.op} ${p.direction.name} up, rows ${p.rows.join(" ")}`).join("; ")}`,

@@ -92,6 +92,8 @@ const cases: [rule: string, label: string, card: string][] = [
   ["nest-floor", "4.00 thicker", inJaws(relieved, 5, [80, 7])],
   ["screw-met", "put them lower", inJaws(relieved, 5, [80, 19])],
   ["drop-hole", "drop holes under it", onPlate(["CUT ⌀6 THRU ON BOTTOM"])],
+  // Dimensioned from the top, drilled from the bottom all the same.
+  ["drop-hole", "drop holes under it", onPlate(["CUT ⌀6 THRU"])],
   ["chip-room", "make the hole deeper", onPlate(["CUT ⌀6 THRU ON BOTTOM"], [...nested, "CUT ⌀8 DEEP 8 FLAT"])],
   ["cut-into-jaw", "room for the cutter, 3.00 deep", onPlate(["CUT STEP LEFT 3 DEEP 17 ON BOTTOM"])],
   [

@@ -112,10 +112,12 @@ export function sweptOver(lying: Lying, rows: SolvedRow[], part: string, cutter:
     if (row.placed?.step?.op === "leave") return sweptRound(lying, row, part, cutter);
     return stepsOf(row).flatMap((step): Swept[] => {
       const frame = movedFrame(step.frame, lying.motion);
-      const seen = frame.normal.z > PARALLEL ? seenFromAbove(lying, step) : [];
-      if (!seen.length) return [];
       const isThrough = row.placed!.thru;
-      const deepest = frame.origin.z + levelsOfBody(step.body).low;
+      // What goes through is cut from either side, whichever it is dimensioned from.
+      const comesDown = frame.normal.z > PARALLEL || isThrough;
+      const seen = comesDown ? seenFromAbove(lying, step) : [];
+      if (!seen.length) return [];
+      const deepest = frame.normal.z > PARALLEL ? frame.origin.z + levelsOfBody(step.body).low : -Infinity;
       // A cutter that comes out below goes no further than it has to.
       const low = isThrough ? Math.max(deepest, lying.box.min.z - pathPractice.breakThrough) : deepest;
       const region = seen.reduce<Region>((all, l) => joined(all, oriented([l])), []);
