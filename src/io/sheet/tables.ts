@@ -2,7 +2,8 @@ import { writeBalloonText } from "@/core/callout";
 import { placesInSpace } from "@/core/engine/places";
 import type { SolvedRow } from "@/core/engine/solve";
 import { toFrame, type Frame, type Vec3 } from "@/core/geometry/vec";
-import type { Balloon, Job } from "@/core/job/schema";
+import type { Balloon, Job, Setup } from "@/core/job/schema";
+import { angleOnLathe, onLathe } from "@/core/setups/lathe";
 import type { LedgerEntry } from "@/core/print/ledger";
 import { showLength, type LengthUnit } from "@/core/number";
 import type { Feature } from "@/core/rows";
@@ -38,15 +39,21 @@ export function tablesBelow(s: SheetJob): Piece[] {
   ];
 }
 
+interface SetupTables {
+  setup: Setup;
+  rows: SolvedRow[];
+  datum: Frame;
+  ledger: LedgerEntry[];
+  marked: number[];
+}
+
 /**
  * What is measured in one setup: its holes from its own datum, and the dimensions of the print its rows are made from.
  * @param marked balloons that span a turn-over
  */
-export function tablesOfSetup(
-  job: Job,
-  { rows, datum, ledger, marked }: { rows: SolvedRow[]; datum: Frame; ledger: LedgerEntry[]; marked: number[] },
-): Piece[] {
-  const holes = holeLines(rows, job.unit, (p) => toFrame(datum, p));
+export function tablesOfSetup(job: Job, { setup, rows, datum, ledger, marked }: SetupTables): Piece[] {
+  const isTurned = setup.machine === "lathe";
+  const holes = holeLines(rows, job.unit, (p) => toFrame(datum, p), isTurned ? turnedFigures : placeFigures);
   const cited = new Set(rows.flatMap((r) => r.numbers.flatMap((n) => n.value?.cites ?? [])));
   const balloons = job.balloons.filter((b) => cited.has(b.number));
   const dimensions = ledgerLines(job, balloons, ledger, new Set(marked));
@@ -56,7 +63,10 @@ export function tablesOfSetup(
       columns: [
         {
           width: "*",
-          stack: [label("Holes from this setup's datum"), ...table(["*", 46, 46, 46, 84], HOLE_HEAD, holes)],
+          stack: [
+            label("Holes from this setup's datum"),
+            ...table(["*", 46, 46, 46, 84], isTurned ? TURNED_HEAD : HOLE_HEAD, holes),
+          ],
         },
         { width: 14, text: "" },
         {
@@ -70,6 +80,8 @@ export function tablesOfSetup(
 
 const right = { alignment: "right" };
 const HOLE_HEAD = [label("Row"), label("X", right), label("Y", right), label("Z", right), label("Hole", right)];
+/** On a lathe a place is a diameter, an angle about the axis, and how far along it. */
+const TURNED_HEAD = [label("Row"), label("X ⌀", right), label("Angle", right), label("Z", right), label("Hole", right)];
 const LEDGER_HEAD = [label("No."), label("Dimension"), label("Limits", right), label("Proof", right)];
 
 function table(widths: (string | number)[], head: Piece[], lines: Piece[][]): Piece[] {
@@ -82,16 +94,30 @@ function table(widths: (string | number)[], head: Piece[], lines: Piece[][]): Pi
   ];
 }
 
+/** A place in figures, three of them. */
+type PlaceFigures = (place: Vec3, unit: LengthUnit) => string[];
+const placeFigures: PlaceFigures = (p, unit) => [p.x, p.y, p.z].map((v) => showLength(v, unit));
+const turnedFigures: PlaceFigures = (p, unit) => {
+  const { x, z } = onLathe(p);
+  const angle = angleOnLathe(p);
+  return [showLength(x, unit), angle === null ? "" : `${((angle * 180) / Math.PI).toFixed(2)}°`, showLength(z, unit)];
+};
+
 /** @param seen where a place of the job lies from the sheet's datum */
-function holeLines(rows: SolvedRow[], unit: LengthUnit, seen: (place: Vec3) => Vec3 = (p) => p): Piece[][] {
+function holeLines(
+  rows: SolvedRow[],
+  unit: LengthUnit,
+  seen: (place: Vec3) => Vec3 = (p) => p,
+  said: PlaceFigures = placeFigures,
+): Piece[][] {
   return rows.flatMap((r) => {
-    const said = holeWords(r, unit);
-    if (said === null) return [];
+    const hole = holeWords(r, unit);
+    if (hole === null) return [];
     const places = placesInSpace(r).map(seen);
     return places.map((p, i) => [
       { text: places.length > 1 ? `${r.number}.${i + 1}` : String(r.number), font: "Figures", fontSize: 7.5 },
-      ...[p.x, p.y, p.z].map((v) => figures(showLength(v, unit))),
-      { text: runs(said), fontSize: 8, alignment: "right" },
+      ...said(p, unit).map((text) => figures(text)),
+      { text: runs(hole), fontSize: 8, alignment: "right" },
     ]);
   });
 }

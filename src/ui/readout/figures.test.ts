@@ -1,5 +1,6 @@
 import { v3 } from "@/core/geometry/vec";
-import { areaFigure, bulkFigure, distance, lengthFigure, onLathe } from "./figures";
+import { onLathe } from "@/core/setups/lathe";
+import { areaFigure, bulkFigure, distance, lengthFigure } from "./figures";
 
 describe("figures of the readout", () => {
   it("have as many decimals as a machine shows, and no minus before nothing", () => {

@@ -15,9 +15,6 @@ export const areaFigure = (mm2: number, unit: LengthUnit): string =>
 
 type Vector = Parameters<typeof sub>[0];
 
-/** A place as a lathe reads it: X as the diameter about the axis. */
-export const onLathe = (at: Vector): Vector => ({ ...at, x: 2 * Math.hypot(at.x, at.y), y: 0 });
-
 export const distance = (a: Vector, b: Vector): number => {
   const d = sub(a, b);
   return Math.hypot(d.x, d.y, d.z);
