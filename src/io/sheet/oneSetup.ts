@@ -63,7 +63,7 @@ function facts(job: Job, { setup, standing, hold, room }: EvaluatedSetup): Piece
   const len = (mm: number | null | undefined) => (mm == null ? "—" : showLength(mm, job.unit));
   const at = standing?.frame.origin;
   const rows: [string, string][] = [
-    ["machine", setup.machine === "lathe" ? "lathe: X as diameter, Z along the axis" : setup.machine],
+    ["machine", setup.machine === "lathe" ? "lathe, X as ⌀" : setup.machine],
     ["up", typeof setup.up === "string" ? setup.up : "turned"],
     ["held by", hold ? (hold.part ?? hold.kind) : "—"],
     ["grip", len(hold?.grip)],
