@@ -242,8 +242,12 @@ export class Checking {
     const { standing, work, c } = this;
     const { setup, box, piece } = standing;
     const follows = lying !== null;
+    const bandOf = (across: "x" | "y", deep: number): Band => {
+      const plain = this.band(across, deep);
+      return lying ? { ...plain, along: jawsAlong(plain, lying) } : plain;
+    };
     const isEnough = (across: "x" | "y", deep: number) =>
-      gripArea(work.kernel, piece.before, this.band(across, deep), follows) >= c.limits.gripAreaLeast.value;
+      gripArea(work.kernel, piece.before, bandOf(across, deep), follows) >= c.limits.gripAreaLeast.value;
     const other = hold.across === "x" ? "y" : "x";
     if (!lying && isEnough(other, grip)) return acrossFix(c, standing, { ...hold, across: other }, other);
     const whole = box.max.z - box.min.z;
@@ -290,9 +294,9 @@ export class Checking {
   private onPlate(hold: Extract<Holding, { fixture: "plate" }>) {
     const { lying, missing } = this.laidIn(hold.part);
     const largest = Math.max(0, ...this.plans.map((p) => p.cutter?.diameter ?? 2 * p.drillRadius));
-    const holder = this.parts.find((p) => p.name.toLowerCase() === hold.part.toLowerCase());
+    const holder = holderNamed(this.parts, hold.part);
     const found = [
-      ...(holder ? this.stations(lying, holder, largest) : []),
+      ...(holder.ok ? this.stations(lying, holder.value.part, largest) : []),
       ...lying.flatMap((l) => this.fixture(l, hold.part)),
       ...missing,
     ];

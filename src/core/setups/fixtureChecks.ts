@@ -46,7 +46,7 @@ export function roomOf(lying: Lying): number | null {
   return fit.value.meets === 0 ? fit.value.room : 0;
 }
 
-/** Room of this much and more is no nest, mm. */
+/** Room of this much and more is no nest, mm: our own figure, no source. */
 const FAR_OFF = 4;
 
 /** Goes in from above, with room all round and corners that clear. */
@@ -122,19 +122,19 @@ function cornerFindings(c: CheckContext, held: Held, shadow: Region, solid: Regi
   const reaching = held.crib.filter((t) => t.reach >= depth - CONTACT).map((t) => t.diameter / 2);
   if (!shadow.length || !solid.length) return [];
   const corners = squareCorners(shadow);
-  const untold = (why: string, source: string): (Found & { rule: string })[] =>
-    corners
-      .map(() => ({
-        rule: "relief-clears-corner",
-        severity: "caution" as const,
-        value: 0,
-        limit: corners.length,
-        place: onPiece(held, corners[0]),
-        part: held.part,
-        text: `${why}: whether the corners clear cannot be told`,
-        source,
-      }))
-      .slice(0, 1);
+  if (!corners.length) return [];
+  const untold = (why: string, source: string): (Found & { rule: string })[] => [
+    {
+      rule: "relief-clears-corner",
+      severity: "caution",
+      value: 0,
+      limit: corners.length,
+      place: onPiece(held, corners[0]),
+      part: held.part,
+      text: `${why}: whether the corners clear cannot be told`,
+      source,
+    },
+  ];
   if (!reaching.length)
     return untold(`no cutter of the crib reaches ${say(c, depth)} deep`, "the crib: reach of its cutters");
   const r = Math.min(...reaching);

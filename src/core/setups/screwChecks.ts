@@ -122,7 +122,7 @@ export function screwFindings(c: CheckContext, held: Held): (Found & { rule: str
         limit: 0,
         place: met.place,
         part: held.part,
-        text: `${whose} of row ${row.number} of "${held.part}" ${met.count === 1 ? "has" : "have"} less than ${say(c, screwWall.value)} of wall: another cut comes into it`,
+        text: `${whose} of row ${row.number} of "${held.part}" ${met.count === 1 ? "has" : "have"} less than ${say(c, screwWall.value)} of wall round it: another cut or an edge comes into it`,
         source: `${screwWall.source}; geometry: sections of "${held.part}" along the hole`,
         fix: clearOf(held, hole, screwWall.value),
       },

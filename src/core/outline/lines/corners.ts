@@ -4,6 +4,7 @@ import type { Vec2 } from "../../geometry/vec";
 import type { Reader } from "../../grammar/reader";
 import { numberText } from "../../number";
 import { fail, ok, type Result } from "../../base/result";
+import { reliefPlacements } from "../../tables";
 import { relieve, treat } from "../corners";
 import type { Wire } from "../wire";
 import { from, n, type OutlineLine } from "./common";
@@ -11,13 +12,12 @@ import { isCorner, pointRef, readRefs } from "./refs";
 
 const treatments = ["round", "chamfer", "relief"] as const;
 const groups = ["all", "inside", "outside"] as const;
-const placements = ["corner", "wall", "bisector"] as const;
 const schema = z.strictObject({
   item: z.literal("corners"),
   treatment: z.enum(treatments),
   size: numberText,
   which: z.union([z.enum(groups), z.array(pointRef).min(1).max(500)]),
-  placement: z.enum(placements).optional(),
+  placement: z.enum(reliefPlacements).optional(),
   off: z.literal(true).optional(),
 });
 type Corners = z.infer<typeof schema>;
@@ -56,7 +56,7 @@ export const corners: OutlineLine<Corners> & { schema: typeof schema } = {
     if (!treatment) return null;
     r.take("⌀");
     const size = r.number("size", "a size");
-    const placement = treatment === "relief" ? wordOf(r, placements) : undefined;
+    const placement = treatment === "relief" ? wordOf(r, reliefPlacements) : undefined;
     return {
       item: "corners",
       treatment,
