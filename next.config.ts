@@ -20,7 +20,7 @@ const policy = (evaluates: boolean) =>
 const config: NextConfig = {
   serverExternalPackages: ["@electric-sql/pglite", "replicad-opencascadejs", "pdfmake", "fs-native-extensions"],
   // The proxy keeps a body while it looks at it and cuts it off there: more than the largest that any door takes.
-  experimental: { proxyClientMaxBodySize: "24mb" },
+  experimental: { proxyClientMaxBodySize: "88mb" },
   // What was computed by another engine is not shown again.
   env: { ENGINE_VERSION: engineVersion() },
   // Served on this computer or within the shop: packing 22 MB of kernel for every page costs more than it saves.

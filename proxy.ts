@@ -1,4 +1,5 @@
 import { NextResponse, type NextRequest } from "next/server";
+import { unkeepableIn, unkeepableWords } from "@/core/base/keepable";
 
 const local = new Set([
   "127.0.0.1",
@@ -8,9 +9,21 @@ const local = new Set([
 ]);
 const hostOf = (host: string | null) => (host ?? "").replace(/:\d+$/, "");
 
+/** What is wrong with the text of an address, or null: a job, a file or a word to look for that can be no name. */
+function wrongAddress(url: string): string | null {
+  let text: string;
+  try {
+    text = decodeURIComponent(url.replaceAll("+", " "));
+  } catch {
+    return "this address has a % that stands for nothing";
+  }
+  const found = unkeepableIn(text);
+  return found && unkeepableWords(found);
+}
+
 /** Only this computer's own pages may talk to the server: a foreign Host or Origin is turned away. */
 export function proxy(request: NextRequest) {
-  const refuse = (message: string) => NextResponse.json({ problems: [{ message }] }, { status: 403 });
+  const refuse = (message: string, status = 403) => NextResponse.json({ problems: [{ message }] }, { status });
   if (!local.has(hostOf(request.headers.get("host")))) return refuse("this address is not one of the workshop’s");
   const origin = request.headers.get("origin");
   if (origin) {
@@ -28,5 +41,7 @@ export function proxy(request: NextRequest) {
     request.headers.get("sec-fetch-site") !== "same-origin"
   )
     return refuse("this request comes from another site");
-  return NextResponse.next();
+  const { pathname, search } = request.nextUrl;
+  const wrong = wrongAddress(pathname + search);
+  return wrong === null ? NextResponse.next() : refuse(wrong, 400);
 }

@@ -33,7 +33,7 @@ async function ready(port, gone) {
 }
 
 /** Runs `next dev` or `next start`; Ctrl-C or a kill of this process ends it. @returns its exit code */
-export async function serve(mode) {
+export async function serve(mode, more = {}) {
   const wanted = Number(process.env.PORT ?? 4310);
   const port = await freePort(wanted);
   if (port !== wanted) say(`Port ${wanted} is taken, using ${port}.`);
@@ -42,7 +42,7 @@ export async function serve(mode) {
   const child = spawn(process.execPath, [next, mode, "-H", "127.0.0.1", "-p", String(port)], {
     cwd: root,
     stdio: ["ignore", "pipe", "inherit", "ipc"],
-    env: { ...process.env, NEXT_TELEMETRY_DISABLED: "1" },
+    env: { ...process.env, NEXT_TELEMETRY_DISABLED: "1", ...more },
   });
   child.stdout.on("data", (d) => {
     if (mode === "dev") process.stdout.write(d);

@@ -1,7 +1,6 @@
 import { problems } from "./problems";
-import { createHash } from "node:crypto";
 import { fail, ok, type Result } from "@/core/base/result";
-import { bytesIn, bytesOut, carried, taken } from "./bytes";
+import { bytesIn, bytesOut, carried, hashOf, PIECE, pieces, taken } from "./bytes";
 import { database, type Database } from "./database";
 
 /** Largest print that is kept, bytes. */
@@ -40,21 +39,68 @@ export async function keepAttachment(
     return fail(problems.fileOfNoKind(), {
       expected: "a PNG or JPEG picture, a PDF, a DXF or a STEP file",
     });
-  const hash = createHash("sha256").update(bytes).digest("hex");
+  const hash = await hashOf(bytes);
   const db = into ?? (await database());
-  await db.query(
-    `insert into attachment (hash, media_type, size, bytes) values ($1, $2, $3, ${bytesIn("$4")})
-      on conflict (hash) do nothing`,
-    [hash, kind.type, bytes.length, carried(bytes)],
-  );
+  const [there] = await db.query("select 1 from attachment where hash = $1", [hash]);
+  if (!there) {
+    // Piece by piece, each a statement of its own: what others save goes in between. It is there with its last line.
+    for (const [piece, part] of pieces(bytes).entries())
+      await db.query(
+        `insert into attachment_piece (hash, piece, bytes) values ($1, $2, ${bytesIn("$3")})
+          on conflict (hash, piece) do update set bytes = excluded.bytes`,
+        [hash, piece, carried(part)],
+      );
+    await db.query(
+      "insert into attachment (hash, media_type, size) values ($1, $2, $3) on conflict (hash) do nothing",
+      [hash, kind.type, bytes.length],
+    );
+  }
   return ok({ hash, mediaType: kind.type, size: bytes.length });
 }
 
-export async function readAttachment(hash: string): Promise<{ mediaType: string; bytes: Uint8Array } | null> {
+/** A kept file: what it is, and its bytes piece by piece as they are read. */
+interface KeptFile {
+  mediaType: string;
+  size: number;
+  pieces(): AsyncGenerator<Uint8Array>;
+}
+
+export async function openAttachment(hash: string): Promise<KeptFile | null> {
   const db = await database();
-  const [r] = await db.query<{ media_type: string; bytes: string }>(
-    `select media_type, ${bytesOut("bytes")} from attachment where hash = $1`,
+  const [r] = await db.query<{ media_type: string; size: number; whole: boolean }>(
+    "select media_type, size, bytes is not null as whole from attachment where hash = $1",
     [hash],
   );
-  return r ? { mediaType: r.media_type, bytes: taken(r.bytes) } : null;
+  if (!r) return null;
+  const count = Math.ceil(r.size / PIECE);
+  return {
+    mediaType: r.media_type,
+    size: r.size,
+    async *pieces() {
+      // What was kept before files were kept in pieces lies in one.
+      if (r.whole) {
+        const [all] = await db.query<{ bytes: string }>(`select ${bytesOut("bytes")} from attachment where hash = $1`, [
+          hash,
+        ]);
+        yield taken(all.bytes);
+        return;
+      }
+      for (let piece = 0; piece < count; piece++) {
+        const [part] = await db.query<{ bytes: string }>(
+          `select ${bytesOut("bytes")} from attachment_piece where hash = $1 and piece = $2`,
+          [hash, piece],
+        );
+        yield taken(part.bytes);
+      }
+    },
+  };
+}
+
+/** A kept file with all its bytes. */
+export async function readAttachment(hash: string): Promise<{ mediaType: string; bytes: Uint8Array } | null> {
+  const kept = await openAttachment(hash);
+  if (!kept) return null;
+  const parts: Uint8Array[] = [];
+  for await (const part of kept.pieces()) parts.push(part);
+  return { mediaType: kept.mediaType, bytes: new Uint8Array(Buffer.concat(parts)) };
 }

@@ -12,6 +12,22 @@ export class DataFolderProblem extends Error {
 export const isDataFolderProblem = (e: unknown): e is DataFolderProblem =>
   e instanceof Error && (e as { code?: unknown }).code === DATA_FOLDER;
 
+/** A folder that cannot be written to, in words: full, read-only, or not this user's. */
+export function cannotWrite(folder: string, cause: unknown): DataFolderProblem {
+  const { code = "", errno, message = "" } = (cause ?? {}) as { code?: string; errno?: number; message?: string };
+  const is = (name: string, number: number) => code === name || errno === number || message.includes(name);
+  // Numbers of WASI, as the embedded database has them (wasi_snapshot_preview1, errno).
+  if (is("ENOSPC", 51) || /no space left/i.test(message) || code === "53100")
+    return new DataFolderProblem(`the disk of the data folder ${folder} is full: some 60 MB are needed to begin`);
+  if (is("EROFS", 69) || is("EACCES", 2) || is("EPERM", 63))
+    return new DataFolderProblem(
+      `the data folder ${folder} cannot be written to (it is read-only, or another user's); name another one with SGORBIA_DATA`,
+    );
+  return new DataFolderProblem(
+    `the data folder ${folder} could not be used${message ? `: ${message.split("\n")[0]}` : ""}`,
+  );
+}
+
 /** A data folder held by this process for as long as it lives. */
 export interface FolderLock {
   /** Whether the folder is still this process's: its lock file is where it was, and the same one. */

@@ -1,6 +1,7 @@
-import { createHash } from "node:crypto";
 import { type ZodType } from "zod";
+import { allKeepable } from "@/core/base/keepable";
 import type { Problem } from "@/core/base/result";
+import { hashOf } from "./bytes";
 import { isDataFolderProblem } from "./folderLock";
 
 /** Largest JSON body taken. */
@@ -23,7 +24,7 @@ export async function readBody<T>(
       ok: false,
       response: problemsResponse([{ message: "the request is too large", expected: `at most ${most / 1e6} MB` }], 413),
     };
-  const cut = notWhole(request, bytes);
+  const cut = await notWhole(request, bytes);
   if (cut) return { ok: false, response: problemsResponse([cut]) };
   let data: unknown;
   try {
@@ -31,7 +32,7 @@ export async function readBody<T>(
   } catch {
     return { ok: false, response: problemsResponse([{ message: "the request is no JSON" }]) };
   }
-  const r = schema.safeParse(data);
+  const r = allKeepable(schema).safeParse(data);
   if (r.success) return { ok: true, value: r.data };
   return {
     ok: false,
@@ -40,6 +41,29 @@ export async function readBody<T>(
     ),
   };
 }
+
+/** What an error of the system or of the database's says about its cause, where a person can do something about it. */
+function causeOf(e: unknown): { problem: Problem; status: number } | null {
+  const code = typeof e === "object" && e !== null && "code" in e ? String(e.code) : "";
+  const words = e instanceof Error ? e.message : "";
+  if (DISK_FULL.has(code) || /no space left on device|ENOSPC/i.test(words))
+    return {
+      problem: { message: "the disk is full: nothing of this was kept", expected: "room on the disk" },
+      status: 507,
+    };
+  if (READ_ONLY.has(code) || /read-only file system|EROFS/i.test(words))
+    return { problem: { message: "the data folder cannot be written to: nothing of this was kept" }, status: 507 };
+  // Class 22, data exception: what was sent is at fault, and not the server (PostgreSQL manual, appendix A).
+  if (/^22[0-9A-Z]{3}$/.test(code))
+    return {
+      problem: { message: `this cannot be kept: ${words}`, expected: "text and numbers that can" },
+      status: 422,
+    };
+  return null;
+}
+/** `ENOSPC` and `EDQUOT` of the system, `disk_full` of the database. */
+const DISK_FULL = new Set(["ENOSPC", "EDQUOT", "53100"]);
+const READ_ONLY = new Set(["EROFS", "EACCES", "EPERM", "25006"]);
 
 /** The body's bytes, or null when there are more than `limit`; it stops reading there. */
 export async function limitedBody(request: Request, limit: number): Promise<Uint8Array | null> {
@@ -51,7 +75,7 @@ export async function limitedBody(request: Request, limit: number): Promise<Uint
  * What came is not what was sent: a body shorter or longer than its sender said, or with another hash. Null when it
  * is whole.
  */
-export function notWhole(request: Request, bytes: Uint8Array): Problem | null {
+export async function notWhole(request: Request, bytes: Uint8Array): Promise<Problem | null> {
   const said = request.headers.get("content-length");
   if (said !== null && Number(said) !== bytes.length)
     return {
@@ -59,7 +83,7 @@ export function notWhole(request: Request, bytes: Uint8Array): Problem | null {
       expected: "the whole file; send it again",
     };
   const hash = request.headers.get(HASH_HEADER);
-  if (hash !== null && hash.toLowerCase() !== createHash("sha256").update(bytes).digest("hex"))
+  if (hash !== null && hash.toLowerCase() !== (await hashOf(bytes)))
     return { message: "the file was changed on its way: nothing was kept", expected: "the same bytes; send it again" };
   return null;
 }
@@ -98,6 +122,8 @@ export async function answer(work: () => Promise<Response>): Promise<Response> {
     console.error(e);
     if (isDataFolderProblem(e))
       return problemsResponse([{ message: e.message, expected: "one server a data folder" }], 503);
+    const cause = causeOf(e);
+    if (cause) return problemsResponse([cause.problem], cause.status);
     return problemsResponse(
       [{ message: "something went wrong on the server; nothing was changed", expected: "try again" }],
       500,

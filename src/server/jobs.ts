@@ -1,6 +1,6 @@
 import type { LengthUnit } from "@/core/number";
 import { problems } from "./problems";
-import { createHash, randomBytes } from "node:crypto";
+import { randomBytes } from "node:crypto";
 import { apply, type Patches } from "mutative";
 import { fail, ok, type Problem, type Result } from "@/core/base/result";
 import {
@@ -17,6 +17,7 @@ import {
 } from "@/core/job";
 import { readCard } from "@/core/callout";
 import { keepAttachment } from "./attachments";
+import { hashOf } from "./bytes";
 import { database, type Database } from "./database";
 
 const newId = () => randomBytes(9).toString("base64url");
@@ -115,7 +116,7 @@ async function importEnclosed(text: string): Promise<Result<StoredJob>> {
   for (const hash of filesNamed(job)) {
     const bytes = files.get(hash);
     if (!bytes) continue;
-    if (createHash("sha256").update(bytes).digest("hex") !== hash) return fail(problems.fileIsAnother(hash));
+    if ((await hashOf(bytes)) !== hash) return fail(problems.fileIsAnother(hash));
     const kept = await keepAttachment(bytes);
     if (!kept.ok) return kept;
   }

@@ -1,3 +1,4 @@
+import { Worker } from "node:worker_threads";
 import { problems } from "./problems";
 import { evaluate } from "@/core/evaluate/evaluate";
 import { jobOf } from "@/core/job";
@@ -15,6 +16,11 @@ import type { Answered, Asked, KernelWish } from "./kernelDesk";
 
 // The process that has the solid kernel on the server's side. It ends with the server that started it.
 process.on("disconnect", () => process.exit(0));
+// While a row is computed nothing of this thread is heard: another one looks whether the server still lives.
+new Worker(
+  `const { ppid } = process; setInterval(() => { if (process.ppid !== ppid) process.kill(process.pid, "SIGKILL"); }, 500);`,
+  { eval: true },
+).unref();
 
 // One evaluation at a time: the kernel is one, and a second would only wait for it.
 let queue: Promise<unknown> = Promise.resolve();

@@ -14,6 +14,15 @@ export const problems = problemsOf("server", {
     message: "the shop's figures were changed in another window",
     expected: "the page, loaded anew",
   }),
+  noCopy: (name: string) => ({ message: `there is no copy ${name}`, expected: "one of the copies that are kept" }),
+  copyBroken: (name: string) => ({
+    message: `${name} is no whole copy of a shelf: nothing was put back`,
+    expected: "a copy as it was kept; another one",
+  }),
+  copyIsNewer: (name: string) => ({
+    message: `${name} was made by a newer Sgorbia: nothing was put back`,
+    expected: "a copy that this one made",
+  }),
   jobMovedOn: () => ({ message: "the job has moved on", expected: "its present revision" }),
   jobGone: () => ({ message: "this job is gone", expected: "a job that was not deleted" }),
   editsDoNotFit: () => ({ message: "these edits do not fit the job", expected: "edits made from this revision" }),

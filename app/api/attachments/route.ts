@@ -9,7 +9,7 @@ export const POST = (request: Request) =>
         [{ message: "the file is too large", expected: `at most ${MAX_ATTACHMENT / 1e6} MB` }],
         413,
       );
-    const cut = notWhole(request, bytes);
+    const cut = await notWhole(request, bytes);
     if (cut) return problemsResponse([cut]);
     const kept = await keepAttachment(bytes);
     return kept.ok ? Response.json(kept.value, { status: 201 }) : problemsResponse(kept.problems, 415);

@@ -16,3 +16,13 @@ export function keyOf(before: string | null, value: unknown): string {
   h2 = Math.imul(h2 ^ (h2 >>> 16), 2246822507) ^ Math.imul(h1 ^ (h1 >>> 13), 3266489909);
   return `${(4294967296 * (2097151 & h2) + (h1 >>> 0)).toString(36)}-${text.length.toString(36)}`;
 }
+
+/** Key of a value's content: the order its keys come in, which a database does not keep, changes nothing. */
+export const keyOfContent = (value: unknown): string => keyOf(null, inOrder(value));
+
+function inOrder(value: unknown): unknown {
+  if (Array.isArray(value)) return value.map(inOrder);
+  if (typeof value !== "object" || value === null) return value;
+  const entries = Object.entries(value).filter(([, v]) => v !== undefined);
+  return Object.fromEntries(entries.sort(([a], [b]) => (a < b ? -1 : 1)).map(([k, v]) => [k, inOrder(v)]));
+}

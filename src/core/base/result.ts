@@ -13,6 +13,8 @@ export interface Problem {
   at?: number;
   /** Field of a row at fault, as a path such as `cbore.diameter`. */
   path?: string;
+  /** The same place in a document, step by step. */
+  place?: PropertyKey[];
 }
 
 /** Failure is a value across every boundary; exceptions are for bugs. */

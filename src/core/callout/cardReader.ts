@@ -209,8 +209,8 @@ class CardReader {
     const body = withoutRemark(whole).trimEnd();
     if (body.trim() === "") return;
     this.isEmpty = false;
-    const line = { r: new Reader(body, this.named), body, at };
     try {
+      const line = { r: new Reader(body, this.named), body, at };
       if (this.open) this.outlineLine(line, this.open);
       else this.cardLine(line);
       if (!line.r.done) line.r.fail("the end of the line");

@@ -1,3 +1,4 @@
+import { unkeepableIn, unkeepableWords } from "../base/keepable";
 import { CHOSEN, CITED, NumberSyntaxError, readExpression, toNumberText, UNKNOWN, type NumberText } from "../number";
 
 /** Thrown inside the callout reader only; card.ts turns it into `{ line, column, message, expected }`. */
@@ -27,7 +28,7 @@ const spellings: Record<string, string[]> = {
 const limitPair = /^\d*\.\d+\/\d*\.\d+$/;
 const isLetter = (c: string | undefined) => c !== undefined && /[A-Za-z_]/.test(c);
 
-/** Reads one line of a card, word by word, and remembers where each number stood. */
+/** Reads one line of a card, word by word, and remembers where each number stood. @throws CalloutError */
 export class Reader {
   pos = 0;
   /** Offset of each number, by its path in the row. */
@@ -39,7 +40,10 @@ export class Reader {
   constructor(
     readonly text: string,
     readonly named: ReadonlySet<string> = new Set(),
-  ) {}
+  ) {
+    const found = unkeepableIn(text);
+    if (found) throw new CalloutError(found.at, unkeepableWords(found), "text that can be kept");
+  }
 
   skip(): void {
     while (this.text[this.pos] === " " || this.text[this.pos] === "\t") this.pos++;

@@ -19,9 +19,11 @@ export {
 } from "./holdings";
 export { partKinds, partKindIds, type PartKindId } from "./partKinds";
 export * from "./read";
+export { copyOf, type ShelfCopy } from "./shelfCopy";
 export { enclosedText, filesNamed, readEnclosed, type EnclosedJob } from "./enclosed";
 export { migrated } from "./migrate";
 export * from "./names";
+export { withoutRefused } from "./setAside";
 export * from "./users";
 export { formOf, stockForms, type UsualSizes } from "./stockForms";
 export * from "./edits";

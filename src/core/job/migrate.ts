@@ -37,5 +37,23 @@ const steps: Record<number, (d: Old) => Old> = {
 export function migrated(data: unknown): unknown {
   let d = data as Old;
   while (typeof d.version === "number" && steps[d.version]) d = steps[d.version](d);
-  return d;
+  return onOneLine(d);
 }
+
+const LINE_ENDS = /[\p{Cc}\u2028\u2029]+/gu;
+
+/** Names that were taken with a line break in them before names had to stand on one line: it becomes a blank. */
+function onOneLine(data: unknown): unknown {
+  if (Array.isArray(data)) {
+    const list = data.map(onOneLine);
+    return list.every((v, i) => v === data[i]) ? data : list;
+  }
+  if (typeof data !== "object" || data === null) return data;
+  const entries = Object.entries(data).map(([key, value]: [string, unknown]) => {
+    const mended = key === "name" && typeof value === "string" ? value.replace(LINE_ENDS, blank) : onOneLine(value);
+    return [key, mended] as const;
+  });
+  return entries.every(([k, v]) => v === (data as Old)[k]) ? data : Object.fromEntries(entries);
+}
+/** A character that cannot be kept at all is left for the schema, which names it. */
+const blank = (ends: string): string => (ends.includes("\u0000") ? ends : " ");

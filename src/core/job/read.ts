@@ -16,7 +16,11 @@ export function readJob(data: unknown): Result<JobDocument> {
     return fail(problems.newerVersion(d.version, JOB_VERSION), { path: "version" });
   const read = jobSchema.safeParse(migrated(data));
   if (read.success) return ok(read.data as JobDocument);
-  const found: Problem[] = read.error.issues.slice(0, 20).map((i) => ({ message: i.message, path: pathText(i.path) }));
+  const found: Problem[] = read.error.issues.slice(0, 20).map((i) => ({
+    message: i.message,
+    path: pathText(i.path),
+    place: i.path,
+  }));
   return { ok: false, problems: found };
 }
 
@@ -25,9 +29,8 @@ export function refusedBySchema(job: JobDocument): string | null {
   const read = jobSchema.safeParse(job);
   if (read.success) return null;
   const [first] = read.error.issues;
-  // Of the workpiece nobody says that it is the first part.
-  const path = pathText(first.path).replace(/^parts\[0\]\./, "");
-  return `this cannot be kept: ${path ? `${path}: ` : ""}${first.message}`;
+  const place = placeWords(first.path);
+  return `this cannot be kept: ${place ? `${place}: ` : ""}${first.message}`;
 }
 
 /** Reads job JSON text; a broken text names line and column. */
@@ -53,6 +56,16 @@ export function parsedJob(text: string): Result<unknown> {
 export function lineAndColumn(text: string, at: number): { line: number; column: number } {
   const before = text.slice(0, at).split("\n");
   return { line: before.length, column: before[before.length - 1].length + 1 };
+}
+
+/** A place in a document as people say it: `row 3, name`, `balloon #4`; of the workpiece nobody says that it is a part. */
+export function placeWords(path: readonly PropertyKey[]): string {
+  const [head, at, ...rest] = path;
+  if (head === "parts" && typeof at === "number")
+    return [...(at > 0 ? [`part ${at + 1}`] : []), ...(rest.length ? [placeWords(rest)] : [])].join(", ");
+  if (typeof at !== "number") return path.map(String).join(", ");
+  const one = String(head).replace(/s$/, "");
+  return [`${one} ${at + 1}`, ...rest.map(String)].join(", ");
 }
 
 const pathText = (path: PropertyKey[]): string =>

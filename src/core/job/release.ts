@@ -1,4 +1,4 @@
-import { keyOf } from "../base/key";
+import { keyOfContent } from "../base/key";
 import type { Job } from "./schema";
 
 /** How a job stands to its signature. */
@@ -21,24 +21,9 @@ export function contentOf(job: Job): string {
   if (was) return was;
   const { signOff: _, ...rest } = job;
   // The form it is written in is no part of what a document says: one that was signed in an older form stays signed.
-  const key = keyOf(null, sorted({ ...rest, version: SIGNED_FORM }));
+  const key = keyOfContent({ ...rest, version: SIGNED_FORM });
   known.set(job, key);
   return key;
-}
-
-/**
- * The same value whatever order its keys were written in: a document that came back from the server is the same
- * document.
- */
-function sorted(value: unknown): unknown {
-  if (Array.isArray(value)) return value.map(sorted);
-  if (typeof value !== "object" || value === null) return value;
-  return Object.fromEntries(
-    Object.entries(value)
-      .filter(([, v]) => v !== undefined)
-      .sort(([a], [b]) => (a < b ? -1 : 1))
-      .map(([k, v]) => [k, sorted(v)]),
-  );
 }
 
 export function releaseState(job: Job): ReleaseState {

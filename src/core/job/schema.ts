@@ -1,4 +1,5 @@
 import { z } from "zod";
+import { allKeepable } from "../base/keepable";
 import { numberText, type LengthUnit, unitNames } from "../number";
 import { checkSchema } from "./checkKinds";
 import { outlineSchema } from "../outline/items";
@@ -21,7 +22,11 @@ export const JOB_VERSION = 3;
 /** The most outlines a job holds. */
 export const MOST_OUTLINES = 2000;
 
-const name = z.string().max(120);
+/** A name stands on one line: a card writes it between quotes. */
+const name = z
+  .string()
+  .max(120)
+  .regex(/^[^\p{Cc}\u2028\u2029]*$/u, "a name stands on one line, without a break or a tabulator");
 const id = z.string().min(1).max(64);
 const place2 = z.strictObject({ x: numberText, y: numberText });
 
@@ -187,132 +192,130 @@ const partSchema = z.strictObject({
 });
 export type Part = Omit<z.infer<typeof partSchema>, "rows"> & { rows: Row[] };
 
+/** A record of a job: what tells it from the others of its list, and what is said where it is there twice. */
+interface KeyedRecord {
+  key: string;
+  path: PropertyKey[];
+  twice: string;
+}
+
+/** Every list of a job in which a record is there once. */
+function recordsOf(job: z.infer<typeof jobShape>): KeyedRecord[][] {
+  const named = (
+    part: z.infer<typeof partSchema>,
+    k: number,
+    what: "outlines" | "planes",
+    word: string,
+  ): KeyedRecord[] =>
+    (part[what] ?? []).map(({ name }: { name: string }, i) => ({
+      key: name.toLowerCase(),
+      path: ["parts", k, what, i, "name"],
+      twice: `${word} "${name}" is there twice`,
+    }));
+  const own = (what: "names" | "solids", twice: (name: string) => string): KeyedRecord[] =>
+    (job[what] ?? []).map(({ name }: { name: string }, i) => ({
+      key: name.toLowerCase(),
+      path: [what, i, "name"],
+      twice: twice(name),
+    }));
+  return [
+    job.parts.flatMap((p, k) =>
+      p.rows.map((r, i) => ({ key: r.id, path: ["parts", k, "rows", i, "id"], twice: "two rows have the same id" })),
+    ),
+    ...job.parts.flatMap((p, k) => [named(p, k, "outlines", "outline"), named(p, k, "planes", "plane")]),
+    job.parts.map((p, i) => ({ key: p.id, path: ["parts", i, "id"], twice: "two parts have the same id" })),
+    job.setups.map((s, i) => ({
+      key: String(s.op),
+      path: ["setups", i, "op"],
+      twice: `setup ${s.op} is there twice`,
+    })),
+    own("names", (n) => `${n} is named twice`),
+    own("solids", (n) => `a file named "${n}" is there twice`),
+    job.balloons.map((b, i) => ({
+      key: String(b.number),
+      path: ["balloons", i, "number"],
+      twice: `balloon #${b.number} is there twice`,
+    })),
+  ];
+}
+
+function eachOnce(job: z.infer<typeof jobShape>, context: z.RefinementCtx): void {
+  for (const list of recordsOf(job)) {
+    const seen = new Set<string>();
+    for (const { key, path, twice } of list) {
+      if (seen.has(key)) context.addIssue({ code: "custom", path, message: twice });
+      seen.add(key);
+    }
+  }
+}
+
 /** A job as it is kept: what is said of all of it, its parts (the workpiece first) and its setups. */
-export const jobSchema = z
-  .strictObject({
-    format: z.literal(JOB_FORMAT),
-    version: z.literal(JOB_VERSION),
-    name: name.min(1),
-    revision: z.string().max(20),
-    unit: z.enum(unitNames),
-    material: z.strictObject({ name, density: numberText.optional() }),
-    title: z.strictObject({
-      drawing: name.optional(),
-      projection: z.enum(["first", "third"]).optional(),
-      finish: name.optional(),
-      notes: z.string().max(4000).optional(),
-      /** "Break all edges": the size the print asks for. */
-      edgeBreak: numberText.optional(),
-      /** Default tolerances by number of decimals: index 1 is for one decimal. */
-      tolerances: z.array(numberText.nullable()).max(5).optional(),
-      /** Default tolerances of angles, degrees, and of dimensions given as fractions. */
-      angleTolerance: numberText.optional(),
-      fractionTolerance: numberText.optional(),
-      /** General class of ISO 2768-1 for every dimension without a tolerance. */
-      general: z.enum(generalClasses).optional(),
-      /** Whether inches are written with a zero before the point. */
-      leadingZero: z.literal(true).optional(),
-    }),
-    /** Named values: `wall = 3`. */
-    names: z.array(namedValueSchema).max(500),
-    parts: z.array(partSchema).min(1).max(50),
-    setups: z.array(setupSchema).max(100),
-    balloons: z.array(balloonSchema).max(2000),
-    checks: z.array(checkSchema).max(200),
-    crib: z.array(cutterSchema).max(200).optional(),
-    /** Cutters chosen by hand, by row; the others are proposed. */
-    cutters: z
-      .array(z.strictObject({ row: id, cutter: name }))
-      .max(2000)
-      .optional(),
-    prints: z.array(printSchema).max(50),
-    /** Solids that came as STEP files, by their names. */
-    solids: z.array(solidFileSchema).max(50).optional(),
-    waivers: z.array(z.strictObject({ rule: name, row: id.optional(), reason: z.string().min(1).max(500) })).max(500),
-    /** What was proved, on what, when: the record. An entry whose basis has changed since is stale. */
-    proofs: z
-      .array(
-        z.strictObject({
-          number: z.number().int(),
-          measured: z.number().nullable(),
-          by: z.string().max(300),
-          basis: z.string().max(60),
-          on: z.string().max(40),
-          revision: z.string().max(20),
-        }),
-      )
-      .max(2000),
-    signOff: z
-      .strictObject({
-        by: name.min(1),
+const jobShape = z.strictObject({
+  format: z.literal(JOB_FORMAT),
+  version: z.literal(JOB_VERSION),
+  name: name.min(1),
+  revision: z.string().max(20),
+  unit: z.enum(unitNames),
+  material: z.strictObject({ name, density: numberText.optional() }),
+  title: z.strictObject({
+    drawing: name.optional(),
+    projection: z.enum(["first", "third"]).optional(),
+    finish: name.optional(),
+    notes: z.string().max(4000).optional(),
+    /** "Break all edges": the size the print asks for. */
+    edgeBreak: numberText.optional(),
+    /** Default tolerances by number of decimals: index 1 is for one decimal. */
+    tolerances: z.array(numberText.nullable()).max(5).optional(),
+    /** Default tolerances of angles, degrees, and of dimensions given as fractions. */
+    angleTolerance: numberText.optional(),
+    fractionTolerance: numberText.optional(),
+    /** General class of ISO 2768-1 for every dimension without a tolerance. */
+    general: z.enum(generalClasses).optional(),
+    /** Whether inches are written with a zero before the point. */
+    leadingZero: z.literal(true).optional(),
+  }),
+  /** Named values: `wall = 3`. */
+  names: z.array(namedValueSchema).max(500),
+  parts: z.array(partSchema).min(1).max(50),
+  setups: z.array(setupSchema).max(100),
+  balloons: z.array(balloonSchema).max(2000),
+  checks: z.array(checkSchema).max(200),
+  crib: z.array(cutterSchema).max(200).optional(),
+  /** Cutters chosen by hand, by row; the others are proposed. */
+  cutters: z
+    .array(z.strictObject({ row: id, cutter: name }))
+    .max(2000)
+    .optional(),
+  prints: z.array(printSchema).max(50),
+  /** Solids that came as STEP files, by their names. */
+  solids: z.array(solidFileSchema).max(50).optional(),
+  waivers: z.array(z.strictObject({ rule: name, row: id.optional(), reason: z.string().min(1).max(500) })).max(500),
+  /** What was proved, on what, when: the record. An entry whose basis has changed since is stale. */
+  proofs: z
+    .array(
+      z.strictObject({
+        number: z.number().int(),
+        measured: z.number().nullable(),
+        by: z.string().max(300),
+        basis: z.string().max(60),
         on: z.string().max(40),
         revision: z.string().max(20),
-        /** What stood in the document when it was signed (`contentOf`): anything else since is a change. */
-        content: z.string().max(60).optional(),
-        /** Why it was signed with something off, stale or stopped. */
-        reason: z.string().min(1).max(500).optional(),
-      })
-      .optional(),
-  })
-  .superRefine((job, context) => {
-    const unique = <T>(
-      list: readonly T[],
-      key: (t: T) => string,
-      path: (i: number) => PropertyKey[],
-      what: (t: T) => string,
-    ) => {
-      const seen = new Set<string>();
-      list.forEach((t, i) => {
-        if (seen.has(key(t))) context.addIssue({ code: "custom", path: path(i), message: what(t) });
-        seen.add(key(t));
-      });
-    };
-    const rows = job.parts.flatMap((p, k) => p.rows.map((r, i) => ({ id: r.id, path: ["parts", k, "rows", i, "id"] })));
-    unique(
-      rows,
-      (r) => r.id,
-      (i) => rows[i].path,
-      () => "two rows have the same id",
-    );
-    const named = (what: "outlines" | "planes", word: string) =>
-      job.parts.forEach((p, k) =>
-        unique(
-          p[what] ?? [],
-          (o: { name: string }) => o.name.toLowerCase(),
-          (i) => ["parts", k, what, i, "name"],
-          (o) => `${word} "${o.name}" is there twice`,
-        ),
-      );
-    named("outlines", "outline");
-    named("planes", "plane");
-    unique(
-      job.parts,
-      (p) => p.id,
-      (i) => ["parts", i, "id"],
-      () => "two parts have the same id",
-    );
-    unique(
-      job.setups,
-      (p) => String(p.op),
-      (i) => ["setups", i, "op"],
-      (p) => `setup ${p.op} is there twice`,
-    );
-    const own = (what: "names" | "solids", twice: (name: string) => string) =>
-      unique(
-        job[what] ?? [],
-        (n: { name: string }) => n.name.toLowerCase(),
-        (i) => [what, i, "name"],
-        (n) => twice(n.name),
-      );
-    own("names", (n) => `${n} is named twice`);
-    own("solids", (n) => `a file named "${n}" is there twice`);
-    unique(
-      job.balloons,
-      (b) => String(b.number),
-      (i) => ["balloons", i, "number"],
-      (b) => `balloon #${b.number} is there twice`,
-    );
-  });
+      }),
+    )
+    .max(2000),
+  signOff: z
+    .strictObject({
+      by: name.min(1),
+      on: z.string().max(40),
+      revision: z.string().max(20),
+      /** What stood in the document when it was signed (`contentOf`): anything else since is a change. */
+      content: z.string().max(60).optional(),
+      /** Why it was signed with something off, stale or stopped. */
+      reason: z.string().min(1).max(500).optional(),
+    })
+    .optional(),
+});
+export const jobSchema = allKeepable(jobShape.superRefine(eachOnce));
 export type JobDocument = Omit<z.infer<typeof jobSchema>, "parts"> & { parts: Part[] };
 
 /**

@@ -43,3 +43,12 @@ export interface ListedJob {
   changedAt: string;
   summary: JobSummary | null;
 }
+
+/** A state of a job that another one replaced, kept until somebody has decided about it. */
+export interface KeptLeftover {
+  id: string;
+  job: JobDocument;
+  /** The revision it was, or was made from. */
+  base: number;
+  at: string;
+}

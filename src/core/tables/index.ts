@@ -11,3 +11,4 @@ export * from "./practice";
 export * from "./morse";
 export * from "./fixtures";
 export * from "./shop";
+export { mergedSettings } from "./shopMerge";

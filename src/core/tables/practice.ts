@@ -100,6 +100,18 @@ export const defaultLimits: Limits = {
   ...limitGroups.holding,
 };
 
+/** Limits that follow one another: the first is never over the second, or one of them never counts. */
+export const limitOrder: readonly [keyof Limits, keyof Limits][] = [
+  ["depthOverCutterCaution", "depthOverCutterLong"],
+  ["depthOverCutterLong", "depthOverCutterStop"],
+  ["drillPeck", "drillDeep"],
+  ["drillDeep", "drillStop"],
+  ["tapLeadBottoming", "tapLeadPlug"],
+  ["edgeWallLeast", "edgeWallMost"],
+  ["overhangTailstock", "overhangSteady"],
+  ["nestRoomLeast", "nestRoomMost"],
+];
+
 /** What paths are planned with; common practice, no source. */
 export const pathPractice = {
   /** Share of the cutter's diameter taken sideways, and downwards, by one pass. */

@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { keyOf } from "../base/key";
+import { keyOfContent } from "../base/key";
 import { fail, ok, type Result } from "../base/result";
 import { evaluateNumber, unitOf, type ByFigures, type Figures } from "../number";
 import {
@@ -11,7 +11,7 @@ import {
   type JawBlank,
   type ReliefPlacement,
 } from "./fixtures";
-import { defaultLimits, type Limits, type PracticeValue } from "./practice";
+import { defaultLimits, limitOrder, type Limits, type PracticeValue } from "./practice";
 import { problems } from "./problems";
 
 /** A figure as the shop typed it, and the unit it was typed in. */
@@ -58,6 +58,13 @@ export const shopSettingsSchema = z
     for (const figures of ["mm", "in"] as const)
       for (const key of fixtureNames)
         check(["fixtures", figures, key], settings.fixtures[figures][key], fixtureFigures[key]);
+    const value = (key: keyof Limits) => valueOf(settings.limits[key], defaultLimits[key]) ?? defaultLimits[key].value;
+    for (const [less, more] of limitOrder) {
+      if (value(less) <= value(more)) continue;
+      const own = settings.limits[less] ? less : more;
+      const message = `"${defaultLimits[less].title}" is over "${defaultLimits[more].title}": one of them never counts`;
+      context.addIssue({ code: "custom", path: ["limits", own], message });
+    }
     const seen = new Set<string>();
     settings.jawBlanks?.forEach((b, i) => {
       const name = `${b.unit} ${b.name.toLowerCase()}`;
@@ -76,7 +83,7 @@ type Figure = Pick<PracticeValue, "is" | "orNone">;
 
 /** What tells settings apart in a word; nothing where nothing is set. */
 export const shopMark = (settings: ShopSettings): string =>
-  keyOf(null, settings) === keyOf(null, noSettings) ? "" : keyOf(null, settings);
+  keyOfContent(settings) === keyOfContent(noSettings) ? "" : keyOfContent(settings);
 
 /** No figure of a shop is larger than this: mm, mm² or a share. */
 const MOST = 1e5;

@@ -21,7 +21,7 @@ export function Notices() {
       <Refusal />
       <Trial />
       {offered.map((o) => (
-        <LeftBehind key={o.leftover.key} offer={o} />
+        <LeftBehind key={o.key} offer={o} />
       ))}
     </div>
   );
@@ -94,7 +94,7 @@ function LeftBehind({ offer }: { offer: Offered }) {
   const copy = async () => {
     try {
       await api.importText(
-        JSON.stringify({ ...offer.document, name: `${offer.document!.name} (unsaved)`.slice(0, 120) }),
+        JSON.stringify({ ...offer.document, name: `${offer.document!.name} (kept aside)`.slice(0, 120) }),
       );
       letGo(offer);
       void message.success("They are a job of their own on the shelf now", 4);
@@ -102,22 +102,22 @@ function LeftBehind({ offer }: { offer: Offered }) {
       void message.error(e instanceof Refused ? e.message : "the server does not answer", 6);
     }
   };
-  const when = offer.leftover.unsent.at ? `, the last at ${dayjs(offer.leftover.unsent.at).format("D MMM HH:mm")}` : "";
+  const { document: their } = offer;
   const fits = offer.fitsOn === document;
-  const apart = fits ? "" : " The job has been changed since, so they do not simply go on top.";
+  const beside = their ? cardDifferences(jobOf(their), jobOf(document)) : null;
   return (
     <Alert
       type="warning"
       showIcon
-      title={`A window that was closed left ${offer.count} change${offer.count === 1 ? "" : "s"} that never reached the server${when}.${apart}`}
+      title={offeredWords(offer, fits)}
       description={
-        offer.document ? (
-          <Lines title="" list={cardDifferences(jobOf(offer.document), jobOf(document)).onlyFirst} />
+        beside ? (
+          <div className={css.sides}>
+            <Lines title="Only there:" list={beside.onlyFirst} />
+            <Lines title="Only here:" list={beside.onlySecond} />
+          </div>
         ) : (
-          <Lines
-            title="They cannot be placed any more; as they were kept:"
-            list={[JSON.stringify(offer.leftover.unsent.rest)]}
-          />
+          <Lines title="They cannot be placed any more; as they were kept:" list={[rawOf(offer)]} />
         )
       }
       action={
@@ -140,6 +140,23 @@ function LeftBehind({ offer }: { offer: Offered }) {
     />
   );
 }
+
+const changes = (n: number) => `${n} change${n === 1 ? "" : "s"}`;
+
+/** What a state that lies beside the job is, and when it came there. */
+function offeredWords({ why, at, count }: Offered, fits: boolean): string {
+  const when = at ? dayjs(at).format("D MMM HH:mm") : "";
+  const last = when && `, the last at ${when}`;
+  if (why === "replaced")
+    return `Two windows changed this job${when && ` (${when})`}. The state that was not taken is kept here.`;
+  if (why === "refused")
+    return `The server did not take ${changes(count)}${last}. They are set aside here; everything else is saved.`;
+  const apart = fits ? "" : " The job has been changed since, so they do not simply go on top.";
+  return `A window that was closed left ${changes(count)} that never reached the server${last}.${apart}`;
+}
+
+const rawOf = ({ kept }: Offered): string =>
+  "leftover" in kept ? JSON.stringify(kept.leftover.unsent.rest) : "(nothing that can be read)";
 
 function Lines({ title, list }: { title: string; list: string[] }) {
   return (
@@ -164,17 +181,18 @@ export function ConflictDialog({ job }: { job: Job }) {
       title="This job was changed in another window"
       closable={false}
       footer={[
-        <Button key="t" onClick={() => settle("theirs")}>
+        <Button key="t" onClick={() => void settle("theirs")}>
           Take the other window’s job
         </Button>,
-        <Button key="m" type="primary" onClick={() => settle("mine")}>
+        <Button key="m" type="primary" onClick={() => void settle("mine")}>
           Keep what is here
         </Button>,
       ]}
     >
       <p>
-        The other window saved revision {conflict?.revision}. Nothing is lost until you choose; what is replaced stays
-        in the job’s log.
+        The other window saved revision {conflict?.revision}. Nothing is lost: the state that is not taken is kept
+        beside the job, and offered in both windows until somebody puts it back, makes it a job of its own, or throws it
+        away.
       </p>
       <div className={css.sides}>
         <Lines title="Only here:" list={apart.onlyFirst} />

@@ -84,6 +84,21 @@ function useStored(id: string, stored: StoredJob | null, shop: ShopSettings): st
   return problem;
 }
 
+/** What another window has replaced meanwhile is looked for when this one is looked at again. */
+function useReplaced(isOpen: boolean) {
+  const look = useJob((s) => s.lookAside);
+  useEffect(() => {
+    if (!isOpen) return;
+    const seen = () => void (document.visibilityState === "visible" && look());
+    window.addEventListener("focus", seen);
+    document.addEventListener("visibilitychange", seen);
+    return () => {
+      window.removeEventListener("focus", seen);
+      document.removeEventListener("visibilitychange", seen);
+    };
+  }, [isOpen, look]);
+}
+
 /** A job opened with all that goes on while it is: the engine, its address, the window's title. */
 export function useOpening(id: string, stored: StoredJob | null, shop: ShopSettings) {
   const problem = useStored(id, stored, shop);
@@ -95,6 +110,7 @@ export function useOpening(id: string, stored: StoredJob | null, shop: ShopSetti
   useKeepStanding(id);
   useAddress(isOpen);
   useTitle(job?.name);
+  useReplaced(isOpen);
   useEffect(() => {
     if (isOpen && openAddressed()) void message.info("the row of this address is gone: the card shows the others", 6);
   }, [isOpen, message]);

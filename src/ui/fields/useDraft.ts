@@ -1,5 +1,5 @@
 "use client";
-import { useRef, useState, type ChangeEvent, type KeyboardEvent } from "react";
+import { useEffect, useRef, useState, type ChangeEvent, type KeyboardEvent } from "react";
 
 interface Options {
   /** What is wrong with a text; such a one stays as it was typed and is not taken. */
@@ -25,6 +25,18 @@ export function useDraft(value: string, commit: (text: string) => void, { proble
     setDraft(null);
     if (draft.trim() !== value) commit(draft.trim());
   };
+  const last = useRef(done);
+  useEffect(() => {
+    last.current = done;
+  });
+  const isDraft = draft !== null;
+  useEffect(() => {
+    if (!isDraft) return;
+    // A page that goes takes its fields with it: what was typed is taken before what waits is sent.
+    const take = () => last.current();
+    window.addEventListener("pagehide", take, { capture: true });
+    return () => window.removeEventListener("pagehide", take, { capture: true });
+  }, [isDraft]);
   /** Puts a text into the field as if it were typed. */
   const type = (text: string) => {
     setDraft(text);

@@ -26,6 +26,8 @@ interface Props {
   lines: FigureLine[];
   figures: Figures;
   put: (key: string, figure: ShopFigure | undefined) => void;
+  /** Why a figure cannot stand beside the others, or null. */
+  refused?: (key: string, figure: ShopFigure) => string | null;
 }
 
 /** A value in the unit that is looked at. */
@@ -49,7 +51,7 @@ const unitWords = ({ is, unit }: FigureLine, figures: Figures): string => {
 };
 
 /** Figures of the shop, each with what it usually is and where that is from. */
-export function FigureTable({ label, lines, figures, put }: Props) {
+export function FigureTable({ label, lines, figures, put, refused }: Props) {
   const hasSources = lines.some((l) => l.source);
   const field = (line: FigureLine) => (
     <TextField
@@ -60,7 +62,8 @@ export function FigureTable({ label, lines, figures, put }: Props) {
       tells
       problem={(text) => {
         const read = text.trim() ? readFigure({ text, unit: figures }, line) : null;
-        return read && !read.ok ? read.problems[0].message : null;
+        if (!read?.ok) return read ? read.problems[0].message : null;
+        return refused?.(line.key, { text: text.trim(), unit: figures }) ?? null;
       }}
       commit={(text) => put(line.key, text ? { text, unit: figures } : undefined)}
     />

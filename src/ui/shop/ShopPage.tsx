@@ -5,6 +5,7 @@ import type { Figures } from "@/core/number";
 import {
   fixtureFigures,
   limitGroups,
+  shopSettingsSchema,
   type FixturePractice,
   type LimitGroup,
   type Limits,
@@ -150,9 +151,19 @@ function LimitSheet({ shop: { settings, put }, figures }: Shown) {
   const { limits } = settings;
   const setLimit = (key: string, figure: ShopFigure | undefined) =>
     put({ ...settings, limits: withFigure<Limits>(limits, key, figure) });
+  const refused = (key: string, figure: ShopFigure) => {
+    const read = shopSettingsSchema.safeParse({ ...settings, limits: withFigure<Limits>(limits, key, figure) });
+    return read.success ? null : read.error.issues[0].message;
+  };
   const table = (group: LimitGroup) => (
     <Section key={group} title={groups[group]}>
-      <FigureTable label={groups[group]} lines={limitLines(group, limits)} figures={figures} put={setLimit} />
+      <FigureTable
+        label={groups[group]}
+        lines={limitLines(group, limits)}
+        figures={figures}
+        put={setLimit}
+        refused={refused}
+      />
     </Section>
   );
   return (

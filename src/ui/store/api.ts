@@ -1,7 +1,7 @@
 import type { LengthUnit } from "@/core/number";
 import type { Patches } from "mutative";
 import type { Problem } from "@/core/base/result";
-import type { JobSummary, ListedJob, Print, StoredJob } from "@/core/job";
+import type { JobDocument, JobSummary, KeptLeftover, ListedJob, Print, ShelfCopy, StoredJob } from "@/core/job";
 import type { ShopMaterial, ShopSettings } from "@/core/tables";
 
 /** What the server said no to, in words for the user. */
@@ -72,7 +72,16 @@ export const api = {
   summary: (id: string) => call<JobSummary>(`/api/jobs/${id}/summary`),
   keepSummary: (id: string, revision: number, summary: JobSummary) =>
     call<object>(`/api/jobs/${id}/summary`, json("PUT", { revision, summary })),
+  leftovers: (id: string) => call<{ leftovers: KeptLeftover[] }>(`/api/jobs/${id}/leftovers`).then((r) => r.leftovers),
+  keepLeftover: (id: string, job: JobDocument, base: number) =>
+    call<{ id: string }>(`/api/jobs/${id}/leftovers`, json("POST", { job, base })),
+  dropLeftover: (id: string, leftover: string) =>
+    call<object>(`/api/jobs/${id}/leftovers/${leftover}`, { method: "DELETE" }),
   attach: (file: Blob) => attach(file),
+  copies: () => call<{ copies: ShelfCopy[]; folder: string }>("/api/shelf/copies"),
+  makeCopy: () => call<{ copy: ShelfCopy }>("/api/shelf/copies", { method: "POST" }).then((r) => r.copy),
+  putBack: (name: string) =>
+    call<{ rows: number; kept: ShelfCopy }>(`/api/shelf/copies/${name}/restore`, { method: "POST" }),
   shopSettings: () => call<{ settings: ShopSettings }>("/api/shop/settings").then((r) => r.settings),
   keepShopSettings: (settings: ShopSettings, from: string) =>
     call<{ settings: ShopSettings }>("/api/shop/settings", json("PUT", { settings, from })).then((r) => r.settings),

@@ -1,5 +1,6 @@
 import { createStore, get, set, type UseStore } from "idb-keyval";
 import type { Patches } from "mutative";
+import { keepable } from "@/core/base/keepable";
 import type { JobDocument } from "@/core/job";
 import { delta } from "@/core/job/delta";
 import { quietly } from "./unsent";
@@ -49,7 +50,8 @@ export function keepHistory(job: string, document: JobDocument, { past, future }
 export async function readHistory(job: string, document: JobDocument): Promise<History> {
   const none: History = { past: [], future: [] };
   const kept = await quietly(() => get<Kept>(job, store()));
-  return kept && goesOn(kept.document, document) ? { past: kept.past, future: kept.future } : none;
+  if (!kept || !goesOn(keepable(kept.document), document)) return none;
+  return { past: keepable(kept.past), future: keepable(kept.future) };
 }
 
 /** Whether two documents are the same, in whatever order their keys stand; what is undefined is not there. */

@@ -1,6 +1,7 @@
 import type { StoredJob } from "@/core/job";
 import { readHistory } from "./history";
 import { queueFor, queues, takeBack } from "./jobSaving";
+import { lookForReplaced } from "./replaced";
 import { closed, shownAt, type Get, type JobState, type Offered, type Set } from "./jobState";
 import { reconcile } from "./reconcile";
 import { forgetLeftover, readUnsent, type Leftover } from "./unsent";
@@ -23,6 +24,7 @@ export const opening = (set: Set, get: Get): Pick<JobState, "open" | "showPart" 
       pending: queue.pending,
     });
     if (queue !== going && left.mine) takeBack(queue, stored, left.mine, set, get);
+    void lookForReplaced(set, get);
     const history = await readHistory(stored.id, queue.job);
     // What was changed meanwhile has a history of its own.
     if (get().id === stored.id && !get().past.length && get().document === queue.job) set(history);
@@ -49,5 +51,15 @@ function offer(stored: StoredJob, leftover: Leftover): Offered[] {
     return [];
   }
   const count = r.kind === "apart" ? r.count : (r.batch?.patches.length ?? 0) + r.rest.length;
-  return [{ leftover, document: r.job, fitsOn: r.kind === "fits" ? stored.job : null, count }];
+  return [
+    {
+      key: leftover.key,
+      why: leftover.unsent.refused ? "refused" : "closed",
+      kept: { leftover },
+      at: leftover.unsent.at,
+      document: r.job,
+      fitsOn: r.kind === "fits" ? stored.job : null,
+      count,
+    },
+  ];
 }

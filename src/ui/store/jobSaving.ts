@@ -4,7 +4,7 @@ import { keepHistory } from "./history";
 import { shownAt, type Get, type JobState, type Set } from "./jobState";
 import { reconcile } from "./reconcile";
 import { SaveQueue } from "./saveQueue";
-import { forgetUnsent, type Unsent } from "./unsent";
+import { forgetUnsent, keepAside, type Unsent } from "./unsent";
 
 /** One queue a job, for as long as something of it is unsaved: it outlives the open page of the job. */
 export const queues = new Map<string, SaveQueue>();
@@ -19,7 +19,17 @@ export function queueFor(id: string, base: number, job: JobDocument, set: Set, g
     if (get().id === q.id) set({ ...q.status, pending: q.pending, revision: q.base });
     else if (!q.pending) queues.delete(q.id);
   };
-  const queue = new SaveQueue(id, base, job, told);
+  const setAside = (left: JobDocument, refused: Unsent) => {
+    void keepAside(id, refused).then((leftover) => {
+      if (!leftover || get().id !== id) return;
+      const { at, job: document, rest } = refused;
+      const offer = { key: leftover.key, why: "refused" as const, kept: { leftover }, at, document };
+      set({ offered: [...get().offered, { ...offer, fitsOn: null, count: rest.length }] });
+    });
+    // What could be undone was made of the state that is set aside.
+    if (get().id === id) set({ ...shownAt(left, get().part), past: [], future: [] });
+  };
+  const queue = new SaveQueue(id, base, job, told, setAside);
   queues.set(id, queue);
   return queue;
 }

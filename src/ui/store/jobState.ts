@@ -5,9 +5,23 @@ import type { Change } from "./history";
 import type { SaveStatus } from "./saveQueue";
 import type { Leftover } from "./unsent";
 
-/** Edits of a tab that is closed by now, and how they stand to the job. */
+/** Why a state of the job lies beside it. */
+export type WhyOffered =
+  /** A tab was closed before the server had its edits. */
+  | "closed"
+  /** Two windows changed the job, and the other one's state was taken. */
+  | "replaced"
+  /** The server did not take these edits: what came after them went without. */
+  | "refused";
+
+/** A state of the job that lies beside it, and how it stands to it. */
 export interface Offered {
-  leftover: Leftover;
+  key: string;
+  why: WhyOffered;
+  /** Where it is kept until somebody has decided about it: in this browser, or with the server. */
+  kept: { leftover: Leftover } | { server: string };
+  /** When the last of it was typed, or it was replaced; empty where nobody knows. */
+  at: string;
   /** The job with them: made from what is here now, or as it was there; null when neither is known. */
   document: JobDocument | null;
   /** The job they go on top of; on any other they would be another change. */
@@ -51,10 +65,12 @@ export interface JobState extends SaveStatus {
   undo(): void;
   redo(): void;
   /** After a conflict: keep what is here, or take what is there. */
-  settle(keep: "mine" | "theirs"): void;
+  settle(keep: "mine" | "theirs"): Promise<void>;
   /** What a closed tab left: put into this job, or let go of (when it was kept otherwise). */
   takeUp(offer: Offered): void;
   letGo(offer: Offered): void;
+  /** Looks for states of this job that another window has replaced. */
+  lookAside(): Promise<void>;
   forgiveRefusal(): void;
   /** Sends what waits now. */
   saveNow(): void;

@@ -1,7 +1,7 @@
 import "fake-indexeddb/auto";
 import { clear, entries, set as keep } from "idb-keyval";
 import { apply, type Patches } from "mutative";
-import { documentOf, emptyJob, type JobDocument, type StoredJob } from "@/core/job";
+import { documentOf, emptyJob, type JobDocument, type KeptLeftover, type StoredJob } from "@/core/job";
 import { readRowLine } from "@/core/callout";
 import { rowNames } from "@/core/job";
 import { useJob } from "./jobStore";
@@ -26,8 +26,13 @@ class FakeServer {
   puts = 0;
   refuse = "";
   saves: { id: string; revision: number }[] = [];
-  fetch = async (_url: string, init?: RequestInit): Promise<Response> => {
+  /** A name that no row may have, as a server of another version sees it. */
+  refusesName = "";
+  leftovers: KeptLeftover[] = [];
+  fetch = async (url: string, init?: RequestInit): Promise<Response> => {
     if (this.away) throw new TypeError("failed to fetch");
+    if (url.includes("/leftovers")) return this.beside(url, init);
+    if (!init?.method) return reply(this.stored());
     this.puts++;
     const { base, save, patches } = JSON.parse(String(init?.body)) as { base: number; save: string; patches: never };
     if (this.broken) return reply({ problems: [{ message: "something went wrong" }] }, 500);
@@ -35,12 +40,27 @@ class FakeServer {
     const done = this.saves.find((s) => s.id === save);
     if (done) return reply({ revision: done.revision });
     if (base !== this.revision) return reply(this.stored(), 409);
-    this.job = apply(this.job, patches);
+    const next = apply(this.job, patches);
+    const at = next.parts[0].rows.findIndex((r) => this.refusesName && r.name === this.refusesName);
+    if (at >= 0) {
+      const place = ["parts", 0, "rows", at, "name"];
+      return reply({ problems: [{ message: "no such name", place }] }, 422);
+    }
+    this.job = next;
     this.revision++;
     this.saves = [{ id: save, revision: this.revision }, ...this.saves];
     if (this.losesAnswer) throw new TypeError("failed to fetch");
     return reply({ revision: this.revision });
   };
+  private beside(url: string, init?: RequestInit): Response {
+    if (init?.method === "POST") {
+      const { job, base } = JSON.parse(String(init.body)) as { job: JobDocument; base: number };
+      this.leftovers.push({ id: `l${this.leftovers.length}`, job, base, at: "2026-11-25T00:00:00Z" });
+      return reply({ id: "l" }, 201);
+    }
+    if (init?.method === "DELETE") this.leftovers = this.leftovers.filter((l) => !url.endsWith(l.id));
+    return reply({ leftovers: this.leftovers });
+  }
   stored = (): StoredJob => ({
     id: this.id,
     job: this.job,
@@ -150,7 +170,7 @@ describe("the open job", () => {
     await until(() => s().save === "conflict");
     expect(server.job.parts[0].rows).toHaveLength(0);
     expect(s().conflict?.revision).toBe(5);
-    s().settle("mine");
+    await s().settle("mine");
     await until(() => s().save === "saved" && server.job.parts[0].rows.length === 1);
     expect(server.job.name).toBe("Lid");
   });
@@ -160,7 +180,7 @@ describe("the open job", () => {
     server.revision = 5;
     add("a");
     await until(() => s().save === "conflict");
-    s().settle("theirs");
+    await s().settle("theirs");
     expect(s().job).toMatchObject({ name: "changed there", rows: [] });
     expect(s().save).toBe("saved");
   });
@@ -183,6 +203,93 @@ describe("the open job", () => {
     expect(s().edit([{ edit: "deleteRow", id: "nobody" }])).toBe("this row is gone");
     expect(s().edit([])).toBeNull();
     expect(s().past).toHaveLength(1);
+  });
+});
+
+describe("what the server does not take", () => {
+  it("is set aside as soon as something else is typed, which is saved", async () => {
+    server.refusesName = "bad";
+    add("a");
+    await until(() => s().save === "saved");
+    s().edit([{ edit: "addRows", rows: [{ ...row("LEAVE BLOCK 2 X 2 X 2", "x"), name: "bad" }] }]);
+    await until(() => s().save === "refused");
+    add("b");
+    await until(() => s().save === "saved");
+    expect(server.job.parts[0].rows.map((r) => r.id)).toEqual(["a", "b"]);
+    expect(s().document!.parts[0].rows.map((r) => r.id)).toEqual(["a", "b"]);
+    await until(() => s().offered.length === 1);
+    const [aside] = s().offered;
+    expect(aside.why).toBe("refused");
+    expect(aside.document!.parts[0].rows.map((r) => r.id)).toEqual(["a", "x", "b"]);
+    add("c");
+    await until(() => server.job.parts[0].rows.length === 3);
+    s().letGo(aside);
+    expect(s().offered).toEqual([]);
+  });
+
+  it("heals where an older version had taken text that cannot be kept", async () => {
+    const poisoned = { ...row("CUT FACE DEEP 1", "x"), name: "a\u0000b" };
+    const rest = [{ op: "add", path: ["parts", 0, "rows", 0], value: poisoned }] as Patches;
+    s().close();
+    await keep(`unsent-${server.id}@${await tabName()}`, {
+      base: 1,
+      batch: null,
+      rest,
+      restId: "r",
+      job: null,
+      at: "",
+    });
+    await s().open(server.stored());
+    await until(() => s().save === "saved" && server.revision === 2);
+    expect(server.job.parts[0].rows[0].name).toBe("a\ufffdb");
+  });
+});
+
+describe("two windows on one job", () => {
+  const other = row("LEAVE BLOCK 9 X 9 X 9", "colleague");
+  const meanwhile = async () => {
+    add("a");
+    await until(() => s().save === "saved");
+    server.job = apply(server.job, [{ op: "add", path: ["parts", 0, "rows", 1], value: other }] as Patches);
+    server.revision++;
+    add("mine");
+    await until(() => s().save === "conflict");
+  };
+  const ids = (d: JobDocument | null) => d!.parts[0].rows.map((r) => r.id);
+
+  it("keep what is replaced here for both of them", async () => {
+    await meanwhile();
+    await s().settle("mine");
+    await until(() => s().save === "saved");
+    expect(ids(server.job)).toEqual(["a", "mine"]);
+    expect(server.leftovers.map((l) => ids(l.job))).toEqual([["a", "colleague"]]);
+    await until(() => s().offered.length === 1);
+    expect(s().offered[0]).toMatchObject({ why: "replaced", kept: { server: "l0" } });
+    // The other window looks when it is looked at again.
+    await s().lookAside();
+    s().takeUp(s().offered[0]);
+    await until(() => s().save === "saved" && server.leftovers.length === 0);
+    expect(ids(server.job)).toEqual(["a", "colleague"]);
+  });
+
+  it("give back with undo what was taken from the other one", async () => {
+    await meanwhile();
+    await s().settle("theirs");
+    expect(ids(s().document)).toEqual(["a", "colleague"]);
+    expect(server.leftovers.map((l) => ids(l.job))).toEqual([["a", "mine"]]);
+    s().undo();
+    expect(ids(s().document)).toEqual(["a", "mine"]);
+    await until(() => s().save === "saved");
+    expect(ids(server.job)).toEqual(["a", "mine"]);
+  });
+
+  it("keep it in the browser where the server cannot", async () => {
+    await meanwhile();
+    server.away = true;
+    await s().settle("theirs");
+    server.away = false;
+    const kept = (await entries<string, Unsent>()).filter(([k]) => k.includes("@aside-"));
+    expect(kept.map(([, u]) => ids(u.job))).toEqual([["a", "mine"]]);
   });
 });
 

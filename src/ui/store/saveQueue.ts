@@ -1,7 +1,7 @@
 import type { Patches } from "mutative";
-import type { JobDocument, StoredJob } from "@/core/job";
+import { applyEdits, refusedBySchema, withoutRefused, type JobDocument, type StoredJob } from "@/core/job";
 import { api, Refused } from "./api";
-import { forgetUnsent, keepUnsent, type Batch } from "./unsent";
+import { forgetUnsent, keepUnsent, type Batch, type Unsent } from "./unsent";
 
 export type SaveState = "saved" | "saving" | "away" | "conflict" | "refused";
 
@@ -35,12 +35,16 @@ export class SaveQueue {
   private timer: ReturnType<typeof setTimeout> | null = null;
   private sending = false;
   private pause = FIRST_PAUSE;
+  /** How many edits were refused together; none where nothing was. */
+  private refusedCount = 0;
 
   constructor(
     readonly id: string,
     public base: number,
     public job: JobDocument,
     private readonly told: (queue: SaveQueue) => void,
+    /** Takes a job that goes on without what was refused, and that state itself. */
+    private readonly setAside: (job: JobDocument, refused: Unsent) => void = () => {},
   ) {}
 
   get pending(): boolean {
@@ -122,7 +126,7 @@ export class SaveQueue {
       if ("conflict" in answer) this.stand(answer.conflict);
       else this.acknowledged(answer.revision);
     } catch (e) {
-      this.failed(e);
+      if (!(await this.goneOnWithout(e))) this.failed(e);
     } finally {
       this.sending = false;
     }
@@ -132,19 +136,51 @@ export class SaveQueue {
     this.base = revision;
     this.batch = null;
     this.pause = FIRST_PAUSE;
+    this.refusedCount = 0;
     this.tell({ save: this.rest.length ? "saving" : "saved", message: "", since: null });
     if (!this.rest.length) return this.forget();
     this.keep();
     this.schedule(50);
   }
 
+  /**
+   * What was refused, and was refused again with an edit after it, is set aside: the job goes on without it, so that
+   * no later edit waits for it. @returns whether it does
+   */
+  private async goneOnWithout(e: unknown): Promise<boolean> {
+    if (!isRefusal(e) || !this.batch || !this.refusedCount || this.batch.patches.length <= this.refusedCount)
+      return false;
+    const stored = await api.read(this.id).catch(() => null);
+    if (!stored || stored.revision !== this.base) return false;
+    const places = e.problems.flatMap((p) => (p.place ? [p.place] : []));
+    const job = withoutRefused(stored.job, this.job, places) ?? stored.job;
+    const left = refusedBySchema(job) === null ? job : stored.job;
+    const change = applyEdits(stored.job, [{ edit: "replace", job: left }]);
+    if (!change.ok) return false;
+    const { batch, base, rest } = this;
+    const patches = [...batch.patches, ...rest] as Patches;
+    this.setAside(left, {
+      base,
+      batch: null,
+      rest: patches,
+      restId: crypto.randomUUID(),
+      job: this.job,
+      at: new Date().toISOString(),
+      refused: true,
+    });
+    this.refusedCount = 0;
+    this.restart(stored.revision, left, change.value.patches);
+    return true;
+  }
+
   private failed(e: unknown): void {
-    const refused = e instanceof Refused && e.status >= 400 && e.status < 500;
+    const refused = isRefusal(e);
     if (refused && this.batch) {
       // The server took nothing of it: what comes after may mend it, so both go together under a new id.
       this.rest = [...this.batch.patches, ...this.rest] as Patches;
       this.batch = null;
       this.nextId = crypto.randomUUID();
+      this.refusedCount = this.rest.length;
       this.keep();
     }
     const since = this.status.since ?? Date.now();
@@ -171,6 +207,8 @@ export class SaveQueue {
     void forgetUnsent(this.id);
   }
 }
+
+const isRefusal = (e: unknown): e is Refused => e instanceof Refused && e.status >= 400 && e.status < 500;
 
 function whyNot(e: unknown, refused: boolean): string {
   if (refused) return `the server does not take these edits: ${(e as Refused).message}`;

@@ -1,5 +1,6 @@
 import { del, entries, set } from "idb-keyval";
 import type { Patches } from "mutative";
+import { keepable } from "@/core/base/keepable";
 import type { JobDocument } from "@/core/job";
 import { openTabs, tabName } from "./tab";
 
@@ -23,6 +24,8 @@ export interface Unsent {
   job: JobDocument | null;
   /** When the last of them was typed. */
   at: string;
+  /** Set where the server did not take them. */
+  refused?: true;
 }
 
 /** What a tab that is closed by now left behind. */
@@ -44,6 +47,13 @@ export async function quietly<T>(work: () => Promise<T>): Promise<T | undefined>
 }
 
 export const keepUnsent = (job: string, unsent: Unsent) => quietly(async () => set(await key(job), unsent));
+/** Keeps a state that lies beside the job, under a name that no tab has. */
+export const keepAside = (job: string, unsent: Unsent) =>
+  quietly(async () => {
+    const leftover: Leftover = { key: `${prefix(job)}@aside-${crypto.randomUUID()}`, unsent };
+    await set(leftover.key, unsent);
+    return leftover;
+  });
 export const forgetUnsent = (job: string) => quietly(async () => del(await key(job)));
 export const forgetLeftover = (leftover: Leftover) => quietly(() => del(leftover.key));
 
@@ -64,12 +74,14 @@ export async function readUnsent(job: string): Promise<{ mine: Unsent | null; ot
 /** What an older version kept knew only the patches. */
 function whole(kept: Partial<Unsent> & { patches?: Patches }): Unsent {
   const none = [] as Patches;
-  return {
+  // Text that cannot be kept was taken by older versions, and then nothing was saved any more.
+  return keepable({
     base: kept.base ?? 0,
     batch: kept.batch ?? null,
     rest: kept.rest ?? kept.patches ?? none,
     restId: kept.restId ?? crypto.randomUUID(),
     job: kept.job ?? null,
     at: kept.at ?? "",
-  };
+    ...(kept.refused ? { refused: kept.refused } : {}),
+  });
 }

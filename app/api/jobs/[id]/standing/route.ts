@@ -31,7 +31,7 @@ export const PUT = (request: Request, { params }: Context) =>
       ]);
     const bytes = await limitedBody(request, MOST_STANDING);
     if (!bytes) return problemsResponse([{ message: "this picture is too large to keep" }], 413);
-    const cut = notWhole(request, bytes);
+    const cut = await notWhole(request, bytes);
     if (cut) return problemsResponse([cut]);
     // The two first bytes of what was packed (RFC 1952).
     if (bytes[0] !== 0x1f || bytes[1] !== 0x8b) return problemsResponse([{ message: "this is no packed picture" }]);
