@@ -1,6 +1,6 @@
 import Papa from "papaparse";
 import { namedIn, readLedgerLine, writeBalloonText } from "@/core/callout";
-import type { Balloon, Job } from "@/core/job";
+import { MOST_BALLOONS, type Balloon, type Job } from "@/core/job";
 import type { LedgerEntry } from "@/core/print/ledger";
 import { unitOf } from "@/core/number";
 
@@ -63,6 +63,12 @@ export interface CsvProblem {
   expected: string;
 }
 
+const tooMany = (lines: number, room: number): CsvProblem => ({
+  line: room + 2,
+  message: `the file has ${lines} lines, and a job holds ${MOST_BALLOONS} balloons at most: none was read`,
+  expected: `at most ${room} more lines of dimensions`,
+});
+
 /**
  * Reads balloons from CSV: a heading with `dimension` (and `number`, `zone`, `note` where they are), or one column
  * of dimensions, or number and dimension.
@@ -75,6 +81,8 @@ export function readLedgerCsv(
   const parsed = Papa.parse<string[]>(text.replace(/^\uFEFF/, ""), { skipEmptyLines: "greedy" });
   const balloons: Balloon[] = [],
     problems: CsvProblem[] = [];
+  const room = MOST_BALLOONS - job.balloons.length;
+  if (parsed.data.length > room + 1) return { balloons, problems: [tooMany(parsed.data.length, room)] };
   const head = (parsed.data[0] ?? []).map((c) => c.trim().toLowerCase());
   const titled = head.includes("dimension") || head.includes("text");
   const column = (name: string) => head.indexOf(name);

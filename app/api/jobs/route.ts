@@ -1,5 +1,6 @@
 import { unitNames } from "@/core/number";
 import { z } from "zod";
+import { allKeepable } from "@/core/base/keepable";
 import { createJob, importText, listJobs } from "@/server/jobs";
 import { answer, problemsResponse, readBody } from "@/server/http";
 
@@ -24,11 +25,13 @@ const body = z.union([
 
 export const POST = (request: Request) =>
   answer(async () => {
-    const read = await readBody(request, body, MAX_IMPORT);
+    const read = await readBody(request, body, { most: MAX_IMPORT, toldByService: true });
     if (!read.ok) return read.response;
     if ("text" in read.value) {
       const made = await importText(read.value.text);
       return made.ok ? Response.json(made.value, { status: 201 }) : problemsResponse(made.problems);
     }
+    const named = allKeepable(body).safeParse(read.value);
+    if (!named.success) return problemsResponse(named.error.issues.map((i) => ({ message: i.message, path: "name" })));
     return Response.json(await createJob(read.value.name, read.value.unit, read.value.material), { status: 201 });
   });

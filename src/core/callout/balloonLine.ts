@@ -1,5 +1,5 @@
 import type { Balloon } from "../job/schema";
-import { inCallout, type NumberText } from "../number";
+import { inCallout, UNKNOWN, type NumberText } from "../number";
 import { readThread } from "../tables";
 import type { Reader } from "../grammar/reader";
 import { unsound } from "./soundBalloon";
@@ -13,7 +13,8 @@ export function readBalloon(r: Reader, number: number): Balloon {
   r.skip();
   const from = r.pos;
   const balloon = readWhole(r, number);
-  const wrong = unsound(balloon);
+  // What stands in back quotes is kept as it was typed, whatever it says.
+  const wrong = r.text.includes("`", from) ? null : unsound(balloon);
   if (wrong) r.fail(wrong.expected, wrong.message, from);
   return balloon;
 }
@@ -54,7 +55,7 @@ function leadingNumber(r: Reader, b: Balloon): boolean {
   if (!r.seesNumber() || thread(r) || pairAt(r)) return false;
   const first = r.number("count");
   // `4X 90°` is an angle four times, `2X45°` and `2 X 45°` are chamfers.
-  const isCount = /^[Xx]\s/.test(r.text.slice(r.pos)) && /^\d+$/.test(first);
+  const isCount = /^[Xx]\s/.test(r.text.slice(r.pos)) && (/^\d+$/.test(first) || r.text[start] === "`");
   if (!r.take("X") || !startsSize(r)) {
     r.pos = start;
     return false;
@@ -107,12 +108,14 @@ function inBrackets(r: Reader, b: Balloon): boolean {
 
 /** The printed number, or its two limits. */
 function size(r: Reader, b: Balloon): void {
-  const at = r.pos;
+  const from = r.pos;
   const pair = pairAt(r);
   if (pair) {
     r.pos += pair[0].length;
-    return limits(r, b, pair[1] as NumberText, pair[2] as NumberText, at);
+    return limits(r, b, pair[1] as NumberText, pair[2] as NumberText, from);
   }
+  r.skip();
+  const at = r.pos;
   b.value = r.number("value", "a dimension");
   const power = /^e\d+/i.exec(r.text.slice(r.pos));
   if (power)
@@ -122,7 +125,7 @@ function size(r: Reader, b: Balloon): void {
       at,
     );
   // Degrees, minutes and seconds are an angle whatever stands before them.
-  if (/[°]|\dd/i.test(b.value)) b.kind = "angle";
+  if (/[°]|\dd/i.test(b.value) && r.text[at] !== "`") b.kind = "angle";
   // `1.255 / 1.245` or `1.245 TO 1.255`: two limits.
   r.skip();
   if (r.text[r.pos] !== "/" && !r.sees("TO")) return;
@@ -131,9 +134,12 @@ function size(r: Reader, b: Balloon): void {
   limits(r, b, b.value, r.number("low", "the other limit"), at);
 }
 
+/** A thread at the reading point; in back quotes it is one that cannot be read, after `THREAD`. */
 const thread = (r: Reader) => {
   r.skip();
-  return readThread(r.text.slice(r.pos));
+  const text = r.text.slice(r.pos);
+  const quoted = /^THREAD\s*`([^`]*)`/i.exec(text);
+  return quoted ? { designation: quoted[1], length: quoted[0].length } : readThread(text);
 };
 
 /** Two limits, the larger one first whichever way they were written. */
@@ -229,26 +235,38 @@ interface Deviation {
 function deviations(first: Deviation, second: Deviation): Balloon["tolerance"] {
   const signed = (v: Deviation, towards: number): NumberText =>
     v.sign === towards || Number(v.value) === 0 ? v.value : (`-${v.value}` as NumberText);
-  // The upper deviation is the one that lies higher, whichever was written first.
-  const high =
-    first.sign * Number(first.value) >= second.sign * Number(second.value) || Number.isNaN(Number(first.value))
-      ? [first, second]
-      : [second, first];
+  // The upper deviation is the one that lies higher, whichever was written first: by their signs, or by their sizes
+  // where both lie on one side.
+  const [a, b] = [first, second].map((d) => d.sign * Number(d.value));
+  const isTurned = first.sign === second.sign ? a < b : first.sign < second.sign;
+  const high = isTurned ? [second, first] : [first, second];
   return { kind: "sided", plus: signed(high[0], 1), minus: signed(high[1], -1) };
+}
+
+/** A number of a dimension that would be refused, or read as another one, stands in back quotes. */
+const asItIs = (text: string): string => (text === UNKNOWN ? text : "`" + text + "`");
+const isTurnAngle = (text: string): boolean => /[°]|\dd/i.test(text);
+
+function writtenThread(text: string): string {
+  const read = readThread(text);
+  return read?.length === text.length && read.designation === text ? text : `THREAD \`${text}\``;
 }
 
 /** A balloon as the card writes it, without its number. */
 export function writeBalloonText(b: Balloon): string {
-  const count = b.count === undefined ? "" : `${inCallout(b.count)}X`;
+  const isSound = unsound(b) === null;
+  const written = (text: string) =>
+    isSound && (b.kind === "angle" || !isTurnAngle(text)) ? inCallout(text) : asItIs(text);
+  const count = b.count === undefined ? "" : `${isSound ? inCallout(b.count) : asItIs(b.count)}X`;
   const t = b.tolerance;
   const isWhole = wholeOf(t) !== null;
   const own = toleranceKindOf(t).write(t);
-  const value = isWhole ? own : b.value === undefined ? "" : inCallout(b.value);
+  const value = isWhole ? own : b.value === undefined ? "" : written(b.value);
   const body =
     b.kind === "count"
       ? ""
       : b.kind === "thread"
-        ? (b.thread ?? "")
+        ? writtenThread(b.thread ?? "")
         : b.kind === "diameter"
           ? `⌀${value}`
           : b.kind === "radius"

@@ -30,7 +30,12 @@ export function writeDocument(document: JobDocument): string {
     const job = jobOf(document, part.id);
     const material = part.material ? [writeMaterial(part.material)] : [];
     lines.push(
-      [`PART ${quoted(part.name)} ${partKinds[part.kind].word}`, ...material, ...partLines(job), ""].join("\n"),
+      [
+        `PART ${quoted(partName(document, part))} ${partKinds[part.kind].word}`,
+        ...material,
+        ...partLines(job),
+        "",
+      ].join("\n"),
     );
   }
   for (const part of document.parts)
@@ -71,7 +76,7 @@ function partLines(job: Job, between: string[] = []): string[] {
 /** One part of a job as canonical card text. What a card has no line for (prints, waivers, crib) stays in the document. */
 export function writeCard(job: Job, workName = ""): string {
   const lines = [
-    `JOB ${quoted(job.name)}${job.revision ? ` REV ${/^[^\s"]+$/.test(job.revision) ? job.revision : `"${job.revision}"`}` : ""}`,
+    `JOB ${quoted(job.name)} REV ${/^[^\s";]+$/.test(job.revision) ? job.revision : quoted(job.revision)}`,
     `UNIT ${job.unit}`,
   ];
   if (job.material.name || job.material.density) lines.push(writeMaterial(job.material));

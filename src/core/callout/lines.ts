@@ -224,10 +224,13 @@ export const namedIn = (job: Pick<Job, "names" | "balloons">): ReadonlySet<strin
     ...job.balloons.flatMap((b) => (b.thread === undefined ? [] : `#${b.number}`)),
   ]);
 
-/** The line without its remark: `;` outside quotes starts one. */
+/** The line without its remark: `;` outside quotes, of either sort, starts one. */
 export function withoutRemark(line: string): string {
   let quoted = false;
+  let backQuoted = false;
   for (let i = 0; i < line.length; i++) {
+    if (line[i] === "`" && !quoted && (backQuoted || line.includes("`", i + 1))) backQuoted = !backQuoted;
+    if (backQuoted) continue;
     if (line[i] === '"') {
       // A second sign inside an angle (1°26'16") is not a quote.
       if (!quoted && /\d['′]\d+(\.\d+)?$/.test(line.slice(Math.max(0, i - 12), i))) continue;

@@ -1,6 +1,7 @@
 import type { Draft, RowNames } from "../grammar/grammar";
 import type { Reader } from "../grammar/reader";
 import { readHolding, writeHolding } from "../job/holdings";
+import { isGone } from "../job/names";
 import type { Datum, Setup, Up } from "../job/schema";
 import { inCallout } from "../number";
 import { readPlane, seesPlane, sideWords, writePlane } from "../rows";
@@ -66,6 +67,7 @@ function readDatum(r: Reader, names: RowNames): Datum {
 
 /** `1 3-6`; commas do no harm. */
 function readRows(r: Reader, names: RowNames): string[] {
+  if (r.take("NONE")) return [];
   const rows: string[] = [];
   while (rowsPart.starts(r)) {
     const read: Draft = {};
@@ -74,6 +76,12 @@ function readRows(r: Reader, names: RowNames): string[] {
   }
   if (!rows.length) r.fail("the numbers of rows, such as 1 3-6");
   return [...new Set(rows)];
+}
+
+/** Rows that are gone are cut by nobody: they are not written. */
+function writeRows(ids: string[], names: RowNames): string {
+  const rows = ids.filter((id) => !isGone(id) && Number(names.numberOf(id)) > 0);
+  return rows.length ? rowsPart.write({ rows }, names).replace(/,/g, "") : "NONE";
 }
 
 const writeUp = (up: Up, names: RowNames): string => {
@@ -98,7 +106,7 @@ function writeDatum(d: Datum, names: RowNames): string {
 
 /** A setup as one line of a card. */
 export function writeSetup(s: Setup, names: RowNames): string {
-  const rows = s.rows?.length ? ` ROWS ${rowsPart.write({ rows: s.rows }, names).replace(/,/g, "")}` : "";
+  const rows = s.rows ? ` ROWS ${writeRows(s.rows, names)}` : "";
   const datum = s.datum ? ` DATUM ${writeDatum(s.datum, names)}` : "";
   const hold = s.hold ? ` HOLD ${writeHolding(s.hold)}` : "";
   return `SETUP ${s.op} ${s.machine.toUpperCase()} UP ${writeUp(s.up, names)}${datum}${hold}${rows}`;

@@ -35,6 +35,8 @@ export interface RowNames {
   numberOf(id: string): number | string;
   /** The rows of another part of the job, by its name; none where there is no such part. */
   ofPart?(name: string): RowNames | undefined;
+  /** Balloons that print a thread, as a row cites them (`#9`); unknown where nobody says. */
+  threads?: ReadonlySet<string>;
 }
 
 // A row under construction; its shape is checked by the row kind's schema when it is whole.

@@ -1,9 +1,10 @@
+import { nameText } from "../base/name";
 import { z } from "zod";
 import type { Reader } from "../grammar/reader";
 import { inCallout, numberText, toNumberText, type NumberText } from "../number";
 import type { PartKindId } from "./partKinds";
 
-const partName = z.string().max(120).min(1);
+const partName = nameText.min(1);
 const grip = { grip: numberText };
 /** Direction in which jaws close, as the piece lies in its setup. */
 const across = { across: z.enum(["x", "y"]) };

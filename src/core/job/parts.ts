@@ -70,8 +70,11 @@ export const partsTaken = (outlines: Part["outlines"]): string[] => [
 ];
 
 /** How the rows of a job are named in text, those of the parts it takes lines from too. */
-export const namesOf = (job: Pick<Job, "rows" | "others">): RowNames => ({
+export const namesOf = (job: Pick<Job, "rows" | "others"> & Partial<Pick<Job, "balloons">>): RowNames => ({
   ...rowNames(job.rows),
+  ...(job.balloons && {
+    threads: new Set(job.balloons.flatMap((b) => (b.thread === undefined ? [] : `#${b.number}`))),
+  }),
   ofPart: (name) => {
     const other = job.others?.find((o) => o.name.toLowerCase() === name.toLowerCase());
     return other && rowNames(other.job.rows);

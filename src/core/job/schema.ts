@@ -1,5 +1,6 @@
 import { z } from "zod";
 import { allKeepable } from "../base/keepable";
+import { nameText } from "../base/name";
 import { numberText, type LengthUnit, unitNames } from "../number";
 import { checkSchema } from "./checkKinds";
 import { outlineSchema } from "../outline/items";
@@ -9,7 +10,7 @@ import { generalClasses } from "../tables";
 import { toleranceSchema } from "./toleranceKinds";
 import { place3, stockSchema } from "./stockForms";
 import { sides } from "../geometry/vec";
-import { namedPlaneSchema, planeRef, rowBodySchema, type RowBody } from "../rows";
+import { namedPlaneSchema, planeRef, rowBodySchema, threadText, type RowBody } from "../rows";
 
 /**
  * Version of the document form. A change comes with its migration (migrate.ts) and a kept old document in
@@ -21,12 +22,12 @@ export const JOB_VERSION = 3;
 
 /** The most outlines a job holds. */
 export const MOST_OUTLINES = 2000;
+/** The most balloons a job holds. */
+export const MOST_BALLOONS = 2000;
 
-/** A name stands on one line: a card writes it between quotes. */
-const name = z
-  .string()
-  .max(120)
-  .regex(/^[^\p{Cc}\u2028\u2029]*$/u, "a name stands on one line, without a break or a tabulator");
+const name = nameText;
+/** A revision, as a card writes it after REV. */
+const revisionText = nameText.max(20);
 const id = z.string().min(1).max(64);
 const place2 = z.strictObject({ x: numberText, y: numberText });
 
@@ -51,7 +52,7 @@ const balloonSchema = z.strictObject({
   value: numberText.optional(),
   /** Second number of a chamfer: its angle. */
   angle: numberText.optional(),
-  thread: z.string().max(40).optional(),
+  thread: threadText.optional(),
   count: numberText.optional(),
   tolerance: toleranceSchema,
   reference: z.literal(true).optional(),
@@ -278,7 +279,7 @@ const jobShape = z.strictObject({
   names: z.array(namedValueSchema).max(500),
   parts: z.array(partSchema).min(1).max(50),
   setups: z.array(setupSchema).max(100),
-  balloons: z.array(balloonSchema).max(2000),
+  balloons: z.array(balloonSchema).max(MOST_BALLOONS),
   checks: z.array(checkSchema).max(200),
   crib: z.array(cutterSchema).max(200).optional(),
   /** Cutters chosen by hand, by row; the others are proposed. */

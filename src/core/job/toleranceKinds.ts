@@ -98,7 +98,11 @@ const sided: ToleranceKind<Of<"sided">> = {
     { label: "+", of: (t) => t.plus, with: (t, plus) => ({ ...t, plus }) },
     { label: "−", of: (t) => t.minus, with: (t, minus) => ({ ...t, minus }) },
   ],
-  write: (t) => `${signed(t.plus, "+")} ${signed(t.minus, "-")}`,
+  write: (t) =>
+    Number(t.plus) < -Number(t.minus)
+      ? // Turned around: in back quotes, or the next reader would put it right without a word.
+        `+\`${t.plus}\` -\`${t.minus}\``
+      : `${signed(t.plus, "+")} ${signed(t.minus, "-")}`,
   limits: (t, size) =>
     about(size, (nominal) =>
       both(size.value(t.plus), size.value(t.minus), (plus, minus) =>

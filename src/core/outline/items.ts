@@ -1,3 +1,4 @@
+import { nameText } from "../base/name";
 import { z } from "zod";
 import { outlineItem, type OutlineItem } from "./lines/registry";
 
@@ -15,7 +16,7 @@ export type Walked = Extract<OutlineItem, { item: "start" | "line" | "arc" | "re
 
 export const outlineSchema = z.strictObject({
   id: z.string().min(1).max(64),
-  name: z.string().min(1).max(120),
+  name: nameText.min(1),
   items: z.array(outlineItem).max(5000),
 });
 export type OutlineText = z.infer<typeof outlineSchema>;

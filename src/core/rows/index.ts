@@ -8,3 +8,4 @@ export * from "./edges";
 export * from "./changedRow";
 export * from "./namedPlane";
 export { repeated } from "./repeat";
+export { threadText } from "./threadAt";

@@ -1,3 +1,4 @@
+import { nameText } from "../base/name";
 import { z } from "zod";
 import { numberText, inCallout, type NumberText, type Quantity } from "../number";
 import { getPath, meaningOf, optional, type Clause, type NumberField, type Part } from "../grammar/grammar";
@@ -29,7 +30,7 @@ export const pattern = z.discriminatedUnion("kind", [
   /** At what an outline has: the centres of its rounds or circles, its corners, the middles of its straight sides. */
   z.strictObject({
     kind: z.literal("outline"),
-    outline: z.string().min(1).max(120),
+    outline: nameText.min(1),
     of: z.enum(spotKinds),
   }),
   z.strictObject({
@@ -195,7 +196,7 @@ export const countPrefix: Part = {
   read(r, row) {
     const start = r.pos;
     r.skip();
-    if (!/[0-9(#?`]/.test(r.text[r.pos] ?? "")) return;
+    if (!/[-+.0-9(#?`]/.test(r.text[r.pos] ?? "")) return;
     try {
       const count = r.number("count");
       if (r.take("X")) {

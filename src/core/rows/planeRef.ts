@@ -1,3 +1,4 @@
+import { nameText } from "../base/name";
 import { z } from "zod";
 import type { Clause, RowNames } from "../grammar/grammar";
 import type { Reader } from "../grammar/reader";
@@ -5,7 +6,7 @@ import type { Side } from "../geometry/vec";
 import { inCallout, numberText } from "../number";
 
 export const rowRef = z.string().min(1).max(64);
-export const planeName = z.string().min(1).max(120);
+export const planeName = nameText.min(1);
 
 const side = z.enum(["top", "bottom", "front", "back", "left", "right"]);
 const start = numberText.optional();

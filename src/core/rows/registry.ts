@@ -165,7 +165,7 @@ function afterCount(r: Reader): number {
   const probe = new Reader(r.text, r.named);
   probe.pos = r.pos;
   probe.skip();
-  if (!/[0-9(#?`]/.test(r.text[probe.pos] ?? "") && !probe.seesNumber()) return r.pos;
+  if (!/[-+.0-9(#?`]/.test(r.text[probe.pos] ?? "") && !probe.seesNumber()) return r.pos;
   try {
     probe.number("count");
     return probe.take("X") ? probe.pos : r.pos;

@@ -10,7 +10,7 @@ import { useJob } from "../store/jobStore";
 import { CribEditor } from "./CribEditor";
 import css from "./PathsCard.module.css";
 import { PathsTable } from "./PathsTable";
-import { WordsFile } from "./WordsFile";
+import { noWords, WordsFile } from "./WordsFile";
 
 const NO_PATHS = "Pockets, holes and the outer outline get their paths here, as soon as the card has such rows.";
 const CAUTION =
@@ -46,7 +46,12 @@ export function PathsCard() {
           {plans.length} path{plans.length === 1 ? "" : "s"}, <b>{total.toFixed(1)} min</b>
         </span>
         <FileButton kind="dxf" label="DXF" title="chains, drill points and rest, in layers" />
-        <FileButton kind="nc" label="RS-274 words" title="plain machine text, cut from above" />
+        <FileButton
+          kind="nc"
+          label="RS-274 words"
+          title="plain machine text, cut from above"
+          not={noWords(planned?.file)}
+        />
       </footer>
     </>
   );

@@ -36,3 +36,7 @@ const List = ({ of }: { of: string[] }) =>
       ))}
     </ul>
   ) : null;
+
+/** Why no file of words can be written; undefined where it can, or nobody knows yet. */
+export const noWords = (file: PathFile | undefined): string | undefined =>
+  file?.refused.length ? `no file is written: ${file.refused.join("; ")}` : undefined;

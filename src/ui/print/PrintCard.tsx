@@ -38,7 +38,8 @@ export function PrintCard() {
   };
   const take = (csv: string) => {
     const { balloons, problems } = readLedgerCsv(csv, job);
-    if (balloons.length) edit([{ edit: "addBalloons", balloons }], "balloons");
+    const refused = balloons.length ? edit([{ edit: "addBalloons", balloons }], "balloons") : null;
+    if (refused !== null) return void message.error(refused, 6);
     setUnread({ read: balloons.length, problems });
     if (!problems.length) void message.success(`${balloons.length} balloon${balloons.length === 1 ? "" : "s"} read`, 3);
   };
@@ -72,8 +73,14 @@ export function PrintCard() {
   );
 }
 
+/** The largest table that is read, bytes. */
+const MOST_CSV = 2_000_000;
+
 /** The ledger as a table file, out and in. */
 function LedgerFiles({ take }: { take: (csv: string) => void }) {
+  const { message } = App.useApp();
+  const tooLarge = (f: File) =>
+    message.error(`${f.name} has ${(f.size / 1e6).toFixed(1)} MB: at most ${MOST_CSV / 1e6} MB are read`, 6);
   const job = useJob((s) => s.job)!;
   const ledger = useBench((s) => s.evaluated?.evaluation.ledger);
   const save = () => {
@@ -87,7 +94,7 @@ function LedgerFiles({ take }: { take: (csv: string) => void }) {
         size="small"
         label="Ledger as CSV"
         accept=".csv,text/csv,text/plain"
-        pick={(f) => void (f.size > 2_000_000 ? Promise.resolve("") : f.text()).then(take)}
+        pick={(f) => void (f.size > MOST_CSV ? tooLarge(f) : f.text().then(take))}
       >
         read CSV
       </FilePick>

@@ -15,6 +15,7 @@ export function FileButton({
   main,
   small,
   of = "",
+  not,
 }: {
   kind: ExportKind;
   label: string;
@@ -23,6 +24,8 @@ export function FileButton({
   small?: boolean;
   /** What of the job it is of, as the door asks it: `?setup=20`. */
   of?: string;
+  /** Why no such file can be written; without it, it can. */
+  not?: string;
 }) {
   const { id, save } = useJob(useShallow((s) => ({ id: s.id, save: s.save })));
   const [busy, setBusy] = useState(false);
@@ -55,8 +58,8 @@ export function FileButton({
     <Button
       size={small ? "small" : undefined}
       type={main ? "primary" : "default"}
-      title={title}
-      disabled={busy || save === "away"}
+      title={not ?? title}
+      disabled={busy || save === "away" || not !== undefined}
       aria-busy={busy}
       onClick={() => void get()}
     >

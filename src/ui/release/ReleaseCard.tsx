@@ -5,6 +5,7 @@ import { Body, Figure, Section, fieldsClass } from "../common/Section";
 import { useBench } from "../store/benchStore";
 import { useJob } from "../store/jobStore";
 import { marks } from "../card/RedPencil";
+import { noWords } from "../paths/WordsFile";
 import { FileButton } from "./FileButton";
 import { SignOff } from "./SignOff";
 
@@ -79,6 +80,11 @@ function Record({ job, evaluation }: { job: Job; evaluation: Evaluation | undefi
   );
 }
 
+function WordsButton() {
+  const file = useBench((s) => s.planned?.file);
+  return <FileButton kind="nc" label="RS-274 words" not={noWords(file)} />;
+}
+
 /** The job as files: its sheet, the part, its paths, and the document itself. */
 const Files = () => (
   <>
@@ -98,7 +104,7 @@ const Files = () => (
     <Section title="Paths">
       <div style={{ display: "flex", gap: 8 }}>
         <FileButton kind="dxf" label="DXF" />
-        <FileButton kind="nc" label="RS-274 words" />
+        <WordsButton />
       </div>
     </Section>
     <Section title="The job">

@@ -7,6 +7,7 @@ import { api, Refused } from "../store/api";
 import { GoneCard, JobCard } from "./JobCard";
 import { NewJob } from "./NewJob";
 import { Rename } from "./Rename";
+import { ShelfCopies } from "./ShelfCopies";
 import { ShelfHead } from "./ShelfHead";
 import { onShelf, useShelfWork } from "./useShelfWork";
 import css from "./Shelf.module.css";
@@ -15,6 +16,7 @@ import css from "./Shelf.module.css";
 export function Shelf({ listed }: { listed: ListedJob[] | null }) {
   const [search, setSearch] = useState("");
   const [making, setMaking] = useState(false);
+  const [copies, setCopies] = useState(false);
   const [renaming, setRenaming] = useState<ListedJob | null>(null);
   const client = useQueryClient();
   const { message } = App.useApp();
@@ -38,7 +40,7 @@ export function Shelf({ listed }: { listed: ListedJob[] | null }) {
       <a className="skip" href="#jobs">
         to the jobs
       </a>
-      <ShelfHead search={search} setSearch={setSearch} importFile={importFile} make={() => setMaking(true)} />
+      <ShelfHead {...{ search, setSearch, importFile }} make={() => setMaking(true)} copies={() => setCopies(true)} />
       <main className={css.jobs} id="jobs">
         <h1 className="sr">The shelf</h1>
         {jobs.isError && <p className="red">{said(jobs.error)}</p>}
@@ -52,6 +54,7 @@ export function Shelf({ listed }: { listed: ListedJob[] | null }) {
         )}
       </main>
       <NewJob open={making} close={() => setMaking(false)} />
+      {copies && <ShelfCopies close={() => setCopies(false)} />}
       {renaming && <Rename job={renaming} close={() => setRenaming(null)} done={again} failed={failed} />}
     </div>
   );

@@ -12,10 +12,11 @@ interface Props {
   setSearch: (text: string) => void;
   importFile: (file: File) => Promise<void>;
   make: () => void;
+  copies: () => void;
 }
 
 /** Over the shelf: what is looked for, the light, and how jobs come in. */
-export function ShelfHead({ search, setSearch, importFile, make }: Props) {
+export function ShelfHead({ search, setSearch, importFile, make, copies }: Props) {
   const { light, start, turn } = useLight();
   useEffect(start, [start]);
   return (
@@ -34,6 +35,7 @@ export function ShelfHead({ search, setSearch, importFile, make }: Props) {
       <Link href="/shop" className={css.link}>
         The shop’s figures
       </Link>
+      <Button onClick={copies}>Copies</Button>
       <Button onClick={turn}>{light === "dark" ? "paper" : "dark"}</Button>
       <FilePick
         label="File to import"

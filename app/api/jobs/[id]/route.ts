@@ -28,7 +28,7 @@ const body = z.strictObject({
 
 export const PUT = (request: Request, { params }: Context) =>
   answer(async () => {
-    const read = await readBody(request, body);
+    const read = await readBody(request, body, { toldByService: true });
     if (!read.ok) return read.response;
     const saved = await saveEdits((await params).id, read.value.base, read.value.patches as Patches, read.value.save);
     if (!saved.ok) return problemsResponse(saved.problems, 422);

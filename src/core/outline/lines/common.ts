@@ -1,3 +1,4 @@
+import { nameText } from "../../base/name";
 import type { Meaning } from "../../grammar/grammar";
 import { z } from "zod";
 import type { RowNames } from "../../grammar/grammar";
@@ -27,7 +28,7 @@ export interface Placed {
   turn?: NumberText;
 }
 export const rowRef = z.string().min(1).max(64);
-export const outlineName = z.string().min(1).max(120);
+export const outlineName = nameText.min(1);
 
 /** One number of an outline's line: what it is, and where it stands in the line. */
 export interface ItemNumber {
@@ -120,7 +121,7 @@ export function readRow(r: Reader, names: RowNames, word: "OF" | "AFTER"): strin
 
 /** The part another outline line takes from, and the row after which: as it is finished where none is said. */
 export const partRef = {
-  part: z.string().min(1).max(120).optional(),
+  part: nameText.min(1).optional(),
   /** As this setup left it: 0 is the stock. */
   setup: z.number().int().min(0).max(9999).optional(),
 };
@@ -130,15 +131,15 @@ export interface OfPart {
   row: string;
   setup?: number;
 }
+const noRows: Pick<RowNames, "idOf"> = { idOf: (n) => `gone-${n}` };
 /** `AFTER 4`, `OF 2`, `OF "clamp"`, `OF "clamp" AFTER 4`, `OF "clamp" AFTER SETUP 10`. */
 export function readOfPart(r: Reader, names: RowNames, word: "OF" | "AFTER"): OfPart {
   const isPart = /^OF\s*"/i.test(r.text.slice((r.skip(), r.pos)));
   if (!isPart) return { row: readRow(r, names, word) };
   r.want("OF");
-  const at = r.pos;
   const part = r.quoted().trim().slice(0, 120);
-  const rows = names.ofPart?.(part);
-  if (!rows) return r.fail("the name of another part of this job", `there is no part "${part}" before this line`, at);
+  // Of a part that is not there nothing can be taken: the line says so when it is made.
+  const rows = names.ofPart?.(part) ?? noRows;
   if (r.take("AFTER", "SETUP"))
     return { part, row: FINISHED, setup: r.whole("the number of a setup, or 0 for the stock") };
   const after = r.takeOne(["AFTER", "ROW"] as const);

@@ -1,3 +1,4 @@
+import { nameText } from "../../base/name";
 import { problems } from "../problems";
 import { z } from "zod";
 import { marked, sequence, word } from "../../grammar/grammar";
@@ -13,7 +14,7 @@ import { cutElsewhere, idleRound, roundClause, roundEditor, roundField, wrappedV
 
 const schema = z.strictObject({
   kind: z.literal("cutEngrave"),
-  outline: z.string().min(1).max(120),
+  outline: nameText.min(1),
   angle: numberText,
   deep: numberText,
   turn: numberText.optional(),

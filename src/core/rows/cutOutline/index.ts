@@ -1,3 +1,4 @@
+import { nameText } from "../../base/name";
 import { problems } from "../problems";
 import { z } from "zod";
 import { marked, sequence, word, type Clause } from "../../grammar/grammar";
@@ -14,7 +15,7 @@ import { cutElsewhere, idleRound, roundClause, roundEditor, roundField, wrapped 
 const schema = z.strictObject({
   kind: z.literal("cutOutline"),
   count: numberText.optional(),
-  outline: z.string().min(1).max(120),
+  outline: nameText.min(1),
   ...depthFields,
   side: z.enum(["left", "right"]).optional(),
   turn: numberText.optional(),

@@ -18,7 +18,7 @@ import {
   spotfaceClause,
 } from "../holeCommon";
 import type { Extent, Resolved, RowKind } from "../kind";
-import { threadAt } from "../threadAt";
+import { threadAt, threadText, writeThread } from "../threadAt";
 import { countPrefix, pattern, patternClause } from "../places";
 import { planeClause, planeRef, startClause } from "../planeRef";
 import { COINCIDENT } from "../../geometry/tolerance";
@@ -26,7 +26,7 @@ import { COINCIDENT } from "../../geometry/tolerance";
 const schema = z.strictObject({
   kind: z.literal("cutTapped"),
   count: numberText.optional(),
-  thread: z.string().min(2).max(40),
+  thread: threadText,
   ...depthFields,
   drill: z
     .strictObject({ diameter: numberText.optional(), deep: numberText.optional(), thru: z.literal(true).optional() })
@@ -37,6 +37,9 @@ const schema = z.strictObject({
 });
 export type CutTapped = z.infer<typeof schema>;
 
+/** An inside thread has a capital letter for its class. */
+const inClass = (designation: string): string => designation.replace(/-\d[efgh]$/, (c) => c.toUpperCase());
+
 const threadPart: Part = {
   expected: "a thread such as 8-32 UNC-2B or M5",
   starts: (r) => threadAt(r) !== null,
@@ -45,9 +48,9 @@ const threadPart: Part = {
     if (!t) return r.fail(this.expected);
     r.marks.set("thread", r.pos);
     r.pos += t.length;
-    row.thread = t.designation.replace(/-\d[efgh]$/, (c) => c.toUpperCase());
+    row.thread = inClass(t.designation);
   },
-  write: (row) => row.thread,
+  write: (row, names) => writeThread(row.thread as string, names, inClass),
   numbers: () => [],
 };
 

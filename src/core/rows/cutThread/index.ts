@@ -8,17 +8,20 @@ import { findThread } from "../../tables";
 import type { RowKind } from "../kind";
 import { rowRef } from "../planeRef";
 import { shaftClause, startOnShaft } from "../shaft";
-import { threadAt } from "../threadAt";
+import { threadAt, threadText, writeThread } from "../threadAt";
 
 const schema = z.strictObject({
   kind: z.literal("cutThread"),
-  thread: z.string().min(2).max(40),
+  thread: threadText,
   length: numberText,
   shaft: rowRef,
   start: numberText.optional(),
   helix: z.literal(true).optional(),
 });
 export type CutThread = z.infer<typeof schema>;
+
+/** An outside thread has a small letter for its class. */
+const inClass = (designation: string): string => designation.replace(/-\d[EFGH]$/, (c) => c.toLowerCase());
 
 /** The designation of an outside thread: its metric class is a small letter. */
 const threadPart: Part = {
@@ -29,9 +32,9 @@ const threadPart: Part = {
     if (!t) return r.fail(this.expected);
     r.marks.set("thread", r.pos);
     r.pos += t.length;
-    row.thread = t.designation.replace(/-\d[EFGH]$/, (c) => c.toLowerCase());
+    row.thread = inClass(t.designation);
   },
-  write: (row) => row.thread,
+  write: (row, names) => writeThread(row.thread as string, names, inClass),
   numbers: () => [],
 };
 

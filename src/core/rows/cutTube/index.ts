@@ -1,3 +1,4 @@
+import { nameText } from "../../base/name";
 import { z } from "zod";
 import { ok } from "../../base/result";
 import { marked, number, sequence, word } from "../../grammar/grammar";
@@ -11,7 +12,7 @@ import { tubeBody } from "../tubeCommon";
 
 const schema = z.strictObject({
   kind: z.literal("cutTube"),
-  outline: z.string().min(1).max(120),
+  outline: nameText.min(1),
   diameter: numberText,
   turn: numberText.optional(),
   at: pointZ.optional(),

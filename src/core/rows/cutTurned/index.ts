@@ -1,3 +1,4 @@
+import { nameText } from "../../base/name";
 import { z } from "zod";
 import { sequence, word, type Clause } from "../../grammar/grammar";
 import { ok } from "../../base/result";
@@ -9,7 +10,7 @@ import { atZ, pointZ } from "../places";
 
 const schema = z.strictObject({
   kind: z.literal("cutTurned"),
-  outline: z.string().min(1).max(120),
+  outline: nameText.min(1),
   bore: z.literal(true).optional(),
   ...axisFields,
   at: pointZ.optional(),

@@ -1,3 +1,4 @@
+import { nameText } from "../../base/name";
 import { problems } from "../problems";
 import { z } from "zod";
 import { fail } from "../../base/result";
@@ -14,7 +15,7 @@ const schema = z.strictObject({
   kind: z.literal("cutVeeGroove"),
   angle: numberText,
   deep: numberText,
-  outline: z.string().min(1).max(120),
+  outline: nameText.min(1),
   turn: numberText.optional(),
   pattern,
   plane: planeRef,

@@ -1,3 +1,4 @@
+import { nameText } from "../../base/name";
 import { problems } from "../problems";
 import { z } from "zod";
 import { marked, sequence, word } from "../../grammar/grammar";
@@ -13,7 +14,7 @@ import { planeRef, standingClause } from "../planeRef";
 
 const schema = z.strictObject({
   kind: z.literal("leavePrism"),
-  outline: z.string().min(1).max(120),
+  outline: nameText.min(1),
   ...heightFields,
   draft: numberText.optional(),
   turn: numberText.optional(),

@@ -1,3 +1,4 @@
+import { nameText } from "../../base/name";
 import { z } from "zod";
 import { ok } from "../../base/result";
 import { marked, required, sequence, word, type Clause } from "../../grammar/grammar";
@@ -10,7 +11,7 @@ import { planeRef, standingClause } from "../planeRef";
 
 const schema = z.strictObject({
   kind: z.literal("leaveRib"),
-  outline: z.string().min(1).max(120),
+  outline: nameText.min(1),
   thick: numberText,
   /** How far down from its plane; without it down to the material. */
   down: numberText.optional(),

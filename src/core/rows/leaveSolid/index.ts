@@ -1,3 +1,4 @@
+import { nameText } from "../../base/name";
 import { z } from "zod";
 import { sequence, word, type Part } from "../../grammar/grammar";
 import { ok } from "../../base/result";
@@ -9,7 +10,7 @@ import { planeRef, standingClause } from "../planeRef";
 const schema = z.strictObject({
   kind: z.literal("leaveSolid"),
   /** The name of a STEP file that the job keeps; on a card a path beside the card. */
-  file: z.string().min(1).max(120),
+  file: nameText.min(1),
   at: pointZ.optional(),
   plane: planeRef.optional(),
 });

@@ -1,3 +1,4 @@
+import { nameText } from "../../base/name";
 import { problems } from "../problems";
 import { z } from "zod";
 import { fail, ok, type Result } from "../../base/result";
@@ -16,7 +17,7 @@ import { planeRef, standingClause } from "../planeRef";
 
 const schema = z.strictObject({
   kind: z.literal("leaveStrip"),
-  outline: z.string().min(1).max(120),
+  outline: nameText.min(1),
   thick: numberText,
   /** The side of the walk the thickness lies on. */
   side: z.enum(["left", "right", "middle"]),

@@ -1,3 +1,4 @@
+import { nameText } from "../../base/name";
 import { problems } from "../problems";
 import { z } from "zod";
 import { marked, sequence, word } from "../../grammar/grammar";
@@ -13,7 +14,7 @@ import { idleRound, roundClause, roundEditor, roundField, wrapped } from "../wra
 
 const schema = z.strictObject({
   kind: z.literal("leaveText"),
-  outline: z.string().min(1).max(120),
+  outline: nameText.min(1),
   ...heightFields,
   turn: numberText.optional(),
   at: pointZ.optional(),

@@ -1,3 +1,4 @@
+import { nameText } from "../../base/name";
 import { problems } from "../problems";
 import { z } from "zod";
 import { fail, ok } from "../../base/result";
@@ -12,7 +13,7 @@ import { tubeBody } from "../tubeCommon";
 
 const schema = z.strictObject({
   kind: z.literal("leaveTube"),
-  outline: z.string().min(1).max(120),
+  outline: nameText.min(1),
   outer: numberText,
   inner: numberText.optional(),
   turn: numberText.optional(),
