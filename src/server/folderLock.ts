@@ -19,7 +19,8 @@ export function cannotWrite(folder: string, cause: unknown): DataFolderProblem {
   // Numbers of WASI, as the embedded database has them (wasi_snapshot_preview1, errno).
   if (is("ENOSPC", 51) || /no space left/i.test(message) || code === "53100")
     return new DataFolderProblem(`the disk of the data folder ${folder} is full: some 60 MB are needed to begin`);
-  if (is("EROFS", 69) || is("EACCES", 2) || is("EPERM", 63))
+  // Making a folder on a read-only disk is answered with ENOENT.
+  if (is("EROFS", 69) || is("ENOENT", 44) || is("EACCES", 2) || is("EPERM", 63))
     return new DataFolderProblem(
       `the data folder ${folder} cannot be written to (it is read-only, or another user's); name another one with SGORBIA_DATA`,
     );

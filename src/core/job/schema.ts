@@ -255,7 +255,7 @@ const jobShape = z.strictObject({
   format: z.literal(JOB_FORMAT),
   version: z.literal(JOB_VERSION),
   name: name.min(1),
-  revision: z.string().max(20),
+  revision: revisionText,
   unit: z.enum(unitNames),
   material: z.strictObject({ name, density: numberText.optional() }),
   title: z.strictObject({

@@ -10,12 +10,11 @@ import css from "./Shelf.module.css";
 
 const said = (e: unknown): string => (e instanceof Refused ? e.message : "the server does not answer");
 
-/** The dated copies of the whole shelf: made now, or put back in its place. */
-export function ShelfCopies({ close }: { close: () => void }) {
+/** What is done with copies: one is made, or put back; what is at work is named by `busy`. */
+function useCopies() {
   const client = useQueryClient();
   const { message } = App.useApp();
   const [busy, setBusy] = useState("");
-  const kept = useQuery({ queryKey: ["copies"], queryFn: api.copies });
   const during = async (what: string, work: () => Promise<string>) => {
     setBusy(what);
     try {
@@ -32,6 +31,13 @@ export function ShelfCopies({ close }: { close: () => void }) {
       const { kept: before } = await api.putBack(copy.name);
       return `The shelf is as it was on ${when(copy)}. What was there until now is kept too, ${when(before)}.`;
     });
+  return { busy, make, putBack };
+}
+
+/** The dated copies of the whole shelf: made now, or put back in its place. */
+export function ShelfCopies({ close }: { close: () => void }) {
+  const kept = useQuery({ queryKey: ["copies"], queryFn: api.copies });
+  const { busy, make, putBack } = useCopies();
   const columns = [
     { title: "made", render: (_: unknown, c: ShelfCopy) => when(c) },
     { title: "why", render: (_: unknown, c: ShelfCopy) => c.why },
