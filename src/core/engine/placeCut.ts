@@ -8,7 +8,7 @@ import { circle, type Loop, type Outline } from "../outline";
 import type { Body, EndPlane, PrismBody } from "../rows";
 import { byDepth, depthsToVoid, limitOf, meetingOf } from "./ends";
 import type { BodyStep, PlacedBody } from "./kernel";
-import { openPocket } from "./openChains";
+import { openPockets } from "./openChains";
 import { floorOf, goesThrough, placedBody, prismOf, reachOf } from "./placedBody";
 import { cutStep, type Of, type OnPart, type PlacedRow } from "./placedRow";
 import { wrappedBody, wrappedVee } from "./wrappedBody";
@@ -56,9 +56,24 @@ class Cutting {
 
   /** To a depth, or through everything. */
   asSaid(): Result<PlacedRow> {
-    const { body, frame, seat, places, far } = this;
-    const made = body.body === "open" ? openPocket(body, seat.kernel, seat.key, frame, places, far) : this.placed(body);
+    const { body, frame } = this;
+    if (body.body === "open") return this.alongChain(body);
+    const made = this.placed(body);
     return made.ok ? this.done(made.value, floorOf(body, frame), goesThrough(body)) : made;
+  }
+
+  /** To the side of an open chain: at every place another piece of the part. */
+  private alongChain(body: Extract<Body, { body: "open" }>): Result<PlacedRow> {
+    const { frame, seat, places, far } = this;
+    const made = openPockets(body, seat, frame, places, far);
+    if (!made.ok) return made;
+    const [step, ...more] = made.value.map((placed, i) => this.stepOf(placed, [i]));
+    return ok({
+      step,
+      ...(more.length ? { more } : {}),
+      planes: { start: frame, floor: floorOf(body, frame), top: null, shape: { ...step, places } },
+      thru: goesThrough(body),
+    });
   }
 
   /** To the next void, or to a plane. */

@@ -52,9 +52,9 @@ export const problems = problemsOf("engine", {
     message: "the row runs along the plane it is to end at",
     expected: "a plane across its way",
   }),
-  openChainEndsInside: (place: string, inside: string) => ({
-    message: `the open chain ends at ${place}, ${inside} inside the edge`,
-    expected: "ends on the edge or beyond it, or CLOSE",
+  openChainMeetsNothing: () => ({
+    message: "nothing of the part lies to that side of the chain",
+    expected: "a chain that crosses the part, or its other side",
   }),
   profileEnclosesNothing: () => ({
     message: "the profile encloses nothing",
