@@ -78,7 +78,7 @@ export async function exportJob(
     case "pdf":
       return ok(
         await (options.setup
-          ? oneSetupSheet(job, options.setup, evaluation.ledger, kernel)
+          ? oneSetupSheet(job, options.setup, evaluation, kernel)
           : setupSheet(job, evaluation, kernel)),
       );
   }

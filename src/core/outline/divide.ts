@@ -53,8 +53,7 @@ function facesWithin(region: Region, chain: Segment[], beyond: number): Loop[] |
 }
 
 /** Where a segment meets others of its own chain, but where they follow one another. */
-const crossingsOf = (s: Segment, all: Segment[]): Vec2[] =>
-  all.flatMap((o) => (o === s ? [] : meetings(s, o)));
+const crossingsOf = (s: Segment, all: Segment[]): Vec2[] => all.flatMap((o) => (o === s ? [] : meetings(s, o)));
 
 /** The chain with its ends as far as they are meant: those inside the region go on straight until they leave it. */
 export function prolonged(region: Region, chain: Segment[], near: number): Segment[] {

@@ -155,12 +155,16 @@ export class Checking {
 
   /** Rows of this setup of which nothing at all is seen from its side. */
   private unreachable(): (Found & { rule: string })[] {
-    const direction = directionOf(this.standing);
     return this.standing.piece.rows.flatMap((row) => {
-      const faces = this.reach.facesOf(row);
-      if (!faces.length) return [];
-      if (seenIn(this.standing, faces, this.reach).size) return [];
-      const why = this.reach.seen(faces, direction).why.get(faces[0]);
+      const copies = this.reach.copiesOf(row);
+      const unseen = copies.filter((c) => c.faces.length && !seenIn(this.standing, c.faces, this.reach).size);
+      const [first] = unseen;
+      if (!first) return [];
+      const isAll = unseen.length === copies.filter((c) => c.faces.length).length;
+      // Copies that look several ways are cut in several setups: each of them is seen in one.
+      if (!isAll && this.isCutElsewhere(row.row.id)) return [];
+      const why = this.reach.seen(first.faces, directionOf(this.standing)).why.get(first.faces[0]);
+      const what = isAll ? `row ${row.number}` : `${unseen.length} of the ${copies.length} copies of row ${row.number}`;
       return [
         {
           rule: "row-unreachable",
@@ -168,14 +172,19 @@ export class Checking {
           row: row.number,
           rowId: row.row.id,
           value: 0,
-          limit: faces.length,
-          place: row.planes?.start?.origin ?? null,
-          text: `row ${row.number} cannot be cut in setup ${this.standing.setup.op}: ${why === "in the way" ? "something of the part is in the way" : "it looks away from the cutter"}`,
+          limit: unseen.length,
+          place: first.place,
+          text: `${what} cannot be cut in setup ${this.standing.setup.op}: ${why === "in the way" ? "something of the part is in the way" : "it looks away from the cutter"}`,
           source: "geometry: from where the row is seen",
-          fix: this.elsewhere(row.row.id),
+          fix: isAll ? this.elsewhere(row.row.id) : null,
         },
       ];
     });
+  }
+
+  private isCutElsewhere(rowId: string): boolean {
+    const { setups = [] } = this.work.part.job;
+    return setups.some((s) => s.op !== this.standing.setup.op && (s.rows === undefined || s.rows.includes(rowId)));
   }
 
   private length(text: NumberText, what: string): Result<number> {

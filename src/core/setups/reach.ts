@@ -1,4 +1,5 @@
 import type { FaceInfo, Mesh, SolidKernel } from "../engine/kernel";
+import { isOneOf, madeBy, makes, type Made } from "../engine/madeBy";
 import type { SolvedRow } from "../engine/solve";
 import { ParallelRays } from "../geometry/parallelRays";
 import { CONTACT, PARALLEL } from "../geometry/tolerance";
@@ -6,6 +7,7 @@ import {
   add,
   cross,
   dot,
+  fromFrame,
   length,
   scale,
   sides,
@@ -118,9 +120,25 @@ export class Reach {
     this.spots = spotsOf(this.mesh, this.faces);
   }
 
-  /** The faces a row made that are still there. */
+  /** The faces a row made that are still there: its own, or those of its copies. */
   facesOf(row: SolvedRow): number[] {
-    return this.faces.flatMap((f, i) => (f.tag?.row === row.row.id ? [i] : []));
+    const isMade = makes(row);
+    return this.faces.flatMap((f, i) => (isMade(f) ? [i] : []));
+  }
+
+  /** The same by copies: what a row itself made is one, and each copy of a repeat or mirror. */
+  copiesOf(row: SolvedRow): { faces: number[]; place: Vec3 | null }[] {
+    const copies = new Map<number, Made[]>();
+    for (const m of madeBy(row)) if (m.copy !== undefined) copies.set(m.copy, [...(copies.get(m.copy) ?? []), m]);
+    if (!copies.size) return [{ faces: this.facesOf(row), place: row.planes?.start?.origin ?? null }];
+    return [...copies.values()].map((made) => {
+      const isMade = isOneOf(made);
+      const [{ step }] = made;
+      return {
+        faces: this.faces.flatMap((f, i) => (isMade(f) ? [i] : [])),
+        place: fromFrame(step.frame, step.places[0]),
+      };
+    });
   }
 
   /** What of some faces is seen from a direction. A wall along it is seen: the side of the cutter makes it. */

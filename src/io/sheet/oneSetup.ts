@@ -4,7 +4,7 @@ import { viewOf } from "@/core/engine/views";
 import type { Frame } from "@/core/geometry/vec";
 import { rowNames } from "@/core/job/names";
 import type { Job } from "@/core/job/schema";
-import type { LedgerEntry } from "@/core/print/ledger";
+import type { Evaluation } from "@/core/evaluate/evaluate";
 import { showArea, showLength } from "@/core/number";
 import type { EvaluatedSetup } from "@/core/setups";
 import { drawingSvg } from "../svg";
@@ -23,7 +23,7 @@ interface OneSetup {
 export function oneSetupSheet(
   job: Job,
   { assembly, evaluated, marked }: OneSetup,
-  ledger: LedgerEntry[],
+  { ledger, solved: { rows: all } }: Pick<Evaluation, "ledger" | "solved">,
   kernel: SolidKernel,
 ): Promise<Uint8Array> {
   const { op } = evaluated.setup;
@@ -37,7 +37,14 @@ export function oneSetupSheet(
     ...remarks(evaluated),
     quiet(CLAMPING, 8),
     ...(standing
-      ? tablesOfSetup(job, { setup: evaluated.setup, rows: standing.piece.rows, datum: standing.frame, ledger, marked })
+      ? tablesOfSetup(job, {
+          setup: evaluated.setup,
+          rows: standing.piece.rows,
+          all,
+          datum: standing.frame,
+          ledger,
+          marked,
+        })
       : []),
   ]);
 }

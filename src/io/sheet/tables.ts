@@ -1,7 +1,7 @@
 import { writeBalloonText } from "@/core/callout";
-import { placesInSpace } from "@/core/engine/places";
+import { madeBy } from "@/core/engine/madeBy";
 import type { SolvedRow } from "@/core/engine/solve";
-import { toFrame, type Frame, type Vec3 } from "@/core/geometry/vec";
+import { fromFrame, toFrame, type Frame, type Vec3 } from "@/core/geometry/vec";
 import type { Balloon, Job, Setup } from "@/core/job/schema";
 import { angleOnLathe, onLathe } from "@/core/setups/lathe";
 import type { LedgerEntry } from "@/core/print/ledger";
@@ -16,7 +16,7 @@ const MOST_LINES = 90;
 /** What follows the views: where every hole is, what the print says, and what is not planned. */
 export function tablesBelow(s: SheetJob): Piece[] {
   const { rows } = s.evaluation.solved;
-  const holes = holeLines(rows, s.job.unit);
+  const holes = holeLines(rows, rows, s.job.unit);
   const ledger = ledgerLines(s.job, s.job.balloons, s.evaluation.ledger);
   const omitted = omittedLines(s);
   if (!holes.length && !ledger.length && !omitted.length) return [];
@@ -42,6 +42,8 @@ export function tablesBelow(s: SheetJob): Piece[] {
 interface SetupTables {
   setup: Setup;
   rows: SolvedRow[];
+  /** All rows of the part: copies say which of them they are of. */
+  all: SolvedRow[];
   datum: Frame;
   ledger: LedgerEntry[];
   marked: number[];
@@ -51,9 +53,9 @@ interface SetupTables {
  * What is measured in one setup: its holes from its own datum, and the dimensions of the print its rows are made from.
  * @param marked balloons that span a turn-over
  */
-export function tablesOfSetup(job: Job, { setup, rows, datum, ledger, marked }: SetupTables): Piece[] {
+export function tablesOfSetup(job: Job, { setup, rows, all, datum, ledger, marked }: SetupTables): Piece[] {
   const isTurned = setup.machine === "lathe";
-  const holes = holeLines(rows, job.unit, (p) => toFrame(datum, p), isTurned ? turnedFigures : placeFigures);
+  const holes = holeLines(rows, all, job.unit, (p) => toFrame(datum, p), isTurned ? turnedFigures : placeFigures);
   const cited = new Set(rows.flatMap((r) => r.numbers.flatMap((n) => n.value?.cites ?? [])));
   const balloons = job.balloons.filter((b) => cited.has(b.number));
   const dimensions = ledgerLines(job, balloons, ledger, new Set(marked));
@@ -106,17 +108,20 @@ const turnedFigures: PlaceFigures = (p, unit) => {
 /** @param seen where a place of the job lies from the sheet's datum */
 function holeLines(
   rows: SolvedRow[],
+  all: SolvedRow[],
   unit: LengthUnit,
   seen: (place: Vec3) => Vec3 = (p) => p,
   said: PlaceFigures = placeFigures,
 ): Piece[][] {
   return rows.flatMap((r) => {
-    const hole = holeWords(r, unit);
-    if (hole === null) return [];
-    const places = placesInSpace(r).map(seen);
-    return places.map((p, i) => [
-      { text: places.length > 1 ? `${r.number}.${i + 1}` : String(r.number), font: "Figures", fontSize: 7.5 },
-      ...said(p, unit).map((text) => figures(text)),
+    // Copies are holes like any other, under the number of the row that makes them.
+    const holes = madeBy(r).flatMap(({ of, step }) => {
+      const hole = holeWords(all.find((o) => o.row.id === of) ?? r, unit);
+      return hole === null ? [] : step.places.map((p) => ({ hole, place: seen(fromFrame(step.frame, p)) }));
+    });
+    return holes.map(({ hole, place }, i) => [
+      { text: holes.length > 1 ? `${r.number}.${i + 1}` : String(r.number), font: "Figures", fontSize: 7.5 },
+      ...said(place, unit).map((text) => figures(text)),
       { text: runs(hole), fontSize: 8, alignment: "right" },
     ]);
   });
@@ -156,8 +161,11 @@ function omittedLines({ evaluation, plans }: SheetJob): string[] {
   const rows = evaluation.solved.rows.flatMap((r) => {
     if (r.state === "off") return [`row ${r.number} is switched off`];
     if (r.state === "failed") return [`row ${r.number} cannot be made: ${r.message}`];
-    const isCut = r.recipe?.op === "cut" || r.recipe?.op === "edges";
-    return isCut && !plans.some((p) => p.rowId === r.row.id) ? [`row ${r.number} has no path`] : [];
+    const isCopies = r.recipe?.op === "repeat" && r.removed > 0;
+    const isCut = r.recipe?.op === "cut" || r.recipe?.op === "edges" || isCopies;
+    return isCut && !plans.some((p) => p.rowId === r.row.id)
+      ? [`row ${r.number}${isCopies ? ", its copies," : ""} has no path`]
+      : [];
   });
   return [
     ...rows,

@@ -13,7 +13,8 @@ import {
 } from "../../geometry/vec";
 import { endOf, sampleLoop, type Segment } from "../../outline";
 import { insideRegion } from "../../outline/boolean";
-import type { BodyStep, EdgeInfo, FaceInfo } from "../../engine/kernel";
+import type { EdgeInfo, FaceInfo } from "../../engine/kernel";
+import { madeBy, numbersOf, placeOfFace, type Made } from "../../engine/madeBy";
 import type { SolvedRow } from "../../engine/solve";
 import { partKinds } from "../../job/partKinds";
 import { isSeated, type SeatedRecipe } from "../../rows";
@@ -23,75 +24,69 @@ import { COINCIDENT, CONTACT, DISPLAY, PARALLEL } from "../../geometry/tolerance
 const WHOLE = 2 * Math.PI - 0.01;
 type Found = Omit<Finding, "rule">;
 
-/**
- * The step of a row that takes or adds a body; null for edges, for facing that takes only stock, and for rows that
- * are not made.
- */
-const bodyStep = (r: SolvedRow): BodyStep | null => {
-  const step = r.state === "ok" ? r.placed?.step : null;
-  return step && (step.op === "cut" || step.op === "leave") ? step : null;
-};
-/** The profile of a row of round holes: radius by depth. */
-const profileOf = (r: SolvedRow): { r: number; z: number }[] | null => {
-  const step = bodyStep(r);
-  return step?.op === "cut" && step.body.body === "revolved" ? step.body.profile : null;
-};
+/** The profile of a body of round holes: radius by depth. */
+const profileOf = ({ step }: Made): { r: number; z: number }[] | null =>
+  step.op === "cut" && step.body.body === "revolved" ? step.body.profile : null;
 const widest = (profile: { r: number }[]): number => Math.max(...profile.map((p) => p.r));
 
-/** Faces a row made, as they stood right after it. */
-const facesThen = (c: RuleContext, r: SolvedRow): FaceInfo[] =>
-  r.key ? c.kernel.faces(r.key).filter((f) => f.tag?.row === r.row.id) : [];
+/** Bodies of a row, its copies among them, whose places are few enough to be looked at one by one. */
+const looked = (row: SolvedRow): Made[] => {
+  const made = madeBy(row);
+  return made.reduce((n, m) => n + m.step.places.length, 0) > MOST_LOOKED ? [] : made;
+};
+const MOST_LOOKED = 400;
 
-const facesNow = (c: RuleContext, r: SolvedRow): FaceInfo[] => c.faces.filter((f) => f.tag?.row === r.row.id);
+/** Faces a body made, as they stood right after its row, and as they stand now. */
+const facesThen = (c: RuleContext, r: SolvedRow, m: Made): FaceInfo[] =>
+  r.key ? c.kernel.faces(r.key).filter((f) => f.tag?.row === m.of) : [];
+const facesNow = (c: RuleContext, m: Made): FaceInfo[] => c.faces.filter((f) => f.tag?.row === m.of);
+
+const nothingCut = (row: SolvedRow, more: Pick<Found, "value" | "place" | "text">): Found => ({
+  ...whose(row),
+  severity: "stop",
+  limit: 0,
+  source: "the solid before and after the row",
+  ...more,
+});
 
 export const cutsNothing: Rule = {
   id: "cuts-nothing",
   find: (c) =>
     c.rows.flatMap((row): Found[] => {
       if (row.state !== "ok" || !row.recipe || ["leave", "edges", "said"].includes(row.recipe.op)) return [];
-      const place = row.planes?.start?.origin ?? null;
       const facesStock = row.recipe.op === "face" && row.placed?.step === null && (c.allowance?.top ?? 0) > CONTACT;
-      const source = "the solid before and after the row";
-      if (Math.abs(row.removed) < CONTACT)
-        return facesStock
-          ? []
-          : [
-              {
-                ...whose(row),
-                severity: "stop",
-                value: 0,
-                limit: 0,
-                place,
-                text: "cuts nothing: there is no material where it goes",
-                source,
-              },
-            ];
-      const step = bodyStep(row);
-      if (!step || step.places.length < 2 || step.places.length > MOST_LOOKED) return [];
-      const parts = step.body.body === "prism" ? 1 + (step.body.more?.length ?? 0) : 1;
-      const without = (faces: FaceInfo[]) => {
-        const there = new Set(faces.map((f) => Math.floor(f.tag!.instance / parts)));
-        return step.places.flatMap((p, i) =>
-          there.has(step.instances?.[i] ?? i) || doubled(step.places, i) ? [] : [p],
-        );
-      };
-      // What is there at the end was there before; only what is not is looked for as it stood then.
-      const missing = without(facesNow(c, row)).length ? without(facesThen(c, row)) : [];
-      if (!missing.length) return [];
+      if (facesStock) return [];
+      const made = looked(row).filter((m) => m.step.op === "cut");
+      const isCopies = row.recipe.op === "repeat";
+      if (Math.abs(row.removed) < CONTACT && (made.length || !isCopies)) {
+        const place = row.planes?.start?.origin ?? (made[0] ? fromFrame(made[0].step.frame, v2(0, 0)) : null);
+        return [nothingCut(row, { value: 0, place, text: "cuts nothing: there is no material where it goes" })];
+      }
+      const places = made.flatMap((m) => missingPlaces(c, row, m));
+      const total = made.reduce((n, m) => n + m.step.places.length, 0);
+      if (!places.length || total < (isCopies ? 1 : 2)) return [];
+      const n = places.length;
+      const what = isCopies ? "copies" : "places";
       return [
-        {
-          ...whose(row),
-          severity: "stop",
-          value: missing.length,
-          limit: 0,
-          place: fromFrame(step.frame, missing[0]),
-          text: `${missing.length} of its ${step.places.length} places cut${missing.length === 1 ? "s" : ""} nothing: there is no material there`,
-          source,
-        },
+        nothingCut(row, {
+          value: n,
+          place: places[0],
+          text: `${n} of its ${total} ${what} cut${n === 1 ? "s" : ""} nothing: there is no material there`,
+        }),
       ];
     }),
 };
-const MOST_LOOKED = 400;
+
+/** Places of a body at which it took nothing: no face of theirs is there now, nor was right after the row. */
+function missingPlaces(c: RuleContext, row: SolvedRow, m: Made): Vec3[] {
+  const numbers = numbersOf(m);
+  const without = (faces: FaceInfo[]) => {
+    const there = new Set(faces.map((f) => placeOfFace(m, f)));
+    return m.step.places.filter((_, i) => !there.has(numbers[i]) && !doubled(m.step.places, i));
+  };
+  const missing = without(facesNow(c, m)).length ? without(facesThen(c, row, m)) : [];
+  return missing.map((p) => fromFrame(m.step.frame, p));
+}
 const doubled = (places: Vec2[], i: number): boolean =>
   places.slice(0, i).some((p) => Math.hypot(p.x - places[i].x, p.y - places[i].y) < CONTACT);
 
@@ -147,18 +142,15 @@ interface Hole {
   place: Vec3;
 }
 function holesOf(c: RuleContext): Hole[] {
-  return c.rows.flatMap((row) => {
-    const profile = profileOf(row);
-    const step = bodyStep(row);
-    if (!profile || !step || step.places.length > MOST_LOOKED) return [];
-    return step.places.map((at) => ({
-      row,
-      frame: step.frame,
-      at,
-      radius: widest(profile),
-      place: fromFrame(step.frame, at),
-    }));
-  });
+  return c.rows.flatMap((row) =>
+    looked(row).flatMap((m) => {
+      const profile = profileOf(m);
+      const { frame, places } = m.step;
+      return profile
+        ? places.map((at) => ({ row, frame, at, radius: widest(profile), place: fromFrame(frame, at) }))
+        : [];
+    }),
+  );
 }
 
 export const overlap: Rule = {
@@ -209,31 +201,39 @@ interface HoleState {
   slanted: { place: Vec3; deep: number }[];
 }
 const clean = (s: HoleState): boolean => !s.broken.length && !s.mouths.length && !s.slanted.length;
-const looked = new WeakMap<RuleContext, Map<SolvedRow, HoleState>>();
+const known = new WeakMap<RuleContext, Map<SolvedRow, HoleState>>();
 
 /**
  * What became of the walls and mouths of holes: on the finished part, and where that leaves a doubt (a mouth may
  * have been chamfered since) as they stood then.
  */
 function holeState(c: RuleContext, row: SolvedRow): HoleState {
-  const known = looked.get(c) ?? new Map<SolvedRow, HoleState>();
-  looked.set(c, known);
-  const done = known.get(row);
+  const states = known.get(c) ?? new Map<SolvedRow, HoleState>();
+  known.set(c, states);
+  const done = states.get(row);
   if (done) return done;
-  const none: HoleState = { broken: [], mouths: [], slanted: [] };
-  const profile = profileOf(row);
-  const step = bodyStep(row);
-  let state = none;
-  if (profile && step && row.key && step.places.length <= MOST_LOOKED) {
-    state = stateOfHoles(profile, step, facesNow(c, row), c.edges);
-    if (!clean(state) && row.key !== c.key)
-      state = stateOfHoles(profile, step, facesThen(c, row), c.kernel.edges(row.key));
-  }
-  known.set(row, state);
+  const all = looked(row).map((m) => stateOf(c, row, m));
+  const state: HoleState = {
+    broken: all.flatMap((s) => s.broken),
+    mouths: all.flatMap((s) => s.mouths),
+    slanted: all.flatMap((s) => s.slanted),
+  };
+  states.set(row, state);
   return state;
 }
 
-function stateOfHoles(profile: { r: number }[], step: BodyStep, faces: FaceInfo[], edges: EdgeInfo[]): HoleState {
+function stateOf(c: RuleContext, row: SolvedRow, m: Made): HoleState {
+  const profile = profileOf(m);
+  if (!profile || !row.key) return { broken: [], mouths: [], slanted: [] };
+  const state = stateOfHoles(profile, m, facesNow(c, m), c.edges);
+  return clean(state) || row.key === c.key
+    ? state
+    : stateOfHoles(profile, m, facesThen(c, row, m), c.kernel.edges(row.key));
+}
+
+function stateOfHoles(profile: { r: number }[], m: Made, faces: FaceInfo[], edges: EdgeInfo[]): HoleState {
+  const { step } = m;
+  const numbers = numbersOf(m);
   const out: HoleState = { broken: [], mouths: [], slanted: [] };
   const last = profile[profile.length - 1].r;
   const drill = last > CONTACT ? last : (profile[profile.length - 2]?.r ?? 0);
@@ -241,7 +241,7 @@ function stateOfHoles(profile: { r: number }[], step: BodyStep, faces: FaceInfo[
   const circles = edges.filter((e) => e.curve === "circle" && isWhole(e));
   step.places.forEach((at, i) => {
     const place = fromFrame(step.frame, at);
-    const mine = faces.filter((f) => f.tag!.instance === (step.instances?.[i] ?? i));
+    const mine = faces.filter((f) => f.tag!.instance === numbers[i]);
     const walls = mine.filter((f) => f.surface === "cylinder");
     const rims = circlesAt(circles, step.frame, at, top);
     if (walls.length && walls.every((f) => f.sweep! < WHOLE)) out.broken.push(place);
@@ -295,7 +295,7 @@ export const mouthOverEdge: Rule = {
   find: (c) =>
     c.rows.flatMap((row): Found[] => {
       const { mouths } = holeState(c, row);
-      const profile = profileOf(row);
+      const profile = looked(row).map(profileOf).find(Boolean);
       return mouths.length
         ? [
             {
@@ -447,40 +447,12 @@ export const planeInside: Rule = {
     }),
 };
 
-/** Engraving that leaves the flat it stands on. */
+/** Engraving that leaves the flat it stands on, its copies too. */
 export const runsOff: Rule = {
   id: "runs-off",
   find: (c) =>
     c.rows.flatMap((row): Found[] => {
-      const step = bodyStep(row);
-      if (!step || step.body.body !== "vee") return [];
-      const body = step.body;
-      const key = c.rows
-        .slice(0, row.number - 1)
-        .reverse()
-        .find((r) => r.key !== null)?.key;
-      if (!key || !c.kernel.has(key)) return [];
-      const flats = c.kernel
-        .faces(key)
-        .flatMap((f, i) =>
-          f.surface === "plane" &&
-          dot(f.normal, step.frame.normal) > PARALLEL &&
-          Math.abs(toFrame(step.frame, f.point).z) < CONTACT
-            ? [i]
-            : [],
-        );
-      const flat = (p: Vec3): Vec2 => {
-        const q = toFrame(step.frame, p);
-        return v2(q.x, q.y);
-      };
-      const rims = c.kernel
-        .outerWires(key, flats)
-        .map((w) => w.pieces.map(([a, b]): Segment => ({ kind: "line", from: flat(a), to: flat(b) })));
-      // A chain is sampled from corner to corner, so its last end is added.
-      const drawn = body.chains.flatMap((chain) => [...sampleLoop(chain, Math.PI / 12), ...chain.slice(-1).map(endOf)]);
-      const off = step.places
-        .flatMap((at) => drawn.map((q) => v2(q.x + at.x, q.y + at.y)))
-        .filter((q) => !rims.some((rim) => insideRegion([rim], q)));
+      const off = looked(row).flatMap((m) => offItsFlat(c, row, m));
       return off.length
         ? [
             {
@@ -488,7 +460,7 @@ export const runsOff: Rule = {
               severity: "caution",
               value: off.length,
               limit: 0,
-              place: fromFrame(step.frame, off[0]),
+              place: off[0],
               text: "the engraving runs off its face",
               source: "geometry: its chains and the outline of the face",
             },
@@ -496,3 +468,28 @@ export const runsOff: Rule = {
         : [];
     }),
 };
+
+/** Places of an engraved chain that lie beside the flat it stands on, as that was before the row. */
+function offItsFlat(c: RuleContext, row: SolvedRow, { step }: Made): Vec3[] {
+  const { body, frame } = step;
+  if (body.body !== "vee") return [];
+  const before = c.rows.slice(0, row.number - 1).reverse();
+  const key = before.find((r) => r.key !== null)?.key;
+  if (!key || !c.kernel.has(key)) return [];
+  const isItsFlat = (f: FaceInfo) =>
+    f.surface === "plane" && dot(f.normal, frame.normal) > PARALLEL && Math.abs(toFrame(frame, f.point).z) < CONTACT;
+  const flats = c.kernel.faces(key).flatMap((f, i) => (isItsFlat(f) ? [i] : []));
+  const flat = (p: Vec3): Vec2 => {
+    const q = toFrame(frame, p);
+    return v2(q.x, q.y);
+  };
+  const rims = c.kernel
+    .outerWires(key, flats)
+    .map((w) => w.pieces.map(([a, b]): Segment => ({ kind: "line", from: flat(a), to: flat(b) })));
+  // A chain is sampled from corner to corner, so its last end is added.
+  const drawn = body.chains.flatMap((chain) => [...sampleLoop(chain, Math.PI / 12), ...chain.slice(-1).map(endOf)]);
+  return step.places
+    .flatMap((at) => drawn.map((q) => v2(q.x + at.x, q.y + at.y)))
+    .filter((q) => !rims.some((rim) => insideRegion([rim], q)))
+    .map((q) => fromFrame(frame, q));
+}
