@@ -1,7 +1,7 @@
 import { problems } from "./problems";
 import type { TopoDS_Shape } from "replicad-opencascadejs";
 import { fail, ok, type Result } from "@/core/base/result";
-import { CONTACT, MEET } from "@/core/geometry/tolerance";
+import { MEET } from "@/core/geometry/tolerance";
 import { fromFrame, type Box, type Frame, type Vec3 } from "@/core/geometry/vec";
 import { pointAt } from "@/core/outline/meet";
 import type { BodyStep, FaceTag, PlacedBody } from "@/core/engine/kernel";
@@ -82,12 +82,17 @@ function isMeant(oc: OC, piece: TopoDS_Shape, step: BodyStep, copy: number): boo
   const { body, frame, places } = step;
   if (body.body !== "rib") return boxIn(oc, piece, frame).max.z > -MEET;
   const at = places[copy] ?? places[0];
-  return body.chain.some((s) => {
-    const p = pointAt(s, 0.5);
-    return distanceTo(oc, piece, fromFrame(frame, { x: p.x + at.x, y: p.y + at.y }, PROBE)) < CONTACT;
-  });
+  return body.chain.some((s) =>
+    [0.5, 0.23, 0.77].some((t) => {
+      const p = pointAt(s, t);
+      return distanceTo(oc, piece, fromFrame(frame, { x: p.x + at.x, y: p.y + at.y }, PROBE)) < 2 * PROBE;
+    }),
+  );
 }
-/** How far under its plane a rib is probed, mm. */
+/**
+ * How far under its plane a rib is probed, mm. To a piece that holds the place it is as far as to its nearest face, the
+ * one on the plane.
+ */
 const PROBE = 1e-3;
 
 function distanceTo(oc: OC, shape: TopoDS_Shape, p: Vec3): number {

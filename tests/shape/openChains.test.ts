@@ -84,3 +84,40 @@ describe("an open chain cut to its side", () => {
     );
   });
 });
+
+describe("a rib", () => {
+  const line = (name: string, a: string, b: string) => outline(name, `START ${a}`, `LINE TO ${b}`);
+  // A pocket of 40 x 20, 15 deep: a rib of 4 from wall to wall along it, or across.
+  it.each([
+    ["ON TOP", "-20,0", "20,0", 40],
+    ["ON TOP", "0,-10", "0,10", 20],
+    ["ON TOP", "-19,3", "19,3", 40],
+    ["ON FRONT", "-20,0", "20,0", 40],
+    ["ON RIGHT", "-20,0", "20,0", 40],
+    ["ON BOTTOM", "0,-10", "0,10", 20],
+  ])("flush with the wall its pocket is cut in, %s from %s to %s", async (plane, a, b, length) => {
+    const rows = ["LEAVE BLOCK 60 X 60 X 60 AT 0,0,-30", `CUT POCKET 40 X 20 DEEP 15 ${plane}`];
+    expect(await removedBy([line("r", a, b), ...rows], `LEAVE RIB "r" THICK 4 ${plane}`)).toBeCloseTo(
+      -length * 4 * 15,
+      4,
+    );
+  });
+});
+
+describe("corners of an open walk", () => {
+  const ell = (...more: string[]) => outline("w", "START -30,0", "LINE TO 0,0", "LINE TO 0,40", ...more);
+  const strip = 'LEAVE STRIP "w" THICK 4 LEFT X 20';
+  const rounded = (20 + 30) * 4 * 20 + (Math.PI / 4) * (100 - 36) * 20;
+  it.each(["ROUND 10 AT P1", "ROUND 10 AT P2", "ROUND 10 ALL", "ROUND 10 OUTSIDE"])("are rounded by %s", async (line) => {
+    const e = await evaluateCard(mm(ell(line), strip));
+    if (e.solved.rows[0].state === "ok") expect(-e.solved.rows[0].removed).toBeCloseTo(rounded, 4);
+    else expect(e.solved.rows[0].message).toMatch(/no corner/);
+  });
+  it("there is none at its ends, and none to round is said", async () => {
+    const said = async (line: string) => (await evaluateCard(mm(ell(line), strip))).solved.rows[0].message;
+    expect(await said("ROUND 3 INSIDE")).toContain("no inside corner");
+    expect(await said("RELIEF 3 ALL")).toContain("closed outline");
+    const straight = outline("w", "START 0,0", "LINE TO 9,0", "ROUND 1 ALL");
+    expect((await evaluateCard(mm(straight, strip))).solved.rows[0].message).toContain("no corner");
+  });
+});

@@ -2,6 +2,7 @@ import { problems } from "./problems";
 import { saidLength, saidMost, saidPlace } from "../number";
 import { fail, ok, type Result } from "../base/result";
 import { distance2, v2, type Vec2 } from "../geometry/vec";
+import type { Made } from "./chains";
 import { combine, oriented, type Region } from "./boolean";
 import { circle, endOf, startOf, type Arc, type Loop, type Segment } from "./outline";
 import { carriers, directionAt, parameterOf, pointAt, splitAt } from "./meet";
@@ -15,9 +16,11 @@ interface Corner {
   turn: number;
 }
 
-export function cornersOf(region: Region): Corner[] {
+/** Corners of loops; of chains that are open, with `isOpen`, those between their ends. */
+export function cornersOf(region: Region, isOpen = false): Corner[] {
   return region.flatMap((loop, k) =>
     loop.flatMap((s, at): Corner[] => {
+      if (isOpen && at === loop.length - 1) return [];
       const u = directionAt(s, 1),
         w = directionAt(loop[(at + 1) % loop.length], 0),
         turn = Math.atan2(u.x * w.y - u.y * w.x, u.x * w.x + u.y * w.y);
@@ -28,10 +31,11 @@ export function cornersOf(region: Region): Corner[] {
 
 export type Which = "all" | "inside" | "outside" | Vec2[];
 /** The corners meant; an outside corner is one where the outline turns to the left. */
-function chosen(region: Region, which: Which): Result<Corner[]> {
-  const all = cornersOf(region);
-  if (which === "all") return ok(all);
-  if (which === "inside" || which === "outside") return ok(all.filter((c) => c.turn > 0 === (which === "outside")));
+function chosen(all: Corner[], which: Which): Result<Corner[]> {
+  if (typeof which === "string") {
+    const meant = which === "all" ? all : all.filter((c) => c.turn > 0 === (which === "outside"));
+    return meant.length ? ok(meant) : fail(problems.noCornerOfSort(which === "all" ? "" : `${which} `));
+  }
   const out: Corner[] = [];
   for (const p of which) {
     const c = all.find((k) => distance2(k.point, p) < MEET);
@@ -41,26 +45,22 @@ function chosen(region: Region, which: Which): Result<Corner[]> {
   return ok(out);
 }
 
-/** Rounds or chamfers corners. What does not fit says the largest that does. */
-export function treat(region: Region, treatment: "round" | "chamfer", size: number, which: Which): Result<Region> {
-  const corners = chosen(region, which);
+/** Rounds or chamfers corners, of open chains too. What does not fit says the largest that does. */
+export function treat(made: Made, treatment: "round" | "chamfer", size: number, which: Which): Result<Made> {
+  const loops = made.region.length;
+  const all = [...made.region, ...made.open];
+  const open = cornersOf(made.open, true).map((c) => ({ ...c, loop: c.loop + loops }));
+  const corners = chosen([...cornersOf(made.region), ...open], which);
   if (!corners.ok) return corners;
-  const tryAt = (s: number): Region | null => {
-    const out: Region = [];
-    for (let k = 0; k < region.length; k++) {
-      const mine = corners.value.filter((c) => c.loop === k);
-      const l = mine.length
-        ? treatLoop(
-            region[k],
-            mine.map((c) => c.at),
-            treatment,
-            s,
-          )
-        : region[k];
-      if (!l) return null;
-      out.push(l);
+  const tryAt = (s: number): Made | null => {
+    const out: Loop[] = [];
+    for (const [k, loop] of all.entries()) {
+      const mine = corners.value.filter((c) => c.loop === k).map((c) => c.at);
+      const treated = mine.length ? treatLoop(loop, mine, treatment, s) : loop;
+      if (!treated) return null;
+      out.push(treated);
     }
-    return out;
+    return { region: out.slice(0, loops), open: out.slice(loops) };
   };
   const done = tryAt(size);
   if (done) return ok(done);
@@ -245,7 +245,7 @@ export function relieve(
   which: Which,
   placement: "corner" | "wall" | "bisector",
 ): Result<Region> {
-  const corners = chosen(region, which);
+  const corners = chosen(cornersOf(region), which);
   if (!corners.ok) return corners;
   let out = region;
   for (const c of corners.value) {

@@ -69,6 +69,14 @@ export const problems = problemsOf("outline", {
     message: "the chord is longer than the diameter",
     expected: `at most ${diameter}`,
   }),
+  noCornerOfSort: (sort: string) => ({
+    message: `the outline has no ${sort}corner`,
+    expected: "an outline with such corners, or this line left out",
+  }),
+  reliefOfOpenChain: () => ({
+    message: "an open chain has no inside whose corners could be relieved",
+    expected: "a closed outline",
+  }),
   noCorner: (place: string) => ({
     message: `there is no corner at ${place}`,
     expected: "a corner of the outline as it stands",

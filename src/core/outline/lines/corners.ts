@@ -77,10 +77,9 @@ export const corners: OutlineLine<Corners> & { schema: typeof schema } = {
     return from(num(i.size, "length"), (size) => {
       const which = cornersOf(i.which, wire);
       if (!which.ok) return which;
-      const made =
-        i.treatment === "relief"
-          ? relieve(now.region, size, which.value, i.placement ?? "corner")
-          : treat(now.region, i.treatment, size, which.value);
+      if (i.treatment !== "relief") return treat(now, i.treatment, size, which.value);
+      if (!now.region.length && now.open.length) return fail(problems.reliefOfOpenChain());
+      const made = relieve(now.region, size, which.value, i.placement ?? "corner");
       return made.ok ? ok({ ...now, region: made.value }) : made;
     });
   },
