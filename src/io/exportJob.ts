@@ -1,6 +1,7 @@
 import { problems } from "./problems";
 import type { AnyJob } from "@/core/job/edits";
 import { documentOf, jobOf } from "@/core/job/parts";
+import { releaseState, releaseWords, signedWith } from "@/core/job/release";
 import type { Job } from "@/core/job/schema";
 import type { Evaluation } from "@/core/evaluate/evaluate";
 import type { EvaluatedPart } from "@/core/evaluate/parts";
@@ -17,6 +18,7 @@ import { pathsDxf } from "./dxf";
 import { outlineDxf, outlineDxfNewer } from "./dxfOutlines";
 import { pathsNc } from "./ncWords";
 import { setupSheet } from "./sheet/setupSheet";
+import { withHeader } from "./stepHeader";
 import { stlBytes } from "./stl";
 import { drawingSvg, outlinesSvg } from "./svg";
 
@@ -42,7 +44,7 @@ export async function exportJob(
   kernel: SolidKernel,
   options: { newer?: boolean; part?: string; all?: EvaluatedPart[]; setup?: SetupFile } = {},
 ): Promise<Result<Uint8Array>> {
-  const job = "parts" in given ? jobOf(given, options.part) : given;
+  const job = "parts" in given ? signedWith(jobOf(given, options.part), jobOf(given)) : given;
   const text = (t: string) => ok(new TextEncoder().encode(t));
   if (kind === "json") return text(JSON.stringify("parts" in given ? given : documentOf(given), null, 2) + "\n");
   if (kind === "card") return text("parts" in given ? writeDocument(given) : writeCard(job));
@@ -56,8 +58,7 @@ export async function exportJob(
   if (key === null) return fail(problems.nothingToExport());
   switch (kind) {
     case "step":
-      if (options.setup) return ok(kernel.step(options.setup.assembly));
-      return ok(kernel.step(options.all ? namedStates(options.all) : [{ key, name: job.part?.name ?? job.name }]));
+      return ok(withHeader(kernel.step(solidsOf(job, key, options)), job, exportName(job, kind)));
     case "stl":
       return ok(stlBytes(kernel.closedMesh(key), job.name));
     case "svg":
@@ -71,7 +72,7 @@ export async function exportJob(
       const words = pathsNc(
         pathFile(job, evaluation, plansOf(job, evaluation)),
         job.unit,
-        `${job.name} rev ${job.revision}`,
+        `${job.name} rev ${job.revision}, ${releaseWords(job)}`,
       );
       return words.ok ? text(words.value) : words;
     }
@@ -92,6 +93,10 @@ export interface SetupFile {
   marked: number[];
 }
 
+/** The solids a STEP file holds: what stands in a setup, every part, or the one part. */
+const solidsOf = (job: Job, key: string, { setup, all }: { setup?: SetupFile; all?: EvaluatedPart[] }) =>
+  setup?.assembly ?? (all ? namedStates(all) : [{ key, name: job.part?.name ?? job.name }]);
+
 const namedStates = (parts: EvaluatedPart[]): { key: string; name: string }[] =>
   parts.flatMap(({ name, evaluation }) => {
     const key = evaluation.solved.finalKey;
@@ -101,14 +106,13 @@ const namedStates = (parts: EvaluatedPart[]): { key: string; name: string }[] =>
 const plansOf = (job: Job, e: Evaluation) => planPaths(job, e.solved.rows, e.stock?.placed.box);
 
 /** A file name that says what it is: name, revision, kind. */
-export const exportName = (
-  job: Pick<Job, "name" | "revision">,
-  kind: ExportKind,
-  of: { setup?: number; part?: string } = {},
-): string => {
+export const exportName = (given: AnyJob, kind: ExportKind, of: { setup?: number; part?: string } = {}): string => {
+  const job = "parts" in given ? jobOf(given) : given;
   const what = of.setup === undefined ? (of.part ? `-${slug(of.part)}` : "") : `-setup-${of.setup}`;
   const revision = job.revision.toLowerCase().replace(/[^a-z0-9]+/g, "") || "x";
-  return `${slug(job.name) || "job"}${what}-rev-${revision}.${kind === "json" ? "job.json" : kind}`;
+  // What was signed is another thing than what is in this file.
+  const state = releaseState(job).state === "changed" ? "-changed-since-release" : "";
+  return `${slug(job.name) || "job"}${what}-rev-${revision}${state}.${kind === "json" ? "job.json" : kind}`;
 };
 const slug = (text: string): string =>
   text

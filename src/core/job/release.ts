@@ -26,11 +26,32 @@ export function contentOf(job: Job): string {
   return key;
 }
 
+/** Another part is signed with the whole job: what it says is what the job as its workpiece is worked on says. */
+export function signedWith(part: Job, whole: Job): Job {
+  known.set(part, contentOf(whole));
+  return part;
+}
+
 export function releaseState(job: Job): ReleaseState {
   const s = job.signOff;
   if (!s) return { state: "draft" };
   if (s.revision !== job.revision) return { state: "earlier", by: s.by, revision: s.revision };
   return { state: s.content === contentOf(job) ? "released" : "changed", by: s.by };
+}
+
+/** How a job stands to its signature, in the words that stand on every sheet and in every file that can say it. */
+export function releaseWords(job: Job): string {
+  const standing = releaseState(job);
+  switch (standing.state) {
+    case "draft":
+      return "draft";
+    case "released":
+      return `released by ${standing.by}`;
+    case "changed":
+      return "changed since release";
+    case "earlier":
+      return `draft; revision ${standing.revision} was released`;
+  }
 }
 
 /** The revision after one: the next letter or number (`A` to `B`, `Z` to `AA`, `3` to `4`). */

@@ -7,7 +7,7 @@ import { rowNames } from "@/core/job/names";
 import type { RowNames } from "@/core/callout";
 import type { SolvedRow } from "@/core/engine/solve";
 import { rowValues } from "@/core/print/rowValues";
-import { releaseState } from "@/core/job/release";
+import { releaseState, releaseWords } from "@/core/job/release";
 import type { Job } from "@/core/job/schema";
 import { inCallout, showBulk, showLength, showWeight } from "@/core/number";
 import type { PathPlan } from "@/core/paths/plan";
@@ -29,21 +29,28 @@ export interface SheetJob {
 /** The title block across the head of the page. */
 export const titleBlock = ({ job }: SheetJob): Piece => titleBlockOf(job, "Setup sheet");
 
+/** Whether this revision is released, on every sheet: what has changed since is not what was signed. */
+const stateOf = (job: Job): Piece => ({
+  text: runs(releaseWords(job)),
+  fontSize: 6.5,
+  ...(releaseState(job).state === "released" ? {} : { color: ink.red }),
+});
+
 /** The same of a sheet that says what it is. */
 export function titleBlockOf(job: Job, what: string): Piece {
-  const cell = (l: string, v: string): Piece => ({
-    stack: [label(l), { text: runs(v), fontSize: 10 }],
+  const cell = (l: string, v: string, ...more: Piece[]): Piece => ({
+    stack: [label(l), { text: runs(v), fontSize: 10 }, ...more],
     margin: [4, 2, 4, 2],
   });
   const name = { text: "SGORBIA", bold: true, fontSize: 13, color: ink.dye, characterSpacing: 2, margin: [4, 7, 0, 0] };
   return {
     table: {
-      widths: [70, "*", 34, 30, "*", 90],
+      widths: [70, "*", 66, 30, "*", 86],
       body: [
         [
           name,
           cell(what, job.name),
-          cell("Rev", job.revision),
+          cell("Rev", job.revision, stateOf(job)),
           cell("Unit", job.unit),
           cell("Material", job.material.name || "—"),
           cell("Drawing", job.title.drawing ?? "—"),

@@ -1,6 +1,6 @@
 "use client";
 import type { Evaluation } from "@/core/evaluate";
-import { releaseState, type Job } from "@/core/job";
+import { releaseWords, type Job } from "@/core/job";
 import { Body, Figure, Section, fieldsClass } from "../common/Section";
 import { useBench } from "../store/benchStore";
 import { useJob } from "../store/jobStore";
@@ -31,19 +31,6 @@ export function ReleaseCard() {
 
 const openFindings = (evaluation: Evaluation | undefined) => evaluation?.findings.filter((f) => !f.waived) ?? [];
 
-/** How the record stands in words. */
-function standingOf(job: Job): string {
-  const release = releaseState(job);
-  switch (release.state) {
-    case "released":
-      return `released by ${release.by}`;
-    case "changed":
-      return "changed since release";
-    default:
-      return "draft";
-  }
-}
-
 /** What is still open, what failed, what is proved and what is off. */
 function Record({ job, evaluation }: { job: Job; evaluation: Evaluation | undefined }) {
   const open = openFindings(evaluation);
@@ -52,7 +39,7 @@ function Record({ job, evaluation }: { job: Job; evaluation: Evaluation | undefi
   const balloons = (state: string) => evaluation?.ledger.filter((l) => l.state === state).length ?? 0;
   const off = balloons("off") + (evaluation?.checks.filter((c) => !c.agrees).length ?? 0);
   return (
-    <Section title="Record" aside={standingOf(job)}>
+    <Section title="Record" aside={releaseWords(job)}>
       <div className={fieldsClass}>
         <Figure label="Stops" red={count("stop") > 0}>
           {count("stop")}

@@ -2,6 +2,7 @@
 import { Alert, Button, Input, Space } from "antd";
 import { useState, type FormEvent } from "react";
 import { contentOf, nextRevision, releaseState, type Job } from "@/core/job";
+import { completeness } from "@/core/evaluate/complete";
 import type { Evaluation } from "@/core/evaluate/evaluate";
 import { Section } from "../common/Section";
 import { useBench } from "../store/benchStore";
@@ -10,7 +11,8 @@ import { useJob } from "../store/jobStore";
 const today = () => new Date().toISOString().slice(0, 10);
 
 /** What is not as it should be when somebody is about to sign, in words. */
-function openPoints(e: Evaluation): string[] {
+function openPoints(job: Job, e: Evaluation): string[] {
+  const whole = completeness(job, e);
   const n = (count: number, one: string, many = `${one}s`) => (count ? [`${count} ${count === 1 ? one : many}`] : []);
   const ledger = (state: string) => e.ledger.filter((l) => l.state === state).length;
   return [
@@ -19,6 +21,9 @@ function openPoints(e: Evaluation): string[] {
     ...n(ledger("off"), "balloon off", "balloons off"),
     ...n(ledger("stale"), "balloon stale", "balloons stale"),
     ...n(e.checks.filter((c) => !c.agrees).length, "check value off", "check values off"),
+    ...n(whole.unused, "balloon unused", "balloons unused"),
+    ...n(whole.drives, "balloon not measured", "balloons not measured"),
+    ...n(whole.unsourced, "number without a source", "numbers without a source"),
   ];
 }
 
@@ -51,7 +56,7 @@ export function SignOff() {
       {state.state === "changed" && <Changed job={job} />}
       {(state.state === "draft" || state.state === "earlier") &&
         (e && !busy ? (
-          <Sign job={job} open={openPoints(e)} />
+          <Sign job={job} open={openPoints(job, e)} />
         ) : (
           <p className="soft">The part is being computed: it is signed when it is checked.</p>
         ))}
