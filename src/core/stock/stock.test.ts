@@ -1,12 +1,12 @@
 import fc from "fast-check";
-import { emptyJob } from "../job";
+import { applyEdits, emptyJob } from "../job";
 import { evaluateNumber, toNumberText } from "../number";
 import { numberScope } from "../engine/numbers";
 import { v3, type Box } from "../geometry/vec";
 import { placeStock } from "../engine/placedStock";
 import { allowanceOf, piecesPerBar, proposeStock } from "./stock";
 import { readCard, writeStock } from "../callout";
-import { evaluateCard, jobOf, mm } from "../../../tests/helpers/card";
+import { evaluateCard, evaluateJob, jobOf, mm } from "../../../tests/helpers/card";
 
 const scope = numberScope(emptyJob("x", "mm", ""));
 const n = toNumberText;
@@ -133,3 +133,43 @@ describe("bars of other sections", () => {
     expect(proposed.tube).toEqual({ shape: "tube", outer: "28", inner: "16", height: "40" });
   });
 });
+
+describe("the next size of a stock", () => {
+  const pressed = (stock: string, ...rows: string[]) => pressedStock(mm(`STOCK ${stock}`, ...rows));
+  it("changes the size that is too small, and nothing else", async () => {
+    // 5 over to the right only: the length; what was chosen for width and height stays, and so does its place.
+    expect(await pressed("PLATE 50 X 47 X 33 AT 0,0,-7", "LEAVE BLOCK 60 X 40 X 20")).toEqual({
+      shape: "plate",
+      length: "65",
+      width: "47",
+      height: "33",
+      at: { x: "0", y: "0", z: "-7" },
+    });
+    expect(await pressed("PLATE 70 X 41 X 20 AT 0,0,-0", "LEAVE BLOCK 60 X 40 X 21")).toMatchObject({ length: "70" });
+  });
+  it("of one laid to a side is as far to the other", async () => {
+    // The part reaches 35 to the right of the stock's middle: 70 and clean-up.
+    const stock = await pressed("PLATE 64 X 50 X 30 AT -5,0,-3", "LEAVE BLOCK 60 X 40 X 20");
+    expect(stock).toMatchObject({ width: "50", height: "30", at: { x: "-5", y: "0", z: "-3" } });
+    expect(Number((stock as { length: string }).length)).toBeGreaterThanOrEqual(72);
+  });
+  it("is laid lower where the part comes out below", async () => {
+    const stock = await pressed("PLATE 70 X 50 X 30 AT 0,0,2", "LEAVE BLOCK 60 X 40 X 20");
+    expect(stock).toMatchObject({ length: "70", width: "50", height: "30" });
+    expect(Number((stock as { at: { z: string } }).at.z)).toBeLessThan(0);
+  });
+  it("of a round is its diameter alone", async () => {
+    expect(await pressed("ROUND 38 X 44", "LEAVE ROUND ⌀40 X 40")).toMatchObject({ height: "44" });
+  });
+});
+
+/** The stock after the fix of what sticks out of it was pressed; nothing sticks out then. */
+async function pressedStock(text: string) {
+  const job = jobOf(text);
+  const [found] = (await evaluateJob(job)).findings.filter((f) => f.rule === "outside-stock");
+  const edited = applyEdits(job, found.fix!.edits);
+  if (!edited.ok) throw new Error(edited.problems[0].message);
+  const left = (await evaluateJob(edited.value.job)).findings.filter((f) => f.rule === "outside-stock");
+  expect(left.filter((f) => f.severity === "stop")).toEqual([]);
+  return edited.value.job.stock;
+}

@@ -72,19 +72,11 @@ export function proposeStock(
   bore = 0,
 ): Partial<Record<Stock["shape"], Stock>> {
   const sizes = stockSizes.rows.find((r) => r.unit === unitOf[unit].figures)!;
-  const mm = (t: string) => {
-    const r = evaluateNumber(t, "length", scope);
-    return r.ok ? r.value.value : toInside(Number(t), "length", unit);
-  };
-  const size = (k: "x" | "y" | "z") => part.max[k] - part.min[k];
-  const round = isRound ? Math.max(size("x"), size("y")) : Math.hypot(size("x"), size("y"));
+  const mm = lengthIn(scope, unit);
   const sawnTo = byFigures(unit, stockPractice.sawnTo);
   const sawn = (least: number) => lengthText(Math.ceil(least / sawnTo - COINCIDENT) * sawnTo, unit);
   const need: Need = {
-    x: size("x") + 2 * stockPractice.cleanUp,
-    y: size("y") + 2 * stockPractice.cleanUp,
-    z: size("z") + 2 * stockPractice.cleanUp,
-    round: round + 2 * stockPractice.cleanUp,
+    ...sizesNeeded(part, isRound),
     bore: bore - 2 * stockPractice.cleanUp,
     over: (least, list) => (sizes[list].find((t) => mm(t) >= least - COINCIDENT) as NumberText) ?? sawn(least),
     under: (most) =>
@@ -98,6 +90,74 @@ export function proposeStock(
     }),
   );
 }
+
+const lengthIn = (scope: NumberScope, unit: Job["unit"]) => (t: string) => {
+  const r = evaluateNumber(t, "length", scope);
+  return r.ok ? r.value.value : toInside(Number(t), "length", unit);
+};
+
+/** What a part needs each way, with something to clean up. */
+function sizesNeeded(part: Box, isRound: boolean): Pick<Need, "x" | "y" | "z" | "round"> {
+  const size = (k: "x" | "y" | "z") => part.max[k] - part.min[k];
+  const round = isRound ? Math.max(size("x"), size("y")) : Math.hypot(size("x"), size("y"));
+  const withCleanUp = (n: number) => n + 2 * stockPractice.cleanUp;
+  return { x: withCleanUp(size("x")), y: withCleanUp(size("y")), z: withCleanUp(size("z")), round: withCleanUp(round) };
+}
+
+/**
+ * A stock with just those sizes the next larger that are too small; the others, and where it lies, stay as they were
+ * chosen. A stock that begins over the part's underside is laid lower.
+ * @returns null where no size of it would do
+ */
+export function grownStock(
+  stock: Stock,
+  placed: PlacedStock,
+  part: Box,
+  unit: Job["unit"],
+  scope: NumberScope,
+  isRound: boolean,
+): Stock | null {
+  const seen = stock.at ? aboutPlace(placed.box, part) : part;
+  const off = stock.at ? offCentre(placed.box, part) : 0;
+  const larger = proposeStock(seen, unit, scope, isRound && off < CONTACT)[stock.shape];
+  if (!larger) return null;
+  const mm = lengthIn(scope, unit);
+  const needed = sizesNeeded(seen, isRound && off < CONTACT);
+  // What is needed, bare of the sizes that are sold: a size that holds it stays.
+  const bare = formOf(stock).propose({
+    ...needed,
+    bore: 0,
+    over: (least) => String(least) as NumberText,
+    sawn: (least) => String(least) as NumberText,
+    under: () => UNKNOWN as NumberText,
+  });
+  const [now, next, least] = [stock, larger, bare].map((s) => s as unknown as Record<string, string>);
+  const sizes = formOf(stock).fields.map(({ key }) => {
+    const holds = least[key] === UNKNOWN || mm(now[key]) >= Number(least[key]) - CONTACT;
+    return [key, holds ? now[key] : next[key]] as const;
+  });
+  const isBelow = stock.at && part.min.z < placed.box.min.z + CONTACT;
+  const at = isBelow ? { at: { ...stock.at, z: lengthText(part.min.z - stockPractice.cleanUp, unit) } } : {};
+  return { ...stock, ...Object.fromEntries(sizes), ...at } as Stock;
+}
+
+/** The box a part takes about the middle of a stock that stays where it lies: as far to either side. */
+function aboutPlace(stock: Box, part: Box): Box {
+  const half = (k: "x" | "y"): [number, number] => {
+    const middle = (stock.min[k] + stock.max[k]) / 2;
+    const reach = Math.max(part.max[k] - middle, middle - part.min[k]);
+    return [middle - reach, middle + reach];
+  };
+  const [x, y] = [half("x"), half("y")];
+  // It stands on its underside: what is needed grows upwards from there, unless that has to be laid lower.
+  const low = part.min.z < stock.min.z + CONTACT ? part.min.z : stock.min.z + stockPractice.cleanUp;
+  return { min: { x: x[0], y: y[0], z: low }, max: { x: x[1], y: y[1], z: part.max.z } };
+}
+const offCentre = (stock: Box, part: Box): number =>
+  Math.hypot(
+    (stock.min.x + stock.max.x - part.min.x - part.max.x) / 2,
+    (stock.min.y + stock.max.y - part.min.y - part.max.y) / 2,
+  );
 
 /** Pieces from a bar: floor((bar - remnant + kerf) / (piece + kerf)). */
 export function piecesPerBar(bar: number, piece: number, kerf: number, remnant: number): Result<number> {

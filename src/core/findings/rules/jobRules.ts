@@ -1,7 +1,7 @@
 import { isSharp } from "../../engine/edgesByMeaning";
 import { sides, type Side } from "../../geometry/vec";
 import { inCallout, showVolume } from "../../number";
-import { proposeStock } from "../../stock/stock";
+import { grownStock } from "../../stock/stock";
 import { readRowLine } from "../../callout";
 import { rowNames } from "../../job/names";
 import { formOf } from "../../job/stockForms";
@@ -20,8 +20,10 @@ export const outsideStock: Rule = {
     const radial = round ? c.radialAllowance! : Infinity;
     const out = Math.min(c.allowance[least], radial);
     const bars = c.faces.every((f) => f.surface !== "plane" || Math.abs(f.normal.z) > 0.999);
-    const proposed = proposeStock(c.partBox, c.job.unit, c.scope, bars)[c.stock.shape];
-    const fix: Fix | undefined = proposed && { label: "next size", edits: [{ edit: "setStock", stock: proposed }] };
+    const larger = grownStock(c.job.stock, c.stock, c.partBox, c.job.unit, c.scope, bars);
+    const fix: Fix | undefined = larger
+      ? { label: "next size", edits: [{ edit: "setStock", stock: larger }] }
+      : undefined;
     if (out < -CONTACT) {
       const where = radial < c.allowance[least] ? "round the bar" : `on the ${least}`;
       const row = sticksOut(c);
