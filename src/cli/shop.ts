@@ -3,10 +3,8 @@ import { fail, ok, type Result } from "@/core/base/result";
 import { shopOf, shopSettingsSchema, usualShop, type Shop } from "@/core/tables";
 
 /** The shop whose figures are asked for with `--shop FILE`; without that one that has set nothing. */
-export async function shopFrom(rest: string[]): Promise<Result<Shop>> {
-  const at = rest.indexOf("--shop");
-  if (at < 0) return ok(usualShop);
-  const file = rest[at + 1] ?? "";
+export async function shopFrom(file: string | undefined): Promise<Result<Shop>> {
+  if (file === undefined) return ok(usualShop);
   let value: unknown;
   try {
     value = JSON.parse(await readFile(file, "utf8"));

@@ -3,6 +3,7 @@ import { mkdtempSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import path from "node:path";
 import { fileURLToPath } from "node:url";
+import { command } from "@/cli/command";
 
 const root = fileURLToPath(new URL("../../", import.meta.url));
 const dir = mkdtempSync(path.join(tmpdir(), "sgorbia-cli-"));
@@ -12,14 +13,25 @@ const file = (name: string, text: string) => {
   writeFileSync(p, text);
   return p;
 };
-/** As scripts call it, from another folder. */
-const run = (...args: string[]) => {
+/** As scripts call it, from another folder: a process of its own. */
+const spawned = (...args: string[]) => {
   const r = spawnSync("npm", ["run", "-s", "job", "--prefix", root, "--", ...args], {
     cwd: dir,
     encoding: "utf8",
     env: { ...process.env, INIT_CWD: dir },
   });
   return { code: r.status, out: r.stdout, err: r.stderr };
+};
+
+/** The same command in this process, with the kernel it has: what it writes where, and its exit code. */
+const run = async (...args: string[]) => {
+  const said = { out: "", err: "" };
+  const code = await command(args, dir, {
+    text: (t) => void (said.out += t),
+    line: (t) => void (said.out += `${t}\n`),
+    error: (t) => void (said.err += `${t}\n`),
+  });
+  return { code, ...said };
 };
 
 const good =
@@ -36,8 +48,8 @@ const clamp = [
 ].join("\n");
 
 describe("setups without a browser", () => {
-  it("are told as the contract names them", () => {
-    const j = JSON.parse(run("check", file("clamp.card", clamp), "--json").out);
+  it("are told as the contract names them", async () => {
+    const j = JSON.parse((await run("check", file("clamp.card", clamp), "--json")).out);
     const [first, second] = j.setups;
     expect(first).toMatchObject({ op: 10, machine: "MILL", up: [0, 0, 1], datum: [0, 0, 20], rows: [1, 2], gouge: 0 });
     expect(first.hold).toMatchObject({ kind: "vise", grip: 3, above: 25 });
@@ -56,25 +68,46 @@ describe("setups without a browser", () => {
     ]);
   });
 
-  it("get what holds them from derive, and say why not", () => {
+  it("get what holds them from derive, and say why not", async () => {
     const out = path.join(dir, "held.card");
-    const made = run("derive", file("clamp.card", clamp), "--jaws", "--setup", "20", "--grip", "5", "--out", out);
+    const made = await run("derive", file("clamp.card", clamp), "--jaws", "--setup", "20", "--grip", "5", "--out", out);
     expect([made.code, made.err]).toEqual([0, ""]);
     const text = readFileSync(out, "utf8");
     expect(text).toContain('HOLD JAWS "soft jaws" GRIP 5 ACROSS Y');
     const step = path.join(dir, "held.step");
-    expect(run("export", out, "--to", "step", "--setup", "20", "--out", step).code).toBe(0);
+    expect((await run("export", out, "--to", "step", "--setup", "20", "--out", step)).code).toBe(0);
     const names = [...readFileSync(step, "utf8").matchAll(/PRODUCT\('([^']*)'/g)].map((m) => m[1]);
     expect(names).toEqual(["clamp", "soft jaws, fixed jaw", "soft jaws, moving jaw"]);
-    const refused = run("derive", file("clamp.card", clamp), "--jaws", "--setup", "20", "--grip", "50", "--out", out);
+    const refused = await run(
+      "derive",
+      file("clamp.card", clamp),
+      "--jaws",
+      "--setup",
+      "20",
+      "--grip",
+      "50",
+      "--out",
+      out,
+    );
     expect(refused.code).toBe(1);
     expect(refused.err).toContain("as deep as the piece is high");
   });
 });
 
 describe("the headless command", () => {
-  it("checks a card: one JSON object, exit 0, findings do not count", () => {
-    const r = run("check", file("good.card", good), "--json");
+  it("is called as a process of its own: one JSON object on its output, its code, its errors apart", async () => {
+    const made = spawned("check", file("good.card", good), "--json");
+    expect(made.code).toBe(0);
+    expect(JSON.parse(made.out)).toEqual(JSON.parse((await run("check", "good.card", "--json")).out));
+    const wrong = spawned("check", "good.card", "--jsn");
+    expect([wrong.code, wrong.out]).toEqual([2, ""]);
+    expect(wrong.err).toContain("--jsn");
+    // The library prints to standard output while it writes a STEP file: nothing of that is heard.
+    const step = spawned("export", "good.card", "--to", "step", "--out", "own.step");
+    expect(step).toMatchObject({ code: 0, out: "" });
+  });
+  it("checks a card: one JSON object, exit 0, findings do not count", async () => {
+    const r = await run("check", file("good.card", good), "--json");
     expect(r.code).toBe(0);
     const j = JSON.parse(r.out);
     expect(Object.keys(j).sort()).toEqual([
@@ -108,8 +141,8 @@ describe("the headless command", () => {
     expect(j.ledger).toEqual([expect.objectContaining({ number: 1, state: "proved" })]);
     expect(j.checks).toEqual([expect.objectContaining({ kind: "size", agrees: true })]);
   });
-  it("exits 1 when a row failed, and says where", () => {
-    const r = run(
+  it("exits 1 when a row failed, and says where", async () => {
+    const r = await run(
       "check",
       file("failed.card", "UNIT mm\nLEAVE BLOCK 10 X 10 X 10\nCUT ⌀#3 THRU\nCUT ⌀2 THRU\n"),
       "--json",
@@ -121,8 +154,8 @@ describe("the headless command", () => {
     expect(j.errors[0]).toMatchObject({ line: 3, column: 6 });
     expect(j).toMatchObject({ stock: null });
   });
-  it("exits 2 when the card could not be read, claims nothing, and points at the place", () => {
-    const r = run(
+  it("exits 2 when the card could not be read, claims nothing, and points at the place", async () => {
+    const r = await run(
       "check",
       file("broken.card", "UNIT in\nLEAVE BLOCK 1 X 2\nCUT ⌀.25 THRU\nCUT POCKE 1 X 1\n"),
       "--json",
@@ -134,24 +167,24 @@ describe("the headless command", () => {
       { line: 2, column: 18, message: expect.any(String), expected: "X" },
       { line: 4, column: 5, message: expect.any(String), expected: expect.stringContaining("POCKET") },
     ]);
-    expect(run("check", "nowhere.card", "--json").code).toBe(2);
-    expect(run("check", file("bad.json", '{"format": "sgorbia.job", '), "--json").code).toBe(2);
-    expect(run("frobnicate").code).toBe(2);
+    expect((await run("check", "nowhere.card", "--json")).code).toBe(2);
+    expect((await run("check", file("bad.json", '{"format": "sgorbia.job", '), "--json")).code).toBe(2);
+    expect((await run("frobnicate")).code).toBe(2);
   });
-  it("formats, exports and checks a document as well as a card", () => {
+  it("formats, exports and checks a document as well as a card", async () => {
     const card = file("good.card", good);
-    const formatted = run("format", card);
+    const formatted = await run("format", card);
     expect(formatted.out).toBe(good.replace("ROUND #1", "ROUND ⌀#1"));
     const json = path.join(dir, "good.job.json");
-    expect(run("export", card, "--to", "json", "--out", "good.job.json").code).toBe(0);
+    expect((await run("export", card, "--to", "json", "--out", "good.job.json")).code).toBe(0);
     expect(JSON.parse(readFileSync(json, "utf8"))).toMatchObject({ format: "sgorbia.job", name: "lid" });
-    expect(JSON.parse(run("check", json, "--json").out)).toMatchObject({ ok: true });
-    expect(run("export", card, "--to", "step", "--out", "good.step")).toMatchObject({ code: 0, out: "" });
+    expect(JSON.parse((await run("check", json, "--json")).out)).toMatchObject({ ok: true });
+    expect(await run("export", card, "--to", "step", "--out", "good.step")).toMatchObject({ code: 0, out: "" });
     expect(readFileSync(path.join(dir, "good.step"), "utf8")).toMatch(/^ISO-10303-21/);
-    expect(run("export", card, "--to", "hologram", "--out", "x").code).toBe(2);
-    expect(run("check", card).out).toContain("3  OFF CUT FACE DEEP .1   [off]");
+    expect((await run("export", card, "--to", "hologram", "--out", "x")).code).toBe(2);
+    expect((await run("check", card)).out).toContain("3  OFF CUT FACE DEEP .1   [off]");
   });
-  it("does not crash on extreme cards", () => {
+  it("does not crash on extreme cards", async () => {
     const extreme = [
       "UNIT mm",
       "LEAVE BLOCK 99999 X 0.01 X 0.01",
@@ -163,10 +196,10 @@ describe("the headless command", () => {
       "CUT ROUND .001 ALL SHARP",
       `CUT ⌀1 THRU AT ${"1,1 ".repeat(600)}`,
     ].join("\n");
-    const r = run("check", file("extreme.card", extreme), "--json");
+    const r = await run("check", file("extreme.card", extreme), "--json");
     expect([0, 1, 2]).toContain(r.code);
     expect(() => JSON.parse(r.out)).not.toThrow();
-    const noise = run(
+    const noise = await run(
       "check",
       file(
         "noise.card",
@@ -177,10 +210,10 @@ describe("the headless command", () => {
     expect(noise.code).toBe(2);
   });
 
-  it("explains a check value that is off, ranked", () => {
+  it("explains a check value that is off, ranked", async () => {
     const card =
       'JOB "x"\nUNIT mm\nMATERIAL "steel 1018"\n#1 ⌀60 h9\nLEAVE ROUND ⌀#1 X 12\nCUT 5X ⌀8 THRU ON BC 42\nCHECK HOLES 6\nCHECK SIZE Z 12\n';
-    const r = run("explain", file("five.card", card), "--json");
+    const r = await run("explain", file("five.card", card), "--json");
     expect(r.code).toBe(0);
     const list = JSON.parse(r.out);
     expect(list).toHaveLength(1);
@@ -197,28 +230,30 @@ describe("the headless command", () => {
       agrees: true,
       alsoMends: 0,
     });
-    expect(run("explain", file("five.card", card)).out).toContain("5 -> 6");
+    expect((await run("explain", file("five.card", card))).out).toContain("5 -> 6");
     // Where slips only come near it says so, and what else the figure may hang on: .01 of broken edge is 10 % of it.
     const near = `UNIT in\n#1 4\nLEAVE BLOCK #1 X 2.5 X .75\nCUT POCKET 1 X .5 R.125 DEEP .25\nCUT BREAK .01 OUTER TOP\nCHECK VOLUME 7.3845\n`;
-    const told = run("explain", file("near.card", near)).out;
+    const told = (await run("explain", file("near.card", near))).out;
     expect(told).toContain("no slip explains it");
     expect(told).toMatch(/what else it may hang on: broken edges \(10 % of the difference\)/);
     expect(told).toContain("near, not within the tolerance");
-    expect(JSON.parse(run("explain", file("fine.card", card.replace("5X", "6X")), "--json").out)).toEqual([]);
-    expect(JSON.parse(run("explain", file("broken.card", "UNIT mm\nNONSENSE"), "--json").out)).toMatchObject({
+    expect(JSON.parse((await run("explain", file("fine.card", card.replace("5X", "6X")), "--json")).out)).toEqual([]);
+    expect(JSON.parse((await run("explain", file("broken.card", "UNIT mm\nNONSENSE"), "--json")).out)).toMatchObject({
       ok: false,
       errors: [{ line: 2 }],
     });
   });
-  it("carries the ledger with limits, where they come from and what proved it", () => {
+  it("carries the ledger with limits, where they come from and what proved it", async () => {
     const j = JSON.parse(
-      run(
-        "check",
-        file(
-          "fit.card",
-          "UNIT mm\nTOLERANCES ISO 2768-m\nLET wall = 4!\n#1 ⌀20 H7\n#2 30 BASIC\n#3 25.5 / 25.3\n#4 (12)\nLEAVE BLOCK 60 X #2 X #3\nCUT ⌀#1 THRU\nCUT POCKET (60 - 2*wall) X 4 DEEP 3 AT 0,12\n",
-        ),
-        "--json",
+      (
+        await run(
+          "check",
+          file(
+            "fit.card",
+            "UNIT mm\nTOLERANCES ISO 2768-m\nLET wall = 4!\n#1 ⌀20 H7\n#2 30 BASIC\n#3 25.5 / 25.3\n#4 (12)\nLEAVE BLOCK 60 X #2 X #3\nCUT ⌀#1 THRU\nCUT POCKET (60 - 2*wall) X 4 DEEP 3 AT 0,12\n",
+          ),
+          "--json",
+        )
       ).out,
     );
     expect(j.ledger[0]).toMatchObject({
@@ -242,15 +277,17 @@ describe("the headless command", () => {
     // The reference dimension is as large as a place by chance: that proves nothing.
     expect(j.complete).toMatchObject({ balloons: 4, proved: 3 });
   });
-  it("tells of every outline what it measures, what is free and what contradicts, by lines", () => {
+  it("tells of every outline what it measures, what is free and what contradicts, by lines", async () => {
     const j = JSON.parse(
-      run(
-        "check",
-        file(
-          "outlines.card",
-          'UNIT mm\nOUTLINE "free"\nSTART 0,0\nLINE TO X ? NEAR 40,0\nLINE TO Y 20\nLINE TO X 0\nCLOSE\nEND\nOUTLINE "clash"\nSTART 0,0\nLINE TO X 40\nLINE TO Y 20\nLINE TO X 0\nCLOSE\nLENGTH 2 25\nEND\nOUTLINE "disc"\nCIRCLE D20\nEND\nLEAVE PRISM "disc" X 5\n',
-        ),
-        "--json",
+      (
+        await run(
+          "check",
+          file(
+            "outlines.card",
+            'UNIT mm\nOUTLINE "free"\nSTART 0,0\nLINE TO X ? NEAR 40,0\nLINE TO Y 20\nLINE TO X 0\nCLOSE\nEND\nOUTLINE "clash"\nSTART 0,0\nLINE TO X 40\nLINE TO Y 20\nLINE TO X 0\nCLOSE\nLENGTH 2 25\nEND\nOUTLINE "disc"\nCIRCLE D20\nEND\nLEAVE PRISM "disc" X 5\n',
+          ),
+          "--json",
+        )
       ).out,
     );
     expect(j.ok).toBe(true);
@@ -274,7 +311,7 @@ describe("the headless command", () => {
       problems: [],
       defects: [],
     });
-    const failed = run(
+    const failed = await run(
       "check",
       file(
         "clash.card",
