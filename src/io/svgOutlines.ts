@@ -23,6 +23,8 @@ const units: Record<string, number> = {
   "": INCH / 96,
 };
 const MOST = 20_000;
+/** Words of a transform, with those of the groups round it: each is multiplied by all before it. */
+const MOST_TRANSFORM = 4000;
 
 type Node = Record<string, unknown> & { ":@"?: Record<string, string> };
 
@@ -98,6 +100,10 @@ class Shapes {
       const tag = Object.keys(n).find((key) => key !== ":@")!;
       const a = attributes(n);
       const moved = a.transform ? `${transform} ${a.transform}` : transform;
+      if (moved.length > MOST_TRANSFORM) {
+        this.broken.push(`a ${tag} is moved by ${moved.length} characters of words, more than are read: left out`);
+        continue;
+      }
       if (groups.includes(tag)) this.walk(n[tag] as Node[], tag === "g" && a.id ? a.id : layer, moved);
       else this.shape(tag, a, layer, moved);
     }

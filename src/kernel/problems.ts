@@ -55,6 +55,10 @@ export const problems = problemsOf("kernel", {
     message: `the file "${file}" could not be read`,
     expected: "a STEP file that can be reached",
   }),
+  noNumbersInFile: (file: string) => ({
+    message: `${file} has places that are no numbers (NaN)`,
+    expected: "the file, written anew by the program it came from",
+  }),
   noSolidInFile: (file: string) => ({ message: `"${file}" has no solid`, expected: "a STEP file with a closed solid" }),
   solidNotClosed: (file: string) => ({
     message: `the solid of "${file}" is not closed`,

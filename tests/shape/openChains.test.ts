@@ -108,11 +108,14 @@ describe("corners of an open walk", () => {
   const ell = (...more: string[]) => outline("w", "START -30,0", "LINE TO 0,0", "LINE TO 0,40", ...more);
   const strip = 'LEAVE STRIP "w" THICK 4 LEFT X 20';
   const rounded = (20 + 30) * 4 * 20 + (Math.PI / 4) * (100 - 36) * 20;
-  it.each(["ROUND 10 AT P1", "ROUND 10 AT P2", "ROUND 10 ALL", "ROUND 10 OUTSIDE"])("are rounded by %s", async (line) => {
-    const e = await evaluateCard(mm(ell(line), strip));
-    if (e.solved.rows[0].state === "ok") expect(-e.solved.rows[0].removed).toBeCloseTo(rounded, 4);
-    else expect(e.solved.rows[0].message).toMatch(/no corner/);
-  });
+  it.each(["ROUND 10 AT P1", "ROUND 10 AT P2", "ROUND 10 ALL", "ROUND 10 OUTSIDE"])(
+    "are rounded by %s",
+    async (line) => {
+      const e = await evaluateCard(mm(ell(line), strip));
+      if (e.solved.rows[0].state === "ok") expect(-e.solved.rows[0].removed).toBeCloseTo(rounded, 4);
+      else expect(e.solved.rows[0].message).toMatch(/no corner/);
+    },
+  );
   it("there is none at its ends, and none to round is said", async () => {
     const said = async (line: string) => (await evaluateCard(mm(ell(line), strip))).solved.rows[0].message;
     expect(await said("ROUND 3 INSIDE")).toContain("no inside corner");

@@ -50,6 +50,8 @@ const MAX_LINES = 20_000;
 const MAX_LINE = 20_000;
 /** Wrong lines of a card that are told what to type instead. */
 const MOST_SUGGESTED = 20;
+/** Wrong lines after which a card is not read on. */
+const MOST_WRONG = 300;
 /** Rows of the n-th part: those of the workpiece are r1, r2 and so on. */
 const namesOfPart = (prefix: string): RowNames => ({
   idOf: (n) => `${prefix}r${n}`,
@@ -63,7 +65,11 @@ export function readCard(text: string): ReadCard {
   const numbered = new Set(some.flatMap((l) => /^\s*#(\d{1,4})\s/.exec(l)?.[1] ?? []).map(Number));
   const reader = new CardReader(namedBy(some), numbered);
   if (lines.length > MAX_LINES) reader.fault(MAX_LINES + 1, 1, `more than ${MAX_LINES} lines`, "a shorter card");
-  else lines.forEach((line, i) => reader.line(line, i + 1));
+  else
+    for (const [i, line] of lines.entries()) {
+      if (!reader.reads(i + 1)) break;
+      reader.line(line, i + 1);
+    }
   return reader.end();
 }
 
@@ -134,6 +140,13 @@ class CardReader {
     private readonly named: ReadonlySet<string>,
     private readonly numbered: ReadonlySet<number>,
   ) {}
+
+  /** Whether it is worth reading on: a text of which hundreds of lines are no card is told once. */
+  reads(line: number): boolean {
+    if (this.errors.length < MOST_WRONG) return true;
+    this.fault(line, 1, `${MOST_WRONG} lines before this one are wrong: the rest was not read`, "a card");
+    return false;
+  }
 
   fault(line: number, column: number, message: string, expected: string): void {
     this.errors.push({ line, column, message, expected });

@@ -38,6 +38,8 @@ export function placeCopies(
   if (!motions.ok) return motions;
   const group = elementsOf(recipe.rows, seat);
   if (!group.ok) return group;
+  const places = group.value.reduce((n, e) => n + placesIn(e.recipe), 0) * (motions.value.length - recipe.skip.length);
+  if (places > MOST_COPIED) return fail(problems.tooManyCopies(places, MOST_COPIED), { path: "count" });
   const inTurn = group.value.filter((e) => !canWait(e)).length * (motions.value.length - recipe.skip.length);
   if (inTurn > MOST_IN_TURN) return fail(problems.tooManyInTurn(inTurn, MOST_IN_TURN), { path: "count" });
   const used = instancesUsed(seat);
@@ -66,6 +68,9 @@ export function placeCopies(
   const copies = motions.value.flatMap((m) => (m.mirrors ? [] : [movedFrame(zero, m)]));
   return ok({ reached, elements, copies, ...(axis ? { axis: axis.value } : {}) });
 }
+
+/** The most places a repeat or mirror puts there: some tens of seconds of work. Counted before anything is made. */
+const MOST_COPIED = 5000;
 
 /** The job's zero, looking up. */
 const zero = sideFrame("top", 0);

@@ -28,6 +28,10 @@ export const problems = problemsOf("engine", {
   }),
   rowLacks: (row: string, what: string) => ({ message: `${row} has no ${what}` }),
   copyFault: (copy: number, row: string, fault: string) => ({ message: `copy ${copy} of ${row}: ${fault}` }),
+  tooManyCopies: (copies: number, most: number) => ({
+    message: `these are ${copies} places, and a repeat makes ${most} at most`,
+    expected: "fewer copies, or one row with a pattern of its own",
+  }),
   tooManyInTurn: (count: number, most: number) => ({
     message: `${count} copies that each go by what they meet: the solid kernel would take many minutes`,
     expected: `at most ${most} of them`,

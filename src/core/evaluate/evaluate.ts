@@ -71,6 +71,20 @@ interface Options {
   before?: { job: Job; evaluation: Evaluation } | null;
 }
 
+const NO_STOCK = "no-stock";
+/** A stock that cannot be made holds nothing and stands round nothing: nobody can cut the part from it. */
+const noStock = (problem: Problem): Finding => ({
+  rule: NO_STOCK,
+  row: null,
+  rowId: null,
+  severity: "stop",
+  value: 0,
+  limit: 0,
+  place: null,
+  text: `the stock cannot be made: ${problem.message}`,
+  source: problem.expected ? `expected: ${problem.expected}` : "the stock as it is said",
+});
+
 /**
  * Evaluates a job through all stages. Each stage depends only on those before it; solids are kept by the kernel
  * under the key of their prefix.
@@ -99,7 +113,10 @@ export async function evaluate(job: Job, kernel: SolidKernel, options: Options =
     stock,
     stockProblem: placed && !placed.ok ? placed.problems[0] : null,
     density,
-    findings: still(unreadByFindings)?.findings ?? (context ? findAll(context) : []),
+    findings: [
+      ...(placed && !placed.ok ? [noStock(placed.problems[0])] : []),
+      ...(still(unreadByFindings)?.findings.filter((f) => f.rule !== NO_STOCK) ?? (context ? findAll(context) : [])),
+    ],
     ledger: still(unreadByLedger)?.ledger ?? ledgerOf(job, ledger(job, solved, faces, edges, prepared.scope)),
     checks: compareChecks(job, part && figuresOf(job, part, faces, edges), prepared.scope),
   };

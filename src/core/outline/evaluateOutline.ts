@@ -114,7 +114,9 @@ function evaluateOne(
   const wire = isWalk ? solveWire(o.items, scope) : null;
   if (wire) found.push(...wire.problems, ...noLength(o, wire));
   let now = wire ? walked(wire) : { region: [], open: [] };
+  let isTooLarge = false;
   o.items.forEach((it, item) => {
+    if (isTooLarge) return;
     const bad = (p: Problem) => void found.push({ ...p, item });
     const work: Work = {
       now,
@@ -135,6 +137,7 @@ function evaluateOne(
     const made = applied(it, work);
     if (made?.ok) now = made.value;
     else if (made) bad(made.problems[0]);
+    isTooLarge = Boolean(made && !made.ok && made.problems[0].code === problems.outlineTooLarge(0, "loops", 0).code);
   });
   const { defects, ...figures } = figuresOf(o, now);
   return {
@@ -173,11 +176,24 @@ function sound(r: Result<EvaluatedOutline>, waits: Map<string, PartItem>): Resul
 /** What a line makes of what stands so far; null where it makes nothing. */
 function applied(it: OutlineText["items"][number], work: Work): Result<Made> | null {
   try {
-    return within(PAIRS, () => applyItem(it, work));
+    const made = within(PAIRS, () => applyItem(it, work));
+    return made?.ok ? (tooLarge(made.value) ?? made) : made;
   } catch (e) {
     if (!(e instanceof TooMany)) throw e;
     return fail(problems.tooManyCrossings());
   }
+}
+
+/** The most lines and arcs one outline holds: more cannot be followed while somebody types. */
+const MOST_ELEMENTS = 12_000;
+/** The most loops and chains: each is held against every other. */
+const MOST_LOOPS = 1500;
+
+function tooLarge({ region, open }: Made): Result<Made> | null {
+  const chains = [...region, ...open];
+  if (chains.length > MOST_LOOPS) return fail(problems.outlineTooLarge(chains.length, "loops", MOST_LOOPS));
+  const elements = chains.reduce((n, l) => n + l.length, 0);
+  return elements > MOST_ELEMENTS ? fail(problems.outlineTooLarge(elements, "lines and arcs", MOST_ELEMENTS)) : null;
 }
 
 /** The figures of an outline as it came out, and what is wrong with its lines. */

@@ -35,6 +35,10 @@ export const problems = problemsOf("outline", {
     message: `"${name}" contradicts itself: ${clash}`,
     expected: "one of its dimensions dropped",
   }),
+  outlineTooLarge: (count: number, of: string, most: number) => ({
+    message: `the outline has ${count} ${of} here, and at most ${most} are followed`,
+    expected: "fewer copies, shorter text or a simpler drawing; a repeat of the row for what is there often",
+  }),
   tooManyCrossings: () => ({
     message: "too many elements run into one another to be followed",
     expected: "fewer copies, or a simpler outline",
