@@ -30,6 +30,8 @@ export interface Unit {
   /** From `large` on, one decimal fewer. */
   mass: { name: "lb" | "g"; grams: number; places: number; large: number };
   light: { name: string; grams: number; places: number };
+  /** Densities: grams to a cubic centimetre in one of it. */
+  density: { name: string; perCm3: number; places: number };
   /** Weights of blanks, the lighter first. */
   weights: { name: string; grams: number; places: number; below: number }[];
   /** The least step a shop rounds sizes to, mm: common practice, no source. */
@@ -55,6 +57,7 @@ const units = {
     bulk: { name: "in³", mm3: INCH ** 3, places: 3 },
     mass: { name: "lb", grams: 453.59237, places: 3, large: Infinity },
     light: { name: "oz", grams: 28.349523125, places: 1 },
+    density: { name: "lb/in³", perCm3: 453.59237 / (INCH ** 3 / 1000), places: 4 },
     weights: [{ name: "lb", grams: 453.59237, places: 3, below: Infinity }],
     step: INCH / 1000,
     inFiles: { dxf: 1, nc: "G20", paper: "LETTER" },
@@ -72,6 +75,7 @@ const units = {
     bulk: { name: "cm³", mm3: 1000, places: 3 },
     mass: { name: "g", grams: 1, places: 2, large: 1000 },
     light: { name: "g", grams: 1, places: 1 },
+    density: { name: "g/cm³", perCm3: 1, places: 2 },
     weights: [
       { name: "g", grams: 1, places: 1, below: 1000 },
       { name: "kg", grams: 1000, places: 3, below: Infinity },
@@ -94,3 +98,9 @@ export const otherUnit = (unit: LengthUnit): LengthUnit => unitNames[(unitNames.
 
 /** What goes with a unit's figures. */
 export const byFigures = <T>(unit: LengthUnit, of: ByFigures<T>): T => of[unitOf[unit].figures];
+
+/** A density as the prints of a unit give it: `0.0975 lb/in³`, `2.70 g/cm³`. */
+export function densityText(gramsPerCm3: number, unit: LengthUnit): string {
+  const { name, perCm3, places } = unitOf[unit].density;
+  return `${(gramsPerCm3 / perCm3).toFixed(places)} ${name}`;
+}

@@ -1,9 +1,9 @@
 "use client";
-import { useEffect, useState } from "react";
 import { useShallow } from "zustand/react/shallow";
 import { useLight } from "../common/light";
 import { Bare } from "../fields/Bare";
 import { goOn, stopEngine } from "../engine/useEngine";
+import { useLongBusy } from "../common/useLongBusy";
 import { useBench } from "../store/benchStore";
 import { useJob } from "../store/jobStore";
 import css from "./Bench.module.css";
@@ -84,26 +84,14 @@ function LightSwitch() {
 }
 
 /** Milliseconds after which it is said that something is being computed. */
-const NOTICED = 1000;
-
-/** Whether the engine has been at it for longer than one would not notice. */
-function useLongBusy(): boolean {
-  const { busy, busySince } = useBench(useShallow((s) => ({ busy: s.busy, busySince: s.busySince })));
-  const [isLong, setLong] = useState(false);
-  useEffect(() => {
-    if (!busy) return setLong(false);
-    const timer = setTimeout(() => setLong(true), Math.max(0, NOTICED - (performance.now() - busySince)));
-    return () => clearTimeout(timer);
-  }, [busy, busySince]);
-  return isLong;
-}
+const NOTICED = 400;
 
 function StandingWords() {
   const save = useJob((s) => s.save);
   const { atRow, engineProblem, checking } = useBench(
     useShallow((s) => ({ atRow: s.atRow, engineProblem: s.engineProblem, checking: s.checking })),
   );
-  const isLong = useLongBusy();
+  const isLong = useLongBusy(NOTICED);
   if (isLong)
     return (
       <>

@@ -1,14 +1,23 @@
 "use client";
 import { Button } from "antd";
+import { densityText, type LengthUnit } from "@/core/number";
 import { findMaterial, materials, nearestMaterials } from "@/core/tables";
 
 /** What the table says of a material's name as it is typed: its density, or the names nearest to it. */
-export function MaterialHint({ name, choose }: { name: string; choose: (name: string) => void }) {
+export function MaterialHint({
+  name,
+  unit,
+  choose,
+}: {
+  name: string;
+  unit: LengthUnit | null;
+  choose: (name: string) => void;
+}) {
   const known = findMaterial(name);
   if (known)
     return (
       <>
-        {known.density.toFixed(2)} g/cm³: {materials.source}
+        {densityText(known.density, unit ?? "mm")}: {materials.source}
       </>
     );
   if (!name.trim()) return <>without a material the part has no weight</>;

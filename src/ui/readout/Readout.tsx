@@ -3,6 +3,8 @@ import type { ReactNode } from "react";
 import { sub } from "@/core/geometry/vec";
 import type { Job } from "@/core/job";
 import { otherUnit, showMass, unitOf, type LengthUnit } from "@/core/number";
+import { useLongBusy } from "../common/useLongBusy";
+import type { EvaluatedOutline } from "@/core/outline/evaluateOutline";
 import { useBench } from "../store/benchStore";
 import { usePointer } from "../store/pointer";
 import { useSetups } from "../store/setupsStore";
@@ -16,13 +18,16 @@ import { Bare } from "../fields/Bare";
 export function Readout({ job }: { job: Job }) {
   const unit = useBench((s) => s.unitShown) ?? job.unit;
   const outline = useOpenOutline();
+  // Figures from before the last edit say so, until those that are being computed are there.
+  const isOld = useLongBusy(NOTICED);
   return (
-    <section className={css.dro} aria-label="Readout">
+    <section className={`${css.dro} ${isOld ? css.old : ""}`} aria-label="Readout" aria-busy={isOld}>
+      {isOld && <span className={css.computed}>being computed</span>}
       <Axes unit={unit} />
       <Amount unit={unit} />
       {outline ? (
         <Figure label="Perimeter" id="perimeter" unit={unit}>
-          {lengthFigure(outline.perimeter, unit)}
+          {isWrong(outline) ? "—" : lengthFigure(outline.perimeter, unit)}
         </Figure>
       ) : (
         <Mass unit={unit} />
@@ -31,6 +36,9 @@ export function Readout({ job }: { job: Job }) {
     </section>
   );
 }
+
+/** Milliseconds after which figures from before are told apart. */
+const NOTICED = 300;
 
 interface FigureProps {
   label: string;
@@ -97,6 +105,9 @@ function Mass({ unit }: { unit: LengthUnit }) {
   );
 }
 
+/** An outline whose lines cannot all hold has no size: what is drawn of it is a guess. */
+const isWrong = (outline: EvaluatedOutline): boolean => Boolean(outline.wire?.conflicts.length);
+
 /** What was asked last: an open outline's area, two places measured, a face picked; else what is left to cut. */
 function Last({ job, unit }: { job: Job; unit: LengthUnit }) {
   const outline = useOpenOutline();
@@ -110,6 +121,7 @@ function Last({ job, unit }: { job: Job; unit: LengthUnit }) {
     </Figure>
   );
   if (outline) {
+    if (isWrong(outline)) return figure("The outline contradicts itself", "—", area);
     if (!outline.region.length) return figure("The outline is open", "—", area);
     return figure("Area of the outline", areaFigure(outline.area, unit), area);
   }

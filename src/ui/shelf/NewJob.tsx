@@ -2,7 +2,7 @@
 import { App, AutoComplete, Button, Input, Modal, Radio } from "antd";
 import { useRouter } from "next/navigation";
 import { useState, type FormEvent } from "react";
-import { unitOf, unitNames, type LengthUnit } from "@/core/number";
+import { densityText, unitOf, unitNames, type LengthUnit } from "@/core/number";
 import { materials } from "@/core/tables";
 import { api, Refused } from "../store/api";
 import { MaterialHint } from "../common/MaterialHint";
@@ -25,7 +25,7 @@ export function NewJob({ open, close }: { open: boolean; close: () => void }) {
         <UnitChoice unit={unit} choose={setUnit} />
         <label>
           <span className="lab">Material</span>
-          <MaterialField name={material} choose={setMaterial} />
+          <MaterialField name={material} unit={unit} choose={setMaterial} />
         </label>
         <label>
           <span className="lab">Name of the part</span>
@@ -64,9 +64,11 @@ function useMaking() {
 const UnitChoice = ({ unit, choose }: { unit: LengthUnit | null; choose: (unit: LengthUnit) => void }) => (
   <fieldset className={css.units}>
     <legend className="lab">Which unit does the print use?</legend>
-    {unitNames.map((u) => (
+    {unitNames.map((u, at) => (
       <Radio
         key={u}
+        // The unit comes first, and so does the keyboard.
+        autoFocus={at === 0}
         name="unit"
         className={unit === u ? css.chosen : undefined}
         checked={unit === u}
@@ -78,9 +80,16 @@ const UnitChoice = ({ unit, choose }: { unit: LengthUnit | null; choose: (unit: 
   </fieldset>
 );
 
-const offered = materials.rows.map((m) => ({ value: m.name, label: `${m.name}, ${m.density.toFixed(2)} g/cm³` }));
+const offered = (unit: LengthUnit) =>
+  materials.rows.map((m) => ({ value: m.name, label: `${m.name}, ${densityText(m.density, unit)}` }));
 
-const MaterialField = ({ name, choose }: { name: string; choose: (name: string) => void }) => (
+interface MaterialFieldProps {
+  name: string;
+  unit: LengthUnit | null;
+  choose: (name: string) => void;
+}
+
+const MaterialField = ({ name, unit, choose }: MaterialFieldProps) => (
   <>
     <AutoComplete
       style={{ width: "100%" }}
@@ -88,12 +97,14 @@ const MaterialField = ({ name, choose }: { name: string; choose: (name: string) 
       onChange={choose}
       maxLength={120}
       placeholder="as the print names it"
-      options={offered}
+      options={offered(unit ?? "mm")}
       filterOption={(typed, o) => String(o?.value).toLowerCase().includes(typed.trim().toLowerCase())}
+      // What was typed is meant: Enter takes it, and not the first name that looks like it.
+      defaultActiveFirstOption={false}
       aria-label="Material"
     />
     <span className={css.hint} role="status">
-      <MaterialHint name={name} choose={choose} />
+      <MaterialHint {...{ name, unit, choose }} />
     </span>
   </>
 );

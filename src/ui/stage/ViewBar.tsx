@@ -21,7 +21,12 @@ export function ViewBar({ job, hasPrint }: { job: Job; hasPrint: boolean }) {
   return (
     <div className={css.views} role="toolbar" aria-label="Views">
       {views.map((v) => (
-        <Bare key={v} aria-pressed={view === v} onClick={() => set({ view: v })}>
+        <Bare
+          key={v}
+          aria-pressed={view === v}
+          title={view === v ? "press again: fit the view" : undefined}
+          onClick={() => set({ view: v, fits: useBench.getState().fits + 1 })}
+        >
           {v[0].toUpperCase() + v.slice(1)}
         </Bare>
       ))}

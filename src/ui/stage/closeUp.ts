@@ -18,12 +18,17 @@ const grown = (b: Flat): Flat => {
 const holds = (a: Flat, b: Flat) =>
   b.min.x >= a.min.x && b.min.y >= a.min.y && b.max.x <= a.max.x && b.max.y <= a.max.y;
 
+const sizeOf = ({ min, max }: Flat): number => Math.max(max.x - min.x, max.y - min.y);
+const TOO_FAR = 10;
+
 /**
  * The stretch to look at: what it was while the outline stays in it, so that the picture does not jump at every
  * keystroke; else wider.
  */
 export function framed(before: CloseUp | null, id: string, box: Flat): CloseUp {
   if (before?.id !== id) return { id, ...grown(box) };
+  // What has become ten times smaller (a slip that is mended) is looked at anew.
+  if (sizeOf(before) > TOO_FAR * sizeOf(grown(box))) return { id, ...grown(box) };
   if (holds(before, box)) return before;
   const both = {
     min: { x: Math.min(before.min.x, box.min.x), y: Math.min(before.min.y, box.min.y) },

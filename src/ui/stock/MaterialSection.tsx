@@ -3,7 +3,7 @@ import { AutoComplete, Button, Input } from "antd";
 import { useState } from "react";
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { findMaterial, materials, type ShopMaterial } from "@/core/tables";
-import { toNumberText, type NumberText } from "@/core/number";
+import { densityText, toNumberText, type NumberText } from "@/core/number";
 import { MaterialHint } from "../common/MaterialHint";
 import { NumberBox } from "../common/NumberBox";
 import { Section, fieldsClass } from "../common/Section";
@@ -103,16 +103,17 @@ interface Listed {
 /** Where the density comes from; one that is typed can be kept for the shop. */
 function Density({ mine, list, choose, keep }: Listed & { mine: ShopMaterial | undefined }) {
   const { name, density } = useJob((s) => s.job!.material);
+  const unit = useJob((s) => s.job!.unit);
   const typed = density === undefined ? null : Number(density.replace("!", ""));
   const isNew = !findMaterial(name) && !mine && name.trim() !== "";
   return (
     <p className="soft" style={{ margin: "4px 0 0" }}>
       {density === undefined ? (
-        <MaterialHint name={name} choose={choose} />
+        <MaterialHint {...{ name, unit, choose }} />
       ) : mine ? (
         `the shop's own: ${mine.source || "no source given"}`
       ) : (
-        "density typed for this job"
+        `density typed for this job${typed ? `: ${densityText(typed, unit)}` : ""}`
       )}
       {isNew && typed !== null && typed > 0 && (
         <>

@@ -42,6 +42,8 @@ interface BenchState {
   planned: Planned | null;
   /** The row the engine has come to, while it is at it. */
   atRow: { row: number; of: number } | null;
+  /** How often the view was asked to fit what is there. */
+  fits: number;
   busy: boolean;
   /** Milliseconds the engine has been at it; shown when it takes over a second. */
   busySince: number;
@@ -100,6 +102,7 @@ export const useBench = create<BenchState>((set) => ({
   again: 0,
   planned: null,
   atRow: null,
+  fits: 0,
   busy: false,
   busySince: 0,
   engineProblem: "",

@@ -1,3 +1,4 @@
+import { drawnEdge } from "../../engine/edgeDrawn";
 import type { EdgeInfo } from "../../engine/kernel";
 import type { SolvedRow } from "../../engine/solve";
 import { CONTACT } from "../../geometry/tolerance";
@@ -21,7 +22,7 @@ export const edgesLeft: Rule = {
           value: left.length,
           limit: 0,
           place: left[0].middle,
-          lines: left.map((e): [Vec3, Vec3] => [e.from, e.to]),
+          lines: left.flatMap(drawnEdge),
           text: `${left.length} of ${treated.length} edges ${many}: this size does not fit there`,
           source: "geometry: each edge tried by itself, and with those beside it",
         },

@@ -1,3 +1,4 @@
+import { drawnEdge } from "../../engine/edgeDrawn";
 import { isSharp } from "../../engine/edgesByMeaning";
 import { sides, type Side } from "../../geometry/vec";
 import { inCallout, showVolume } from "../../number";
@@ -194,7 +195,7 @@ export const edgeBreak: Rule = {
         value: sharp.length,
         limit: 0,
         place: sharp[0].middle,
-        lines: sharp.map((e) => [e.from, e.to]),
+        lines: sharp.flatMap(drawnEdge),
         text: `the print asks for broken edges (${asked}); ${sharp.length} sharp outside edge${sharp.length > 1 ? "s" : ""} remain`,
         source: "the print's edge note",
         ...(line.ok

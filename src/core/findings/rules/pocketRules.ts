@@ -1,3 +1,4 @@
+import { drawnEdge } from "../../engine/edgeDrawn";
 import { roundedLoop } from "../../outline";
 import { pocketShape, type CutPocket } from "../../rows/cutPocket";
 import type { Resolved } from "../../rows";
@@ -71,7 +72,7 @@ export const sharpInsideCorner: Rule = {
             value: 0,
             limit: smallest,
             place: corners[0].middle,
-            lines: corners.map((e) => [e.from, e.to] as [typeof e.from, typeof e.to]),
+            lines: corners.flatMap(drawnEdge),
             fix,
             text: `${corners.length} sharp inside corner${corners.length > 1 ? "s" : ""}: no round cutter makes R0; the smallest in the crib leaves ${sayRadius(c, smallest)}`,
             source: "geometry: a round cutter leaves its own radius",

@@ -24,13 +24,14 @@ export function useCamera(
   printLaid: boolean,
   inSetup: Box | null,
 ): void {
-  const { view, section, proving, showStock, openOutline } = useBench(
+  const { view, section, proving, showStock, openOutline, fits } = useBench(
     useShallow((s) => ({
       view: s.view,
       section: s.section,
       proving: s.step === "proof",
       showStock: s.showStock,
       openOutline: s.openOutline,
+      fits: s.fits,
     })),
   );
   // Rows come one by one: what stands of the part is looked at before all of it is worked out.
@@ -38,30 +39,37 @@ export function useCamera(
   const part = evaluation?.part?.box ?? standing;
   const placed = evaluation?.stock?.placed ?? null;
   const closeUp = useRef<CloseUp | null>(null);
+  const fittedBy = useRef(fits);
   const bounds = useMemo((): Box | null => {
     if (inSetup) return inSetup;
     const piece = placed && showStock ? placed.box : part;
     if (drawn?.box) {
+      if (fittedBy.current !== fits) closeUp.current = null;
+      fittedBy.current = fits;
       closeUp.current = framed(closeUp.current, openOutline!, drawn.box);
       return withPiece(closeUp.current, piece);
     }
     return piece && vise ? boxOf([piece.min, piece.max, ...vise.jaws.flatMap((j) => [j.min, j.max])]) : piece;
-  }, [placed, showStock, part, vise, drawn, openOutline, inSetup]);
+  }, [placed, showStock, part, vise, drawn, openOutline, inSetup, fits]);
   // With a print over it a section is looked at straight on, as the print shows it.
   const straight = view === "section" && proving && printLaid;
   const viewKey = `${view}${view === "section" ? section.side : ""}${straight}`;
   const fitted = useRef("");
   useEffect(() => {
     const s = scene.current!;
-    if (!bounds) return;
-    s.setBounds(bounds.min, bounds.max);
-    const sizeKey = `${viewKey}|${sizeOf(bounds)}`;
+    // With nothing there yet the view is the right way up all the same: an outline that is begun is drawn in it.
+    const seen = bounds ?? EMPTY;
+    s.setBounds(seen.min, seen.max);
+    const sizeKey = `${viewKey}|${fits}|${sizeOf(seen)}`;
     if (fitted.current === sizeKey) return;
     fitted.current = sizeKey;
     if (view === "section") s.look(straight ? viewOf[section.side] : sectionView(section.side), !straight);
     else s.look(viewOf[view], view === "pictorial");
-  }, [scene, bounds, view, viewKey, section.side, straight]);
+  }, [scene, bounds, view, viewKey, fits, section.side, straight]);
 }
+
+/** What is looked at before there is anything, mm. */
+const EMPTY: Box = { min: { x: -25, y: -25, z: -1 }, max: { x: 25, y: 25, z: 1 } };
 
 const sizeOf = ({ min, max }: Box): string =>
   [min.x, min.y, min.z, max.x, max.y, max.z].map((n) => n.toFixed(DECIMALS)).join();
