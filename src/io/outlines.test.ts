@@ -115,6 +115,23 @@ describe("outlines as files", () => {
     expect(r.problems.some((p) => /3DFACE left out/.test(p))).toBe(true);
     expect(readDxfOutlines("no dxf", "mm")).toMatchObject({ outlines: [], problems: [expect.any(String)] });
   });
+  // Codes of $INSUNITS; millimetres of each, from memory: 1 inch, 2 foot, 4 mm, 5 cm, 6 m, 13 micrometre, 14 dm.
+  it.each([
+    [1, 25.4],
+    [4, 1],
+    [5, 10],
+    [6, 1000],
+    [13, 0.001],
+    [14, 100],
+    [0, 1],
+  ])("numbers of a drawing with $INSUNITS %s are %s mm each", (code, mm) => {
+    const line = [0, "LINE", 8, "A", 10, 0, 20, 0, 11, 2000, 21, 0];
+    const header = [0, "SECTION", 2, "HEADER", 9, "$INSUNITS", 70, code, 0, "ENDSEC"];
+    const text = [...header, 0, "SECTION", 2, "ENTITIES", ...line, 0, "ENDSEC", 0, "EOF"].join("\n");
+    expect(readDxf(text, "mm").chains.map((c) => c.length)).toEqual([expect.closeTo(2000 * mm, 6)]);
+    // Somebody's own word is over the file's.
+    expect(readDxf(text, "mm", "in").chains[0].length).toBeCloseTo(2000 * 25.4, 6);
+  });
   it("go out as SVG with arcs as arcs", () => {
     const svg = outlineSvg(evaluated("mm", "SLOT 40 X 10", "CIRCLE ⌀4")[0]);
     expect(svg.match(/A5 5 0 0 0/g)!.length + (svg.match(/A5 5 0 1 0/g)?.length ?? 0)).toBe(2);

@@ -194,6 +194,17 @@ describe("attachments", () => {
     );
     expect(kinds).toEqual(["application/pdf", "image/vnd.dxf", "image/vnd.dxf", "image/vnd.dxf"]);
   });
+  it("are taken up to their limit, to the byte", async () => {
+    const pdf = (size: number) => {
+      const bytes = new Uint8Array(size);
+      bytes.set(new TextEncoder().encode("%PDF-1.7\n"));
+      return bytes;
+    };
+    expect(await keepAttachment(pdf(20_000_001))).toMatchObject({ ok: false });
+    const kept = await keepAttachment(pdf(20_000_000));
+    expect(kept).toMatchObject({ ok: true, value: { size: 20_000_000, mediaType: "application/pdf" } });
+    expect((await readAttachment(kept.ok ? kept.value.hash : ""))!.bytes).toHaveLength(20_000_000);
+  }, 60_000);
   it("are refused when empty, too large or something else", async () => {
     expect(await keepAttachment(new Uint8Array())).toMatchObject({ ok: false });
     expect(await keepAttachment(new TextEncoder().encode('<svg onload="alert(1)">'))).toMatchObject({

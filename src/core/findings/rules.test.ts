@@ -540,6 +540,47 @@ describe("the rules", () => {
     const f = (await evaluateJob(job)).findings.find((x) => x.rule === "corner-equals-cutter");
     expect(f?.waived).toBe("the drawing is fixed");
   });
+  it("are waived for their own row and rule alone", async () => {
+    const { jobOf, evaluateJob } = await import("../../../tests/helpers/card");
+    const text = mm(
+      "LEAVE BLOCK 80 X 60 X 20",
+      "CUT POCKET 20 X 14 DEEP 5 AT -20,0",
+      "CUT POCKET 20 X 14 DEEP 5 AT 20,0",
+    );
+    const sharp = async (waivers: { rule: string; row?: string; reason: string }[]) =>
+      (await evaluateJob({ ...jobOf(text), waivers })).findings
+        .filter((f) => f.rule === "sharp-inside-corner")
+        .map((f) => [f.row, f.waived]);
+    expect(await sharp([{ rule: "sharp-inside-corner", row: "r2", reason: "filed" }])).toEqual([
+      [2, "filed"],
+      [3, undefined],
+    ]);
+    expect(await sharp([{ rule: "sharp-inside-corner", reason: "of the whole job" }])).toEqual([
+      [2, undefined],
+      [3, undefined],
+    ]);
+    expect(await sharp([{ rule: "thin-wall", row: "r2", reason: "another" }])).toEqual([
+      [2, undefined],
+      [3, undefined],
+    ]);
+  });
+  it.each([
+    ["0,28.5", "0,28"],
+    ["0,-28.5", "0,-28"],
+    ["38.5,0", "38,0"],
+    ["-38.5,0", "-38,0"],
+  ])("move a hole away from the edge it is near, whichever that is: %s", async (at, about) => {
+    const text = mm("LEAVE BLOCK 80 X 60 X 10", `CUT ⌀2 THRU AT ${at}`);
+    const [found] = await findingsOf(text, "edge-distance");
+    const label = found.fix!.label;
+    const [x, y] = /move to (.+),(.+)/.exec(label)!.slice(1).map(Number);
+    const [wantedX, wantedY] = about.split(",").map(Number);
+    expect(Math.abs(x - wantedX) + Math.abs(y - wantedY)).toBeLessThan(1.01);
+    expect(Math.abs(x) + Math.abs(y)).toBeLessThan(
+      Math.abs(Number(at.split(",")[0])) + Math.abs(Number(at.split(",")[1])),
+    );
+    expect(await afterFix(text, "edge-distance")).toEqual([]);
+  });
   it("never offer to change what the print says: that is asked", async () => {
     const bc = (d: string) =>
       findingsOf(mm("#1 ⌀50", "LEAVE ROUND ⌀60 X 10", `CUT 6X ⌀6 THRU ON BC ${d}`), "edge-distance");

@@ -191,3 +191,35 @@ describe("a pocket off the edge", () => {
     expect(p.rest.area).toBeCloseTo(2 * r * r * (1 - Math.PI / 4), 6);
   });
 });
+
+describe("a pocket open to any side", () => {
+  // Its chain goes in from beyond the edge, 18 wide and 15 deep into the block, and out again.
+  it.each([
+    ["-y", ["-9,-40", "-9,-15", "9,-15", "9,-40"], "RIGHT", "y", -1, 30],
+    ["+y", ["9,40", "9,15", "-9,15", "-9,40"], "RIGHT", "y", 1, 30],
+    ["+x", ["60,-9", "30,-9", "30,9", "60,9"], "RIGHT", "x", 1, 50],
+    ["-x", ["-60,9", "-30,9", "-30,-9", "-60,-9"], "RIGHT", "x", -1, 50],
+  ] as const)("%s runs off by its cutter there", async (_, points, side, axis, sign, edge) => {
+    const [start, ...more] = points;
+    const outline = ['OUTLINE "o"', `START ${start}`, ...more.map((p) => `LINE TO ${p}`), "END"];
+    const [, p] = await plans(mm(...outline, block, `CUT POCKET "o" ${side} DEEP 5`));
+    expect(p.problem).toBeNull();
+    const along = p.chains.flat().flatMap((s) => (s.kind === "line" ? [s.from[axis], s.to[axis]] : []));
+    const r = p.cutter!.diameter / 2;
+    expect(Math.max(...along.map((v) => v * sign))).toBeCloseTo(edge + r, 6);
+  });
+});
+
+describe("facing", () => {
+  it("goes as far beyond the right end as beyond the left, and over both sides", async () => {
+    const job = jobOf(mm("STOCK PLATE 106 X 66 X 24", block, "CUT FACE DEEP 1"));
+    const e = await evaluateJob(job);
+    const face = planPaths(job, e.solved.rows, e.stock!.placed.box).find((p) => p.kind === "face")!;
+    const xs = face.chains.flat().flatMap((s) => (s.kind === "line" ? [s.from.x, s.to.x] : []));
+    const ys = face.chains.flat().flatMap((s) => (s.kind === "line" ? [s.from.y, s.to.y] : []));
+    const r = face.cutter!.diameter / 2;
+    expect(Math.max(...xs)).toBeGreaterThan(53 + r);
+    expect(Math.min(...xs)).toBeCloseTo(-Math.max(...xs), 6);
+    expect([Math.min(...ys), Math.max(...ys)]).toEqual([-33, 33]);
+  });
+});

@@ -1,7 +1,7 @@
 "use client";
-import { App, AutoComplete, Button, Input, Modal, Radio } from "antd";
+import { App, AutoComplete, Button, Input, Modal, Radio, type RadioRef } from "antd";
 import { useRouter } from "next/navigation";
-import { useState, type FormEvent } from "react";
+import { useRef, useState, type FormEvent, type Ref } from "react";
 import { densityText, unitOf, unitNames, type LengthUnit } from "@/core/number";
 import { materials } from "@/core/tables";
 import { api, Refused } from "../store/api";
@@ -13,6 +13,7 @@ export function NewJob({ open, close }: { open: boolean; close: () => void }) {
   const [unit, setUnit] = useState<LengthUnit | null>(null);
   const [material, setMaterial] = useState("");
   const [name, setName] = useState("");
+  const first = useRef<RadioRef>(null);
   const { busy, make } = useMaking();
   const missing = !unit ? "the unit comes first" : !name.trim() ? "it needs a name" : "";
   const submit = (e: FormEvent) => {
@@ -20,9 +21,18 @@ export function NewJob({ open, close }: { open: boolean; close: () => void }) {
     if (unit && !missing && !busy) void make(name.trim(), unit, material.trim());
   };
   return (
-    <Modal open={open} title="New job" onCancel={close} footer={null} width={460} destroyOnHidden>
+    // The unit comes first, and so does the keyboard: the dialog alone would give it to its cross.
+    <Modal
+      open={open}
+      title="New job"
+      onCancel={close}
+      footer={null}
+      width={460}
+      destroyOnHidden
+      afterOpenChange={(isOpen) => void (isOpen && first.current?.focus())}
+    >
       <form className={css.form} onSubmit={submit}>
-        <UnitChoice unit={unit} choose={setUnit} />
+        <UnitChoice unit={unit} choose={setUnit} first={first} />
         <label>
           <span className="lab">Material</span>
           <MaterialField name={material} unit={unit} choose={setMaterial} />
@@ -61,14 +71,20 @@ function useMaking() {
   return { busy, make };
 }
 
-const UnitChoice = ({ unit, choose }: { unit: LengthUnit | null; choose: (unit: LengthUnit) => void }) => (
+interface UnitChoiceProps {
+  unit: LengthUnit | null;
+  choose: (unit: LengthUnit) => void;
+  /** The first of the choices. */
+  first: Ref<RadioRef>;
+}
+
+const UnitChoice = ({ unit, choose, first }: UnitChoiceProps) => (
   <fieldset className={css.units}>
     <legend className="lab">Which unit does the print use?</legend>
     {unitNames.map((u, at) => (
       <Radio
         key={u}
-        // The unit comes first, and so does the keyboard.
-        autoFocus={at === 0}
+        ref={at === 0 ? first : undefined}
         name="unit"
         className={unit === u ? css.chosen : undefined}
         checked={unit === u}
