@@ -71,7 +71,9 @@ const units: Record<number, number> = {
   6: 1000,
   8: INCH / 1e6,
   9: INCH / 1000,
+  10: 914.4,
   13: 0.001,
+  14: 100,
 };
 
 /**

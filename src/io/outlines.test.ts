@@ -125,12 +125,12 @@ describe("outlines as files", () => {
     [14, 100],
     [0, 1],
   ])("numbers of a drawing with $INSUNITS %s are %s mm each", (code, mm) => {
-    const line = [0, "LINE", 8, "A", 10, 0, 20, 0, 11, 2000, 21, 0];
+    const line = [0, "LINE", 8, "A", 10, 0, 20, 0, 11, 200, 21, 0];
     const header = [0, "SECTION", 2, "HEADER", 9, "$INSUNITS", 70, code, 0, "ENDSEC"];
     const text = [...header, 0, "SECTION", 2, "ENTITIES", ...line, 0, "ENDSEC", 0, "EOF"].join("\n");
-    expect(readDxf(text, "mm").chains.map((c) => c.length)).toEqual([expect.closeTo(2000 * mm, 6)]);
+    expect(readDxf(text, "mm").chains.map((c) => c.length)).toEqual([expect.closeTo(200 * mm, 6)]);
     // Somebody's own word is over the file's.
-    expect(readDxf(text, "mm", "in").chains[0].length).toBeCloseTo(2000 * 25.4, 6);
+    expect(readDxf(text, "mm", "in").chains[0].length).toBeCloseTo(200 * 25.4, 6);
   });
   it("go out as SVG with arcs as arcs", () => {
     const svg = outlineSvg(evaluated("mm", "SLOT 40 X 10", "CIRCLE ⌀4")[0]);

@@ -131,14 +131,20 @@ export function grownStock(
     sawn: (least) => String(least) as NumberText,
     under: () => UNKNOWN as NumberText,
   });
-  const [now, next, least] = [stock, larger, bare].map((s) => s as unknown as Record<string, string>);
   const sizes = formOf(stock).fields.map(({ key }) => {
-    const holds = least[key] === UNKNOWN || mm(now[key]) >= Number(least[key]) - CONTACT;
-    return [key, holds ? now[key] : next[key]] as const;
+    const [now, next, least] = [stock, larger, bare].map((s) => sizeText(s, key));
+    const holds = least === UNKNOWN || mm(now) >= Number(least) - CONTACT;
+    return [key, holds ? now : next] as const;
   });
   const isBelow = stock.at && part.min.z < placed.box.min.z + CONTACT;
   const at = isBelow ? { at: { ...stock.at, z: lengthText(part.min.z - stockPractice.cleanUp, unit) } } : {};
   return { ...stock, ...Object.fromEntries(sizes), ...at } as Stock;
+}
+
+/** A size of a stock as it is typed; what it has none of is not known. */
+function sizeText(stock: object | null, key: string): string {
+  const texts: Record<string, unknown> = { ...stock };
+  return String(texts[key] ?? UNKNOWN);
 }
 
 /** The box a part takes about the middle of a stock that stays where it lies: as far to either side. */
