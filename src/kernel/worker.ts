@@ -32,6 +32,7 @@ import { pathFile, type PathFile } from "@/core/paths/file";
 import { planPaths, type PathPlan } from "@/core/paths/plan";
 import { shopOf, usualShop, type Shop, type ShopSettings } from "@/core/tables";
 import { explain, type Mismatch } from "@/core/mismatch";
+import { triedFixes, type Trial } from "@/core/evaluate/triedFixes";
 import { packStanding } from "@/core/evaluate/standing";
 import { OpenCascadeKernel } from "./openCascade";
 import { warmUp } from "./warmUp";
@@ -217,6 +218,18 @@ const door = {
   /** Gives up a run of `explain`. */
   async stopExplaining(run: number): Promise<void> {
     stoppedRun = Math.max(stoppedRun, run);
+  },
+  /**
+   * Fixes of the last evaluation, each tried on the solid, told as they are known; given up when a newer one has come.
+   */
+  async tryFixes(turn: number, told: (key: string, trial: Trial) => void): Promise<void> {
+    if (last?.turn !== turn || turn < newest) return;
+    const { job, evaluation } = last;
+    const patience = { pause, cancelled: () => turn < newest };
+    const ground = { job, evaluation, kernel: await load(), limits: shop.limits, patience };
+    await triedFixes(ground, told).catch((e: unknown) => {
+      if (!(e instanceof Superseded)) throw e;
+    });
   },
   /** The paths of the last evaluation; null when a newer one has come. */
   async plans(turn: number): Promise<Planned | null> {

@@ -71,6 +71,12 @@ interface Options {
   before?: { job: Job; evaluation: Evaluation } | null;
 }
 
+/** Remarks with what is said of a stock that cannot be made; the very same list where there is nothing to say. */
+function withStock(findings: Finding[], problem: Problem | null): Finding[] {
+  const isSaid = findings.some((f) => f.rule === NO_STOCK);
+  if (!isSaid && !problem) return findings;
+  return [...(problem ? [noStock(problem)] : []), ...findings.filter((f) => f.rule !== NO_STOCK)];
+}
 const NO_STOCK = "no-stock";
 /** A stock that cannot be made holds nothing and stands round nothing: nobody can cut the part from it. */
 const noStock = (problem: Problem): Finding => ({
@@ -113,10 +119,10 @@ export async function evaluate(job: Job, kernel: SolidKernel, options: Options =
     stock,
     stockProblem: placed && !placed.ok ? placed.problems[0] : null,
     density,
-    findings: [
-      ...(placed && !placed.ok ? [noStock(placed.problems[0])] : []),
-      ...(still(unreadByFindings)?.findings.filter((f) => f.rule !== NO_STOCK) ?? (context ? findAll(context) : [])),
-    ],
+    findings: withStock(
+      still(unreadByFindings)?.findings ?? (context ? findAll(context) : []),
+      placed && !placed.ok ? placed.problems[0] : null,
+    ),
     ledger: still(unreadByLedger)?.ledger ?? ledgerOf(job, ledger(job, solved, faces, edges, prepared.scope)),
     checks: compareChecks(job, part && figuresOf(job, part, faces, edges), prepared.scope),
   };

@@ -27,6 +27,8 @@ export interface Finding {
   fix?: Fix;
   /** What to ask the print where the fix would change what it says. */
   question?: string;
+  /** What would be changed if the print says so: tried like a fix, and never pressed. */
+  asked?: Fix;
   /** Reason it was waived with, if it was. */
   waived?: string;
 }

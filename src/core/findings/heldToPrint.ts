@@ -13,7 +13,11 @@ export function heldToPrint(c: RuleContext, f: Finding): Finding {
   const printed = [...new Set(f.fix.edits.flatMap((e) => balloonsChanged(c, e)))].sort((a, b) => a - b);
   if (!printed.length) return f;
   const { fix, ...rest } = f;
-  return { ...rest, question: `ask: ${fix.label} instead of balloon ${printed.map((n) => `#${n}`).join(", ")}?` };
+  return {
+    ...rest,
+    asked: fix,
+    question: `ask: ${fix.label} instead of balloon ${printed.map((n) => `#${n}`).join(", ")}?`,
+  };
 }
 
 /** Balloons whose number an edit of a row would do without or change. */

@@ -1,6 +1,7 @@
 "use client";
 import { Button, Input, Popover } from "antd";
 import { useState, type FormEvent } from "react";
+import { remarkKey, withTrial } from "@/core/evaluate/triedFixes";
 import type { Finding } from "@/core/findings";
 import { useBench } from "../store/benchStore";
 import { useJob } from "../store/jobStore";
@@ -40,7 +41,8 @@ export const marks = { stop: "■", caution: "▲", note: "·" };
 /** One remark: what is wrong, the limit and its source, a fix to press, or a written reason to waive it. */
 export function Remark({ finding, wide }: { finding: Finding; wide?: boolean }) {
   const edit = useJob((s) => s.edit);
-  const { fix, question } = finding;
+  const trial = useBench((s) => s.trials.get(remarkKey(finding)));
+  const { fix, question } = withTrial(finding, trial);
   if (finding.waived) return <Waived finding={finding} />;
   return (
     <div className={css.remark} data-rule={finding.rule}>

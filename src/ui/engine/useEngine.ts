@@ -1,6 +1,7 @@
 "use client";
 import * as Comlink from "comlink";
 import { useEffect, useRef } from "react";
+import type { Trial } from "@/core/evaluate/triedFixes";
 import type { Mesh } from "@/core/engine/kernel";
 import { delta } from "@/core/job/delta";
 import type { Mismatch } from "@/core/mismatch";
@@ -24,6 +25,12 @@ function evaluate(job: Job, mine: number, tell: (news: News) => void): Promise<O
   );
 }
 
+/** A fix that was tried: only what clears its remark is offered. */
+function tried(mine: number, key: string, trial: Trial): void {
+  const { trials, set } = useBench.getState();
+  if (mine === turn) set({ trials: new Map(trials).set(key, trial) });
+}
+
 const stoppedAt = ({ row, of }: { row: number; of: number }) =>
   `stopped at row ${row} of ${of}; the rows before it stand`;
 
@@ -35,10 +42,26 @@ function settle(outcome: Outcome, mine: number): void {
   if (outcome.is !== "done") return;
   const evaluated = { evaluation: outcome.evaluation };
   performance.mark("evaluated");
-  set({ evaluated, evaluatedTurn: mine, busy: false, engineProblem: "", atRow: null, checking: false });
+  set({
+    trials: new Map(),
+    evaluated,
+    evaluatedTurn: mine,
+    busy: false,
+    engineProblem: "",
+    atRow: null,
+    checking: false,
+  });
   void engine()
     .plans(mine)
-    .then((planned) => void (planned && mine === turn && set({ planned })));
+    .then((planned) => void (planned && mine === turn && set({ planned })))
+    // What is offered has been tried: after everything that is waited for.
+    .then(() =>
+      engine().tryFixes(
+        mine,
+        Comlink.proxy((key, trial) => tried(mine, key, trial)),
+      ),
+    )
+    .catch(() => undefined);
 }
 
 /**

@@ -1,4 +1,5 @@
 "use client";
+import type { Trial } from "@/core/evaluate/triedFixes";
 import type { LengthUnit } from "@/core/number";
 import { create } from "zustand";
 import type { Side, Vec3 } from "@/core/geometry/vec";
@@ -42,6 +43,8 @@ interface BenchState {
   planned: Planned | null;
   /** The row the engine has come to, while it is at it. */
   atRow: { row: number; of: number } | null;
+  /** Fixes as they came out when they were tried on the solid, by remark. */
+  trials: ReadonlyMap<string, Trial>;
   /** How often the view was asked to fit what is there. */
   fits: number;
   busy: boolean;
@@ -102,6 +105,7 @@ export const useBench = create<BenchState>((set) => ({
   again: 0,
   planned: null,
   atRow: null,
+  trials: new Map(),
   fits: 0,
   busy: false,
   busySince: 0,
