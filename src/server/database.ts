@@ -119,7 +119,7 @@ async function openDatabase(folder: string, state: "empty" | "there"): Promise<P
   const before = state === "there" ? fingerprint(folder) : null;
   const failed = (e: unknown) => (before ? damaged(folder, before, e) : cannotWrite(folder, e));
   try {
-    const pg = await quietly(() => openSynced(databaseFolder(folder)));
+    const pg = await quietly(() => openSynced(databaseFolder(folder), state === "empty"));
     // The tables of all tables: a damaged page of theirs shows here, and not with the first job.
     await pg.query("select count(*) from pg_class c join pg_attribute a on a.attrelid = c.oid");
     return pg;

@@ -4,6 +4,7 @@ import { tmpdir } from "node:os";
 import path from "node:path";
 import { closeDatabase, database, onFolderLost } from "@/server/database";
 import { isDataFolderProblem, lockFolder } from "@/server/folderLock";
+import { shelfFolder } from "../helpers/shelfFolder";
 import { createJob, listJobs } from "@/server/jobs";
 
 const fresh = () => mkdtempSync(path.join(tmpdir(), "sgorbia-folder-"));
@@ -81,7 +82,8 @@ describe("the data folder's lock", () => {
 
 describe("a server whose folder is gone", () => {
   it("stops serving before the next statement, and says so", async () => {
-    const folder = folderOf();
+    const folder = await shelfFolder("sgorbia-folder-");
+    made.push(folder);
     process.env.SGORBIA_DATA = folder;
     process.env.SGORBIA_DEMO = "no";
     const lost: string[] = [];

@@ -1,8 +1,6 @@
-import { mkdtempSync, readFileSync, rmSync } from "node:fs";
+import { readFileSync, rmSync } from "node:fs";
 import type { Patches } from "mutative";
 import { toNumberText } from "@/core/number";
-import { tmpdir } from "node:os";
-import path from "node:path";
 import { applyEdits } from "@/core/job";
 import { closeDatabase, database } from "@/server/database";
 import { keepAttachment, readAttachment } from "@/server/attachments";
@@ -10,10 +8,11 @@ import { keepShopMaterials, shopMaterials } from "@/server/shop";
 import { shopMaterialsSchema } from "@/core/tables";
 import { createJob, duplicateJob, importText, listJobs, readStored, saveEdits, setDeleted } from "@/server/jobs";
 import { fileOf, summaryOf } from "@/server/release";
+import { shelfFolder } from "../helpers/shelfFolder";
 
 let dir: string;
-beforeAll(() => {
-  dir = mkdtempSync(path.join(tmpdir(), "sgorbia-db-"));
+beforeAll(async () => {
+  dir = await shelfFolder("sgorbia-db-");
   process.env.SGORBIA_DATA = dir;
   process.env.SGORBIA_DEMO = "no";
 });

@@ -19,20 +19,22 @@ import { createJob, duplicateJob, listJobs, readStored, saveEdits } from "@/serv
 import { copyIsDue, copyShelf, linesOf, listCopies, putBack } from "@/server/shelfCopies";
 import { noSettings } from "@/core/tables";
 import { openSynced } from "@/server/syncedFiles";
+import { shelfFolder } from "../helpers/shelfFolder";
 import { keepShopSettings } from "@/server/shop";
 
 let folder: string;
 const made: string[] = [];
-const use = (name = "sgorbia-shelf-") => {
-  folder = mkdtempSync(path.join(tmpdir(), name));
+/** A folder to begin in: empty, or with a database in it that holds nothing yet. */
+const use = async (isEmpty = false) => {
+  folder = isEmpty ? mkdtempSync(path.join(tmpdir(), "sgorbia-shelf-")) : await shelfFolder("sgorbia-shelf-");
   made.push(folder);
   process.env.SGORBIA_DATA = folder;
   return folder;
 };
-beforeEach(() => {
+beforeEach(async () => {
   process.env.SGORBIA_DEMO = "no";
   delete process.env.SGORBIA_RESTORE;
-  use();
+  await use();
 });
 afterEach(async () => {
   await closeDatabase().catch(() => undefined);
@@ -101,6 +103,7 @@ describe("a folder that held jobs", () => {
   }, 60_000);
 
   it("begins where a first start was cut short, for nothing was kept there", async () => {
+    await use(true);
     writeFileSync(path.join(folder, "begun.txt"), "");
     mkdirSync(path.join(folder, "pg", "base"), { recursive: true });
     expect(await named()).toEqual([]);
@@ -127,7 +130,7 @@ describe("copies of the shelf", () => {
     const copy = await copyShelf(await database(), copiesFolder(), "asked");
     const file = path.join(copiesFolder(), copy.name);
     await closeDatabase();
-    use();
+    await use(true);
     process.env.SGORBIA_RESTORE = file;
     expect(await all()).toEqual(before);
     expect(await readAttachment(hash)).toEqual({ mediaType: "image/png", bytes });
@@ -191,7 +194,7 @@ describe("what was acknowledged", () => {
     expect(await (await database()).query("show fsync")).toEqual([{ fsync: "on" }]);
     await closeDatabase();
     let syncs = 0;
-    const pg = await openSynced(path.join(folder, "pg"), (file) => {
+    const pg = await openSynced(path.join(folder, "pg"), false, (file) => {
       syncs++;
       fs.fsyncSync(file);
     });

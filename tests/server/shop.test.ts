@@ -1,16 +1,15 @@
 // The shop's own figures on the server: kept, told apart from what others kept meanwhile, and what rests on them.
-import { mkdtempSync, rmSync } from "node:fs";
-import { tmpdir } from "node:os";
-import path from "node:path";
+import { rmSync } from "node:fs";
 import { noSettings, shopMark, shopSettingsSchema } from "@/core/tables";
 import { closeDatabase, database } from "@/server/database";
 import { createJob } from "@/server/jobs";
 import { keepShopSettings, shopSettings } from "@/server/shop";
 import { keepStanding, readStanding } from "@/server/standing";
+import { shelfFolder } from "../helpers/shelfFolder";
 
 let dir: string;
-beforeAll(() => {
-  dir = mkdtempSync(path.join(tmpdir(), "sgorbia-shop-"));
+beforeAll(async () => {
+  dir = await shelfFolder("sgorbia-shop-");
   process.env.SGORBIA_DATA = dir;
   process.env.SGORBIA_DEMO = "no";
 });

@@ -1,6 +1,4 @@
-import { mkdtempSync, rmSync } from "node:fs";
-import { tmpdir } from "node:os";
-import path from "node:path";
+import { rmSync } from "node:fs";
 import { emptyMesh, joinMeshes } from "@/kernel/meshing";
 import { packStanding, unpackStanding } from "@/core/evaluate/standing";
 import { applyEdits } from "@/core/job";
@@ -11,10 +9,11 @@ import { summarySchema } from "@/io/summary";
 import { drawingSvg } from "@/io/svg";
 import { v3 } from "@/core/geometry/vec";
 import { keepStanding, MOST_STANDING, readStanding } from "@/server/standing";
+import { shelfFolder } from "../helpers/shelfFolder";
 
 let dir: string;
-beforeAll(() => {
-  dir = mkdtempSync(path.join(tmpdir(), "sgorbia-standing-"));
+beforeAll(async () => {
+  dir = await shelfFolder("sgorbia-standing-");
   process.env.SGORBIA_DATA = dir;
   process.env.SGORBIA_DEMO = "no";
 });
