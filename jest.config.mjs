@@ -17,5 +17,6 @@ export default {
   },
   moduleNameMapper: { "^@/(.*)$": "<rootDir>/src/$1" },
   testMatch: ["<rootDir>/src/**/*.test.ts", "<rootDir>/tests/**/*.test.ts"],
-  testTimeout: 60000,
+  testTimeout: 120000,
+  reporters: ["default", "<rootDir>/scripts/slowest.mjs"],
 };

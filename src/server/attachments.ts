@@ -39,6 +39,8 @@ export async function keepAttachment(
     return fail(problems.fileOfNoKind(), {
       expected: "a PNG or JPEG picture, a PDF, a DXF or a STEP file",
     });
+  const dots = kind.type === "image/png" ? dotsOfPng(bytes) : null;
+  if (dots && dots.x * dots.y > MOST_DOTS) return fail(problems.pictureOfTooManyDots(dots.x, dots.y, MOST_DOTS / 1e6));
   const hash = await hashOf(bytes);
   const db = into ?? (await database());
   const [there] = await db.query("select 1 from attachment where hash = $1", [hash]);
@@ -56,6 +58,16 @@ export async function keepAttachment(
     );
   }
   return ok({ hash, mediaType: kind.type, size: bytes.length });
+}
+
+/** More dots than a browser draws: an A0 sheet at 300 dots an inch has 140 million. */
+const MOST_DOTS = 150e6;
+
+/** How many dots a PNG says it has: the first thing in it (PNG specification, 11.2.2 IHDR). */
+function dotsOfPng(bytes: Uint8Array): { x: number; y: number } | null {
+  if (bytes.length < 24) return null;
+  const view = new DataView(bytes.buffer, bytes.byteOffset);
+  return { x: view.getUint32(16), y: view.getUint32(20) };
 }
 
 /** A kept file: what it is, and its bytes piece by piece as they are read. */

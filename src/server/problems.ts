@@ -9,6 +9,10 @@ export const problems = problemsOf("server", {
   fileEmpty: () => ({ message: "the file is empty", expected: "a PNG or JPEG picture, a PDF or a DXF" }),
   fileTooLarge: (megabytes: string) => ({ message: `the file has ${megabytes} MB` }),
   fileOfNoKind: () => ({ message: "this is neither a PNG, a JPEG, a PDF, an ASCII DXF nor a STEP file" }),
+  pictureOfTooManyDots: (x: number, y: number, most: number) => ({
+    message: `the picture has ${x} x ${y} dots, more than can be drawn`,
+    expected: `at most ${most} million dots: scan it at 300 dots an inch or fewer`,
+  }),
   pictureTooLarge: (most: number) => ({ message: "this picture is too large to keep", expected: `at most ${most} MB` }),
   shopMovedOn: () => ({
     message: "the shop's figures were changed in another window",

@@ -193,6 +193,21 @@ describe("attachments", () => {
     );
     expect(kinds).toEqual(["application/pdf", "image/vnd.dxf", "image/vnd.dxf", "image/vnd.dxf"]);
   });
+  it("of more dots than can be drawn are refused, whatever they weigh", async () => {
+    const picture = (x: number, y: number) => {
+      const bytes = new Uint8Array(40);
+      bytes.set(png);
+      const view = new DataView(bytes.buffer);
+      view.setUint32(16, x);
+      view.setUint32(20, y);
+      return keepAttachment(bytes);
+    };
+    expect(await picture(40_000, 40_000)).toMatchObject({
+      ok: false,
+      problems: [{ message: expect.stringContaining("40000 x 40000 dots") }],
+    });
+    expect(await picture(12_000, 12_000)).toMatchObject({ ok: true });
+  });
   it("are taken up to their limit, to the byte", async () => {
     const pdf = (size: number) => {
       const bytes = new Uint8Array(size);

@@ -1,4 +1,4 @@
-import { byFigures } from "../number";
+import { byFigures, unitOf } from "../number";
 import type { BodyStep } from "../engine/kernel";
 import type { SolvedRow } from "../engine/solve";
 import { CONTACT } from "../geometry/tolerance";
@@ -26,13 +26,21 @@ interface Bottom {
  */
 export function planHoles(job: Job, row: SolvedRow, hole: Hole, crib: readonly Cutter[]): PathPlan {
   const bottom = bottomOf(row);
-  const drill = drillNamed(hole.diameter, drillsFor(job.unit));
+  const drill = drillNamed(hole.diameter, drillsFor(job.unit), leftOpen(job, row));
   const plan =
     drill && !bottom.flat
-      ? drilled(row, hole.diameter, drill.name, bottom)
+      ? drilled(row, drill.diameter, drill.name, bottom)
       : milled(row, hole.diameter, bottom, crib, drill !== null);
   // No path is planned for what widens its mouth, nor for the tap, yet.
   return { ...plan, unplanned: [...hole.mouth, ...(hole.thread ? ["tapping"] : [])] };
+}
+
+/** What a diameter in thousandths, or in hundredths of a millimetre, leaves open: half of its last decimal, mm. */
+function leftOpen(job: Job, row: SolvedRow): number {
+  const typed = row.numbers.find((n) => n.path === "diameter" || n.path === "drill.diameter");
+  const decimals = /^\d*\.(\d+)!?$/.exec(typed?.text ?? "")?.[1].length ?? 0;
+  const { mm, places } = unitOf[job.unit];
+  return decimals >= byFigures(job.unit, { in: places.shown, mm: 2 }) ? (mm * 10 ** -decimals) / 2 : 0;
 }
 
 function bottomOf(row: SolvedRow): Bottom {

@@ -223,3 +223,19 @@ describe("facing", () => {
     expect([Math.min(...ys), Math.max(...ys)]).toEqual([-33, 33]);
   });
 });
+
+describe("a hole given to the thousandth", () => {
+  it.each([
+    [".406", "13/32"],
+    [".266", "H"],
+    [".203", "13/64"],
+    [".201", "No. 7"],
+  ])("⌀%s is drilled %s", async (size, drill) => {
+    const [, hole] = await plans(inch("LEAVE BLOCK 4 X 3 X .5", `CUT ⌀${size} THRU`));
+    expect([hole.kind, hole.drill, hole.problem]).toEqual(["drill", drill, null]);
+  });
+  it("is no drill where none lies within that", async () => {
+    const [, hole] = await plans(inch("LEAVE BLOCK 4 X 3 X .5", "CUT ⌀.408 THRU"));
+    expect(hole.drill ?? null).toBeNull();
+  });
+});

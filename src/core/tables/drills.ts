@@ -50,9 +50,18 @@ export const metricDrills = table<Drill>({
   ].map((d) => ({ name: `${Number(d.toFixed(2))} mm`, diameter: Number(d.toFixed(2)) })),
 });
 
-/** The drill of a size, or null. Two hundredths of a millimetre count as the same. */
-export const drillNamed = (diameter: number, drills: readonly Drill[]): Drill | null =>
-  drills.find((d) => Math.abs(d.diameter - diameter) < 0.0006) ?? null;
+/** Sizes this near are the same, mm. */
+const SAME_DRILL = 0.0006;
+
+/**
+ * The drill of a size, or null: the nearest one within what the size leaves open.
+ * @param within half of the last decimal a size is given to, mm: `.406` is 13/32, which is .40625
+ */
+export function drillNamed(diameter: number, drills: readonly Drill[], within = 0): Drill | null {
+  const off = (d: Drill) => Math.abs(d.diameter - diameter);
+  const nearest = drills.reduce<Drill | null>((best, d) => (!best || off(d) < off(best) - 1e-9 ? d : best), null);
+  return nearest && off(nearest) < Math.max(SAME_DRILL, within + 1e-9) ? nearest : null;
+}
 
 /** The largest drill not over a size, or null. */
 export const drillUnder = (diameter: number, drills: readonly Drill[]): Drill | null =>
