@@ -54,6 +54,10 @@ describe("a fix is tried on the solid before it is offered", () => {
     const not = await offered(mm("#1 ⌀96", "LEAVE RING OD 100 ID 91 X 10", "CUT 6X ⌀3 THRU ON BC #1"), "edge-distance");
     expect([not.f.question !== undefined, not.question]).toEqual([true, undefined]);
   });
+  it("a larger stock is offered though it wants facing then", async () => {
+    const card = mm("STOCK PLATE 64 X 44 X 18", "LEAVE BLOCK 60 X 40 X 20", "CUT POCKET 20 X 14 R3 DEEP 5");
+    expect(await offered(card, "outside-stock")).toMatchObject({ trial: { clears: true }, fix: "next size" });
+  });
   it("leaves the job as it was", async () => {
     const job = jobOf(inch("LEAVE RING OD 4 ID 3.5 X .5", "CUT 6X ⌀.125 THRU ON BC 3.9"));
     const before = JSON.stringify(job);
