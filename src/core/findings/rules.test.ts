@@ -441,6 +441,17 @@ const cases: Case[] = [
     fixed: false,
   },
   {
+    rule: "plane-changed",
+    what: "a side that was the plane through zero in row 1",
+    trips: mm("LEAVE BLOCK 40 X 30 X 20 ON FRONT", "LEAVE ROUND ⌀10 X 8 ON FRONT AT 0,15"),
+    severity: "note",
+    row: 2,
+    value: 20,
+    limit: 0,
+    holds: mm("LEAVE BLOCK 40 X 30 X 20 ON FRONT", "LEAVE ROUND ⌀10 X 28 ON FRONT AT 0,15,-20"),
+    fixed: false,
+  },
+  {
     rule: "runs-off",
     what: "a line over the edge",
     trips: mm(
@@ -539,6 +550,19 @@ describe("the rules", () => {
     };
     const f = (await evaluateJob(job)).findings.find((x) => x.rule === "corner-equals-cutter");
     expect(f?.waived).toBe("the drawing is fixed");
+  });
+  it("say where the same word for a plane has become another one", async () => {
+    const outline = 'OUTLINE "o"\nSTART -20,0\nLINE TO 20,0\nLINE TO 20,30\nLINE TO -20,30\nCLOSE\nEND';
+    const second = (line: string) =>
+      findingsOf(mm(outline, 'LEAVE PRISM "o" X 24 BOTH ON FRONT', line), "plane-changed");
+    const [f, ...more] = await second('LEAVE PRISM "o" X 30 BOTH ON FRONT');
+    expect(more).toEqual([]);
+    // Row 1 stands on y 0 and goes 12 to either side: the part's front is at y -12.
+    expect(f).toMatchObject({ row: 2, severity: "note", value: 12 });
+    expect(f.text).toContain("AT 0,0,-12 ");
+    expect(await second('LEAVE PRISM "o" X 30 BOTH ON FRONT AT 0,0,-12')).toEqual([]);
+    expect(await second("LEAVE BLOCK 10 X 10 X 40 AT 0,0,-10")).toEqual([]);
+    expect(await second("CUT ⌀5 THRU AT 0,15 ON FRONT")).toEqual([]);
   });
   it("are waived for their own row and rule alone", async () => {
     const { jobOf, evaluateJob } = await import("../../../tests/helpers/card");

@@ -11,6 +11,7 @@ import {
   type Vec2,
   type Vec3,
 } from "../../geometry/vec";
+import { lengthText } from "../../number";
 import { endOf, sampleLoop, type Segment } from "../../outline";
 import { insideRegion } from "../../outline/boolean";
 import type { EdgeInfo, FaceInfo } from "../../engine/kernel";
@@ -446,6 +447,44 @@ export const planeInside: Rule = {
       ];
     }),
 };
+
+/**
+ * The same word for a plane that has become another one: for the first row a side is the plane through the job's zero,
+ * for those after it the part's own side. Said of rows that add, which nobody sees go astray.
+ */
+export const planeChanged: Rule = {
+  id: "plane-changed",
+  find(c) {
+    const [first, ...later] = c.rows.filter((r) => r.state === "ok" && r.recipe?.op === "leave");
+    const side = first && sideOf(first);
+    const origin = first?.planes?.start?.origin;
+    if (!side || !origin) return [];
+    const normal = sideNormal(side);
+    return later.flatMap((row): Found[] => {
+      const start = row.planes?.start?.origin;
+      if (sideOf(row) !== side || !start) return [];
+      const off = dot(start, normal) - dot(origin, normal);
+      if (Math.abs(off) < CONTACT) return [];
+      const word = side.toUpperCase();
+      return [
+        {
+          ...whose(row),
+          severity: "note",
+          value: off,
+          limit: 0,
+          place: start,
+          text: `${word} is the part's own side here, ${say(c, Math.abs(off))} from where row ${first.number} stands: there ${word} was the plane through the job's zero. AT 0,0,${lengthText(-off, c.job.unit)} is that plane`,
+          source: "where both rows stand",
+        },
+      ];
+    });
+  },
+};
+/** The side a row stands on without a depth of its own; null where it says another plane, or the top, which is usual. */
+function sideOf({ recipe }: SolvedRow): Side | null {
+  if (!isSeated(recipe) || recipe.plane.on === "top" || !sides.includes(recipe.plane.on as Side)) return null;
+  return "start" in recipe.plane && recipe.plane.start !== 0 ? null : (recipe.plane.on as Side);
+}
 
 /** Engraving that leaves the flat it stands on, its copies too. */
 export const runsOff: Rule = {
