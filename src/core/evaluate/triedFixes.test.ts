@@ -58,6 +58,15 @@ describe("a fix is tried on the solid before it is offered", () => {
     const card = mm("STOCK PLATE 64 X 44 X 18", "LEAVE BLOCK 60 X 40 X 20", "CUT POCKET 20 X 14 R3 DEEP 5");
     expect(await offered(card, "outside-stock")).toMatchObject({ trial: { clears: true }, fix: "next size" });
   });
+  it("a deeper grip is offered though a cut goes into the jaws then", async () => {
+    const card = mm(
+      "STOCK PLATE 64 X 44 X 24",
+      "LEAVE BLOCK 60 X 40 X 20",
+      "CUT POCKET 20 X 14 R3 DEEP 5",
+      "HOLD VISE GRIP 1 ACROSS Y",
+    );
+    expect(await offered(card, "grip-too-shallow")).toMatchObject({ trial: { clears: true } });
+  });
   it("leaves the job as it was", async () => {
     const job = jobOf(inch("LEAVE RING OD 4 ID 3.5 X .5", "CUT 6X ⌀.125 THRU ON BC 3.9"));
     const before = JSON.stringify(job);

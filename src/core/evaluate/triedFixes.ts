@@ -37,9 +37,10 @@ export async function tryFix(f: Finding, { job, evaluation, kernel, limits, pati
   const left = open(after).find((x) => remarkKey(x) === remarkKey(f) && weight(x) >= weight(f));
   if (left) return { clears: false, why: `the remark stays: ${left.text}` };
   const before = new Map(open(evaluation).map((x) => [remarkKey(x), weight(x)]));
-  // One as grave in its place is no gain where it is about a row; of the whole job it is the next thing to do (a larger
-  // stock wants facing).
-  const isWorse = (x: Finding) => (x.rowId === null ? weight(x) > weight(f) : weight(x) >= weight(f));
+  // One as grave in its place is no gain where both are about rows. What is put right of the whole job has its next
+  // thing to do: a larger stock wants facing, a deeper grip another setup for what it covers.
+  const isOfJob = (x: Finding) => f.rowId === null || x.rowId === null;
+  const isWorse = (x: Finding) => (isOfJob(x) ? weight(x) > weight(f) : weight(x) >= weight(f));
   const worse = open(after).find((x) => isWorse(x) && weight(x) > (before.get(remarkKey(x)) ?? -1));
   return worse ? { clears: false, why: `then ${worse.text}` } : { clears: true };
 }
