@@ -65,7 +65,7 @@ const MOST_DOTS = 150e6;
 
 /** How many dots a PNG says it has: the first thing in it (PNG specification, 11.2.2 IHDR). */
 function dotsOfPng(bytes: Uint8Array): { x: number; y: number } | null {
-  if (bytes.length < 24) return null;
+  if (bytes.length < 24 || new TextDecoder("latin1").decode(bytes.subarray(12, 16)) !== "IHDR") return null;
   const view = new DataView(bytes.buffer, bytes.byteOffset);
   return { x: view.getUint32(16), y: view.getUint32(20) };
 }

@@ -197,6 +197,7 @@ describe("attachments", () => {
     const picture = (x: number, y: number) => {
       const bytes = new Uint8Array(40);
       bytes.set(png);
+      bytes.set(new TextEncoder().encode("IHDR"), 12);
       const view = new DataView(bytes.buffer);
       view.setUint32(16, x);
       view.setUint32(20, y);
