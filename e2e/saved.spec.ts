@@ -118,7 +118,7 @@ test("two windows keep their own unsent edits; what a crashed one left is offere
   await expect(page.getByText(/A window that was closed left/)).toHaveCount(0);
   expect((await stored(page)).job.parts[0].rows).toHaveLength(2);
   await page.goto("/");
-  await expect(page.getByText("Two windows (unsaved)")).toBeVisible();
+  await expect(page.getByText("Two windows (kept aside)")).toBeVisible();
 });
 
 test("what would not be kept is refused on the page, and the job goes on saving", async ({ page }) => {
