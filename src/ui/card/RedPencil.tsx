@@ -15,7 +15,7 @@ export function RedPencil({ rowId }: { rowId: string }) {
   return (
     <div className={`${css.pen} ${mine.some((f) => !f.waived) ? css.has : ""}`}>
       {mine.map((f) => (
-        <Remark key={f.rule} finding={f} />
+        <TriedRemark key={f.rule} finding={f} />
       ))}
     </div>
   );
@@ -29,10 +29,16 @@ export function JobRemarks({ rules, rows }: { rules: (rule: string) => boolean; 
   return (
     <div className={css.whole} aria-label="Remarks on the whole job">
       {whole.map((f) => (
-        <Remark key={f.rule} finding={f} wide />
+        <TriedRemark key={f.rule} finding={f} wide />
       ))}
     </div>
   );
+}
+
+/** A remark of the part: what it offers has been tried on the solid. */
+function TriedRemark({ finding, wide }: { finding: Finding; wide?: boolean }) {
+  const trial = useBench((s) => s.trials.get(remarkKey(finding)));
+  return <Remark finding={withTrial(finding, trial)} wide={wide} />;
 }
 
 /** The shape a remark is known by, besides its colour. */
@@ -41,8 +47,7 @@ export const marks = { stop: "■", caution: "▲", note: "·" };
 /** One remark: what is wrong, the limit and its source, a fix to press, or a written reason to waive it. */
 export function Remark({ finding, wide }: { finding: Finding; wide?: boolean }) {
   const edit = useJob((s) => s.edit);
-  const trial = useBench((s) => s.trials.get(remarkKey(finding)));
-  const { fix, question } = withTrial(finding, trial);
+  const { fix, question } = finding;
   if (finding.waived) return <Waived finding={finding} />;
   return (
     <div className={css.remark} data-rule={finding.rule}>
