@@ -38,7 +38,10 @@ export function planHoles(job: Job, row: SolvedRow, hole: Hole, crib: readonly C
 /** What a diameter in thousandths, or in hundredths of a millimetre, leaves open: half of its last decimal, mm. */
 function leftOpen(job: Job, row: SolvedRow): number {
   const typed = row.numbers.find((n) => n.path === "diameter" || n.path === "drill.diameter");
-  const decimals = /^\d*\.(\d+)!?$/.exec(typed?.text ?? "")?.[1].length ?? 0;
+  const cited = /^#(\d+)$/.exec(typed?.text ?? "")?.[1];
+  // What a balloon prints is as far open as it is printed.
+  const text = cited ? job.balloons.find((b) => b.number === Number(cited))?.value : typed?.text;
+  const decimals = /^\d*\.(\d+)!?$/.exec(text ?? "")?.[1].length ?? 0;
   const { mm, places } = unitOf[job.unit];
   return decimals >= byFigures(job.unit, { in: places.shown, mm: 2 }) ? (mm * 10 ** -decimals) / 2 : 0;
 }

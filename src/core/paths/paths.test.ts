@@ -234,6 +234,10 @@ describe("a hole given to the thousandth", () => {
     const [, hole] = await plans(inch("LEAVE BLOCK 4 X 3 X .5", `CUT ⌀${size} THRU`));
     expect([hole.kind, hole.drill, hole.problem]).toEqual(["drill", drill, null]);
   });
+  it("also where a balloon gives it", async () => {
+    const [, hole] = await plans(inch("#1 ⌀.406", "LEAVE BLOCK 4 X 3 X .5", "CUT ⌀#1 THRU"));
+    expect([hole.kind, hole.drill]).toEqual(["drill", "13/32"]);
+  });
   it("is no drill where none lies within that", async () => {
     const [, hole] = await plans(inch("LEAVE BLOCK 4 X 3 X .5", "CUT ⌀.408 THRU"));
     expect(hole.drill ?? null).toBeNull();
