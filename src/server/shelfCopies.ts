@@ -134,6 +134,7 @@ const isZip = (e: unknown): boolean => /^(Z_|ERR_)/.test(String((e as { code?: u
 
 async function refill(tx: Database, file: string): Promise<number> {
   const broken = () => new CopyAtFault(problems.copyBroken(path.basename(file)));
+  const seen = await revisionsOf(tx);
   let head: Head | null = null;
   let rows = 0;
   let end: number | null = null;
@@ -166,7 +167,16 @@ async function refill(tx: Database, file: string): Promise<number> {
     "select setval(pg_get_serial_sequence('job_edit', 'id'), (select coalesce(max(id), 0) + 1 from job_edit), false)",
   );
   await migrate(tx);
+  // A window that has a later state open saves from its revision: no job comes to that number a second time.
+  for (const { id, revision } of seen)
+    await tx.query("update job set revision = $2 where id = $1 and revision < $3", [id, revision + 1, revision]);
   return rows;
+}
+
+/** The revision of every job that is replaced; none in an empty folder. */
+async function revisionsOf(tx: Database): Promise<{ id: string; revision: number }[]> {
+  const done = await migrationsDone(tx);
+  return done.length ? tx.query<{ id: string; revision: number }>("select id, revision from job") : [];
 }
 
 interface Head {

@@ -164,6 +164,16 @@ describe("copies of the shelf", () => {
     expect((await putBack(db, `${file}-nowhere`)).ok).toBe(false);
   }, 60_000);
 
+  it("do not take a job back to a revision that a window may still save from", async () => {
+    const job = await createJob("Lid", "mm", "");
+    const db = await database();
+    const copy = await copyShelf(db, copiesFolder(), "asked");
+    await saveEdits(job.id, 1, renamed("In a window"), "save-in-a-window");
+    expect((await putBack(db, path.join(copiesFolder(), copy.name))).ok).toBe(true);
+    const back = (await readStored(job.id))!;
+    expect([back.job.name, back.revision]).toEqual(["Lid", 3]);
+    expect(await saveEdits(job.id, 2, renamed("On"), "save-of-the-window")).toMatchObject({ value: { saved: false } });
+  });
   it("are kept ten at a time, the newest, and are due once a day", async () => {
     const db = await database();
     const at = copiesFolder();
