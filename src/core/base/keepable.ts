@@ -62,6 +62,3 @@ export const allKeepable = <S extends z.ZodType>(schema: S): S =>
     const found = unkeepable(data);
     if (found) context.addIssue({ code: "custom", path: found.path, message: unkeepableWords(found) });
   });
-
-/** A text from outside, such as an id or what is searched for. */
-export const keptText = allKeepable(z.string());

@@ -18,7 +18,7 @@ const LEAST_BEYOND = 0.05;
  * @returns closed loops that reach beyond the region's edge; none where the chain parts nothing
  */
 export function leftOf(region: Region, chain: Segment[], near: number): Loop[] {
-  const whole = prolonged(region, chain, near);
+  const whole = withItsEnds(region, chain, near);
   const least = facesWithin(region, whole, LEAST_BEYOND) ?? [];
   if (!least.length) return [];
   const taken = areaIn(least, region);
@@ -56,7 +56,7 @@ function facesWithin(region: Region, chain: Segment[], beyond: number): Loop[] |
 const crossingsOf = (s: Segment, all: Segment[]): Vec2[] => all.flatMap((o) => (o === s ? [] : meetings(s, o)));
 
 /** The chain with its ends as far as they are meant: those inside the region go on straight until they leave it. */
-export function prolonged(region: Region, chain: Segment[], near: number): Segment[] {
+function withItsEnds(region: Region, chain: Segment[], near: number): Segment[] {
   const before = onwards(region, startOf(chain[0]), turned(directionAt(chain[0], 0)), near).map(reversed);
   const last = chain[chain.length - 1];
   return [...before, ...chain, ...onwards(region, endOf(last), directionAt(last, 1), near)];

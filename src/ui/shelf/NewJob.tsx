@@ -5,6 +5,7 @@ import { useRef, useState, type FormEvent, type Ref } from "react";
 import { densityText, unitOf, unitNames, type LengthUnit } from "@/core/number";
 import { materials } from "@/core/tables";
 import { api, Refused } from "../store/api";
+import { useTypedEnter } from "../fields/useTypedEnter";
 import { MaterialHint } from "../common/MaterialHint";
 import css from "./Shelf.module.css";
 
@@ -105,22 +106,25 @@ interface MaterialFieldProps {
   choose: (name: string) => void;
 }
 
-const MaterialField = ({ name, unit, choose }: MaterialFieldProps) => (
-  <>
-    <AutoComplete
-      style={{ width: "100%" }}
-      value={name}
-      onChange={choose}
-      maxLength={120}
-      placeholder="as the print names it"
-      options={offered(unit ?? "mm")}
-      filterOption={(typed, o) => String(o?.value).toLowerCase().includes(typed.trim().toLowerCase())}
-      // What was typed is meant: Enter takes it, and not the first name that looks like it.
-      defaultActiveFirstOption={false}
-      aria-label="Material"
-    />
-    <span className={css.hint} role="status">
-      <MaterialHint {...{ name, unit, choose }} />
-    </span>
-  </>
-);
+function MaterialField({ name, unit, choose }: MaterialFieldProps) {
+  const enter = useTypedEnter((field) => field.form?.requestSubmit());
+  return (
+    <>
+      <span {...enter}>
+        <AutoComplete
+          style={{ width: "100%" }}
+          value={name}
+          onChange={choose}
+          maxLength={120}
+          placeholder="as the print names it"
+          options={offered(unit ?? "mm")}
+          filterOption={(typed, o) => String(o?.value).toLowerCase().includes(typed.trim().toLowerCase())}
+          aria-label="Material"
+        />
+      </span>
+      <span className={css.hint} role="status">
+        <MaterialHint {...{ name, unit, choose }} />
+      </span>
+    </>
+  );
+}

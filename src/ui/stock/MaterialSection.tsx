@@ -8,6 +8,7 @@ import { MaterialHint } from "../common/MaterialHint";
 import { NumberBox } from "../common/NumberBox";
 import { Section, fieldsClass } from "../common/Section";
 import { api, Refused } from "../store/api";
+import { useTypedEnter } from "../fields/useTypedEnter";
 import { useJob } from "../store/jobStore";
 import css from "./StockCard.module.css";
 import { Bare } from "../fields/Bare";
@@ -192,24 +193,28 @@ function MaterialField({
   known: { name: string; density: string }[];
 }) {
   const { shown, drafting, drop, bind } = useDraft(value, choose);
+  const enter = useTypedEnter(() => bind.onBlur());
+  const unit = useJob((s) => s.job!.unit);
   const like = shown.trim().toLowerCase();
   return (
-    <AutoComplete
-      size="small"
-      style={{ width: "100%" }}
-      value={shown}
-      options={(drafting && like ? known.filter((m) => m.name.toLowerCase().includes(like)) : known).map((m) => ({
-        value: m.name,
-        label: `${m.name}, ${m.density} g/cm³`,
-      }))}
-      popupMatchSelectWidth={false}
-      onSelect={(name: string) => {
-        // What was typed to find it is not the name: leaving the field must not put it back.
-        drop();
-        choose(name);
-      }}
-    >
-      <Input size="small" aria-label="Material" maxLength={120} {...bind} />
-    </AutoComplete>
+    <span {...enter}>
+      <AutoComplete
+        size="small"
+        style={{ width: "100%" }}
+        value={shown}
+        options={(drafting && like ? known.filter((m) => m.name.toLowerCase().includes(like)) : known).map((m) => ({
+          value: m.name,
+          label: `${m.name}, ${densityText(Number(m.density), unit)}`,
+        }))}
+        popupMatchSelectWidth={false}
+        onSelect={(name: string) => {
+          // What was typed to find it is not the name: leaving the field must not put it back.
+          drop();
+          choose(name);
+        }}
+      >
+        <Input size="small" aria-label="Material" maxLength={120} {...bind} />
+      </AutoComplete>
+    </span>
   );
 }
