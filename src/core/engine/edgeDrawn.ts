@@ -7,9 +7,10 @@ const PIECE = Math.PI / 24;
 
 /**
  * An edge as it runs, in straight pieces: a line as it is, a round along its circle, any other curve through its
- * middle.
+ * middle. One without length (a face's seam, which nobody sees) is not drawn.
  */
 export function drawnEdge(e: EdgeInfo): [Vec3, Vec3][] {
+  if (e.length < COINCIDENT) return [];
   const points = pointsOf(e);
   return points.slice(1).map((p, i) => [points[i], p]);
 }

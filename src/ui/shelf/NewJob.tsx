@@ -30,6 +30,9 @@ export function NewJob({ open, close }: { open: boolean; close: () => void }) {
       footer={null}
       width={460}
       destroyOnHidden
+      // At once: while it came in, the keyboard would be at its cross.
+      transitionName=""
+      maskTransitionName=""
       afterOpenChange={(isOpen) => void (isOpen && first.current?.focus())}
     >
       <form className={css.form} onSubmit={submit}>
