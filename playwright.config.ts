@@ -1,15 +1,11 @@
 import { defineConfig } from "@playwright/test";
-import { mkdtempSync } from "node:fs";
-import { tmpdir } from "node:os";
-import path from "node:path";
+import { serverOf, WORKERS } from "./e2e/servers";
 
-const data = (process.env.SGORBIA_E2E_DATA ??= mkdtempSync(path.join(tmpdir(), "sgorbia-e2e-")));
-const port = Number(process.env.SGORBIA_E2E_PORT ?? 4371);
-
-/** The real interface in Debian's Chromium, one worker: two cores carry one engine and one server. */
+/** The real interface in Debian's Chromium. */
 export default defineConfig({
   testDir: "e2e",
-  workers: 1,
+  workers: WORKERS,
+  fullyParallel: true,
   timeout: 150_000,
   // A browser on a busy machine may stumble; what passes only the second time is listed as flaky, and still looked into.
   retries: 1,
@@ -17,12 +13,11 @@ export default defineConfig({
   forbidOnly: Boolean(process.env.CI),
   expect: { timeout: 40_000 },
   use: {
-    baseURL: `http://127.0.0.1:${port}`,
     viewport: { width: 1280, height: 800 },
     acceptDownloads: true,
     permissions: ["clipboard-read", "clipboard-write"],
     launchOptions: {
-      executablePath: "/usr/bin/chromium",
+      executablePath: "/usr/bin/chromium-headless-shell",
       args: [
         "--no-sandbox",
         "--use-gl=angle",
@@ -37,12 +32,12 @@ export default defineConfig({
       ],
     },
   },
-  webServer: {
+  webServer: Array.from({ length: WORKERS }, (_, i) => serverOf(i)).map(({ port, url, data }) => ({
     command: "node scripts/start.mjs",
-    url: `http://127.0.0.1:${port}/`,
+    url: `${url}/`,
     env: { ...(process.env as Record<string, string>), PORT: String(port), SGORBIA_DATA: data },
     timeout: 240_000,
     reuseExistingServer: false,
     gracefulShutdown: { signal: "SIGTERM", timeout: 8000 },
-  },
+  })),
 });

@@ -1,5 +1,5 @@
 import AxeBuilder from "@axe-core/playwright";
-import { expect, test, type Page } from "@playwright/test";
+import { expect, test, type Page } from "./test";
 import { row, volume } from "./helpers";
 import { walk } from "./walk";
 
@@ -36,44 +36,44 @@ async function faultless(page: Page, where: string): Promise<void> {
   expect.soft([where, await walk(page)]).toEqual([where, none]);
 }
 
-for (const light of ["paper", "dark"])
-  for (const { width, height } of [
-    { width: 1280, height: 800 },
-    { width: 640, height: 400 },
-  ])
-    test(`every step can be read and hit: ${light}, ${width} x ${height}`, async ({ page }) => {
-      const said: string[] = [];
-      page.on("console", (m) => {
-        if (["warning", "error"].includes(m.type()) && !/GPU stall|GL Driver|favicon/.test(m.text()))
-          said.push(m.text());
-      });
-      await page.setViewportSize({ width, height });
-      await page.goto("/");
-      await expect(page.locator("article svg").first()).toBeVisible();
-      if (light === "dark") await page.getByRole("button", { name: "dark", exact: true }).click();
-      await faultless(page, "shelf");
-      await page.getByRole("link", { name: "The shop’s figures" }).click();
-      await expect(page.getByRole("heading", { level: 1 })).toHaveText("The shop’s own figures");
-      await faultless(page, "the shop's figures");
-      await page.getByText("what fixtures are proposed with").click();
-      await faultless(page, "the shop's fixtures");
-      await page.goto("/");
-      await page.getByRole("link", { name: "open Sensor clamp, lower half" }).click();
-      await page.waitForFunction(() => performance.getEntriesByName("evaluated").length > 0);
-      for (let key = 1; key <= steps.length; key++) {
-        await goTo(page, key);
-        await faultless(page, steps[key - 1]);
-        if (width > 1000) continue;
-        await page.getByText("picture", { exact: true }).first().click();
-        await expect(page.getByRole("region", { name: "Readout" })).toBeVisible();
-        await faultless(page, `${steps[key - 1]}, its picture`);
-        await page.getByText("card", { exact: true }).first().click();
-      }
-      await goTo(page, 3);
-      await row(page, 3).getByRole("button").first().click();
-      await faultless(page, "a row open");
-      expect(said).toEqual([]);
+// Colours do not hang on the width, nor places on the light: three of the four are all there is to see.
+for (const [light, width, height] of [
+  ["paper", 1280, 800],
+  ["paper", 640, 400],
+  ["dark", 1280, 800],
+] as const)
+  test(`every step can be read and hit: ${light}, ${width} x ${height}`, async ({ page }) => {
+    const said: string[] = [];
+    page.on("console", (m) => {
+      if (["warning", "error"].includes(m.type()) && !/GPU stall|GL Driver|favicon/.test(m.text())) said.push(m.text());
     });
+    await page.setViewportSize({ width, height });
+    await page.goto("/");
+    await expect(page.locator("article svg").first()).toBeVisible();
+    if (light === "dark") await page.getByRole("button", { name: "dark", exact: true }).click();
+    await faultless(page, "shelf");
+    await page.getByRole("link", { name: "The shop’s figures" }).click();
+    await expect(page.getByRole("heading", { level: 1 })).toHaveText("The shop’s own figures");
+    await faultless(page, "the shop's figures");
+    await page.getByText("what fixtures are proposed with").click();
+    await faultless(page, "the shop's fixtures");
+    await page.goto("/");
+    await page.getByRole("link", { name: "open Sensor clamp, lower half" }).click();
+    await page.waitForFunction(() => performance.getEntriesByName("evaluated").length > 0);
+    for (let key = 1; key <= steps.length; key++) {
+      await goTo(page, key);
+      await faultless(page, steps[key - 1]);
+      if (width > 1000) continue;
+      await page.getByText("picture", { exact: true }).first().click();
+      await expect(page.getByRole("region", { name: "Readout" })).toBeVisible();
+      await faultless(page, `${steps[key - 1]}, its picture`);
+      await page.getByText("card", { exact: true }).first().click();
+    }
+    await goTo(page, 3);
+    await row(page, 3).getByRole("button").first().click();
+    await faultless(page, "a row open");
+    expect(said).toEqual([]);
+  });
 
 test("where there is room for one pane, a row is typed in one and seen in the other", async ({ page }) => {
   await page.setViewportSize({ width: 640, height: 400 });

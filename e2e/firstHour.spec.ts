@@ -1,4 +1,4 @@
-import { expect, test, type Page } from "@playwright/test";
+import { expect, test, type Page } from "./test";
 import { newJob } from "./helpers";
 
 /** The flange of the harbour tide-gauge's float well, as its print words it: no line of it is in the card's own words. */

@@ -1,4 +1,4 @@
-import { expect, type Locator, type Page } from "@playwright/test";
+import { expect, type Locator, type Page } from "./test";
 
 /** A new job through the dialog, and its empty bench. */
 export async function newJob(page: Page, name: string, unit: "inch" | "millimetre", material: string): Promise<void> {

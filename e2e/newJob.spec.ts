@@ -1,4 +1,4 @@
-import { expect, test } from "@playwright/test";
+import { expect, test } from "./test";
 
 test("a new job begins at its unit, and Enter takes the material that was typed", async ({ page }) => {
   await page.goto("/");

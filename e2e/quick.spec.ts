@@ -1,4 +1,4 @@
-import { expect, test, type Page } from "@playwright/test";
+import { expect, test, type Page } from "./test";
 import { importCard, row, saved, volume } from "./helpers";
 
 const marks = (page: Page) =>

@@ -1,4 +1,4 @@
-import { expect, test, type Page } from "@playwright/test";
+import { expect, test, type Page } from "./test";
 import { spawn } from "node:child_process";
 import { createHash } from "node:crypto";
 import { importCard, row, saved, type, volume } from "./helpers";
@@ -34,9 +34,9 @@ test("a file over 10 MB is kept whole, or refused", async ({ request, baseURL })
   expect((await send(png(1000), { "x-content-sha256": "0".repeat(64) })).status()).toBe(400);
 });
 
-test("a second server on the same data folder says so and does not start", async () => {
+test("a second server on the same data folder says so and does not start", async ({ data }) => {
   const child = spawn(process.execPath, ["scripts/start.mjs"], {
-    env: { ...process.env, PORT: "4393", SGORBIA_DATA: process.env.SGORBIA_E2E_DATA! },
+    env: { ...process.env, PORT: "4393", SGORBIA_DATA: data },
     stdio: ["ignore", "pipe", "pipe"],
   });
   let out = "";

@@ -1,5 +1,5 @@
 import { readFileSync } from "node:fs";
-import { expect, test } from "@playwright/test";
+import { expect, test } from "./test";
 import { choose, importCard, newJob, row, saved, type, volume } from "./helpers";
 
 test("a part with planes, ends and repeats, typed, opened and mended by keyboard and mouse", async ({ page }) => {

@@ -1,4 +1,4 @@
-import { expect, test } from "@playwright/test";
+import { expect, test } from "./test";
 import { choose, newJob, row, saved, step, type, volume } from "./helpers";
 
 test("a routing proposed, soft jaws written for its second side, and both follow the piece", async ({ page }) => {

@@ -1,4 +1,4 @@
-import { expect, test } from "@playwright/test";
+import { expect, test } from "./test";
 import { choose, importCard, newJob, row, saved, type, volume } from "./helpers";
 
 test("a part is entered from the callout line alone, and every change can be undone", async ({ page }) => {

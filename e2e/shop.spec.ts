@@ -1,4 +1,4 @@
-import { expect, test } from "@playwright/test";
+import { expect, test } from "./test";
 import { importCard, saved, step } from "./helpers";
 
 const CARD = `JOB "Shop figures" REV A

@@ -1,4 +1,4 @@
-import type { Page } from "@playwright/test";
+import type { Page } from "./test";
 
 /** What is wrong with a screen for somebody who reads it large, hits it with a thumb, or goes through it by keyboard. */
 export interface Faults {

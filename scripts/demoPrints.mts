@@ -285,7 +285,7 @@ const escape = (t: string) => t.replace(/&/g, "&amp;").replace(/</g, "&lt;");
 const demo = new URL("../demo/", import.meta.url);
 const kernel = await loadKernel();
 const browser = await chromium.launch({
-  executablePath: "/usr/bin/chromium",
+  executablePath: "/usr/bin/chromium-headless-shell",
   args: ["--no-sandbox", "--disable-background-networking"],
 });
 const page = await browser.newPage({ viewport: { width: W, height: H } });

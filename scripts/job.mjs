@@ -6,5 +6,7 @@ needPackages();
 process.env.SGORBIA_CWD = process.env.INIT_CWD ?? process.cwd();
 process.argv = [process.execPath, "job", ...process.argv.slice(2)];
 process.chdir(root);
+const { useKernelCode } = await import("./kernelCode.mjs");
+useKernelCode();
 const { importBundled } = await import("./bundle.mjs");
 await importBundled("src/cli/job.ts");

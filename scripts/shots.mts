@@ -26,7 +26,7 @@ for (
   await new Promise((r) => setTimeout(r, 500));
 mkdirSync("docs/screenshots", { recursive: true });
 const browser = await chromium.launch({
-  executablePath: "/usr/bin/chromium",
+  executablePath: "/usr/bin/chromium-headless-shell",
   args: [
     "--no-sandbox",
     "--use-gl=angle",

@@ -2,6 +2,7 @@
 import { spawnSync } from "node:child_process";
 import { existsSync } from "node:fs";
 import path from "node:path";
+import { kernelCode } from "./kernelCode.mjs";
 import { ensureBuild, ensureDebian, ensureKernelFiles, ensurePackages, root, say } from "./ensure.mjs";
 
 ensurePackages();
@@ -9,8 +10,8 @@ ensureKernelFiles();
 const python = (module) => spawnSync("/usr/bin/python3", ["-c", `import ${module}`], { stdio: "ignore" }).status === 0;
 const command = (name) => spawnSync(name, ["--version"], { stdio: "ignore" }).error === undefined;
 const chromium = ensureDebian(
-  () => !existsSync("/usr/bin/chromium"),
-  ["chromium"],
+  () => !existsSync("/usr/bin/chromium-headless-shell"),
+  ["chromium-headless-shell"],
   "the real interface is tested in it",
 );
 const judges = ensureDebian(
@@ -30,6 +31,7 @@ const stages = [
     process.execPath,
     [
       "--experimental-vm-modules",
+      kernelCode,
       path.join(root, "node_modules/jest/bin/jest.js"),
       "--maxWorkers=2",
       ...(process.env.CI ? ["--ci"] : []),

@@ -1,4 +1,5 @@
 import { evaluateJob, jobOf, kernel, mm } from "../../../tests/helpers/card";
+import { runs } from "../../../tests/helpers/thorough";
 import { sideFrame, v2 } from "../geometry/vec";
 import { combine, joined, type Region } from "../outline/boolean";
 import { loopArea, rectangleBetween } from "../outline";
@@ -6,6 +7,8 @@ import { rectanglesIn } from "../outline/rectangles";
 import { levelsBetween, sectionAt, shadowOfBand } from "./shadow";
 
 const areaOf = (region: Region): number => region.reduce((sum, loop) => sum + loopArea(loop), 0);
+/** At how many levels a band is cut through besides those at which it changes. */
+const LOOKS = runs(40, 15);
 const LETTERS = ['OUTLINE "t"', 'TEXT "TG7" HEIGHT 8 MIDDLE', "END"];
 
 /** The last state of a part, seen from above. */
@@ -54,7 +57,7 @@ describe("the shadow of a band", () => {
       if (!shadow.ok) throw new Error(shadow.problems[0].message);
       let all: Region = [];
       const levels = levelsBetween(k, key, frame, from, to);
-      const evenly = Array.from({ length: 40 }, (__, i) => from + ((to - from) * (i + 0.37)) / 40);
+      const evenly = Array.from({ length: LOOKS }, (__, i) => from + ((to - from) * (i + 0.37)) / LOOKS);
       for (const depth of [...evenly, ...levels.flatMap((d) => [d - 6e-4, d + 6e-4])]) {
         if (depth <= from || depth >= to) continue;
         const section = sectionAt(k, key, frame, depth);
