@@ -6,7 +6,15 @@ import { writeRow } from "@/core/callout";
 import { rowNames } from "@/core/job/names";
 import type { Job } from "@/core/job/schema";
 import { conflictWords } from "@/core/outline/wire";
-import { besideWords, slipWords, type Explanation, type Mismatch, type Slip } from "@/core/mismatch";
+import {
+  besideWords,
+  isNoSlip,
+  slipWords,
+  type Beside,
+  type Explanation,
+  type Mismatch,
+  type Slip,
+} from "@/core/mismatch";
 import { type LengthUnit, showArea, showLength, showMass, showVolume } from "@/core/number";
 import { checkFigure, type CheckResult } from "@/core/print/checks";
 
@@ -100,14 +108,21 @@ export function readableExplanations(job: Job, e: Evaluation, found: Mismatch[])
   return found.flatMap((m) => mismatchLines(m, job.unit)).join("\n");
 }
 
-function mismatchLines({ check, explanations, tried, besides }: Mismatch, unit: LengthUnit): string[] {
-  const head = `${nameOf(check)}: ${printedAndModel(check, unit)}`;
-  const slips = explanations.map((x) => explanationText(x, check, unit));
-  if (explanations.some((x) => x.agrees)) return [head, ...slips];
+function mismatchLines({ check, explanations, tried, besides, left }: Mismatch, unit: LengthUnit): string[] {
+  const wordsOf = (list: Beside[]): string => list.map((b) => besideWords(b, unit)).join("; ");
+  const noSlip = besides.filter(isNoSlip);
+  const others = besides.filter((b) => !isNoSlip(b));
   const numbers = `${tried.readings} readings of ${tried.numbers} numbers`;
   const none = `  no slip explains it: ${numbers}, ${tried.rows} rows and counts and ${tried.pairs} pairs were tried`;
-  const other = besides.length ? [`  what else it may hang on: ${besides.map(besideWords).join("; ")}`] : [];
-  return [head, none, ...other, ...slips];
+  const isExplained = explanations.some((x) => x.agrees);
+  return [
+    `${nameOf(check)}: ${printedAndModel(check, unit)}`,
+    ...(noSlip.length ? [`  it may be no slip: ${wordsOf(noSlip)}`] : []),
+    ...(isExplained ? [] : [none]),
+    ...(!isExplained && others.length ? [`  what else it may hang on: ${wordsOf(others)}`] : []),
+    ...explanations.map((x) => explanationText(x, check, unit)),
+    ...(left ? [`  the time for one search was out: ${left} numbers, rows and counts were not looked at`] : []),
+  ];
 }
 
 function explanationText(x: Explanation, check: CheckResult, unit: LengthUnit): string {

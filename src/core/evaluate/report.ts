@@ -139,6 +139,7 @@ const findingReport = (f: Finding) => ({
   source: f.source,
   ...(f.waived ? { waived: f.waived } : {}),
   ...(f.place ? { place: list(f.place) } : {}),
+  ...(f.places && f.places.length > 1 ? { places: f.places.map(list) } : {}),
   ...(f.fix ? { fix: f.fix.label } : {}),
 });
 

@@ -22,6 +22,8 @@ export interface Finding {
   source: string;
   /** Where on the part, mm. */
   place: Vec3 | null;
+  /** Every place of a remark that is said once and holds at several; `place` is the first of them. */
+  places?: Vec3[];
   /** Lines to draw on the part: pairs of points. */
   lines?: [Vec3, Vec3][];
   fix?: Fix;

@@ -3,20 +3,10 @@ import { drillDepthRatio, edgeDistance, tapDepth, tapDrill } from "./rules/holeR
 import { edgeBreak, outsideStock, stockOverCut } from "./rules/jobRules";
 import { edgesLeft } from "./rules/edgeRules";
 import { tooBigToDrill } from "./rules/drillRules";
-import {
-  addsNothing,
-  breaksOut,
-  cutsNothing,
-  inPieces,
-  mouthOverEdge,
-  overlap,
-  planeChanged,
-  planeInside,
-  runsOff,
-  slantedEntry,
-  thinFloor,
-  thinWall,
-} from "./rules/rowRules";
+import { addsNothing, cutsNothing, inPieces, runsOff } from "./rules/rowRules";
+import { breaksOut, entryOverStep, mouthOverEdge, overlap, slantedEntry } from "./rules/entryRules";
+import { thinFloor, thinWall } from "./rules/wallRules";
+import { planeChanged, planeInside } from "./rules/planeRules";
 import { heldToPrint } from "./heldToPrint";
 import { curvedBore, grooveDepth, knurl, taper, threadBlank, threadRunOut } from "./rules/turnRules";
 import { cutIntoJaw, gripRefused, gripTooShallow } from "./rules/holdRules";
@@ -32,6 +22,7 @@ export const rules: readonly Rule[] = [
   breaksOut,
   mouthOverEdge,
   slantedEntry,
+  entryOverStep,
   thinWall,
   thinFloor,
   runsOff,

@@ -1,6 +1,8 @@
 import { evaluateCard, mm } from "../../../tests/helpers/card";
-import { besides } from "./besides";
+import { besides, besideWords, isNoSlip } from "./besides";
 
+/** Nothing sharp, and a figure printed whole. */
+const GROUNDS = { sharp: 0, lastDigit: 0 };
 const rows = [
   "#1 60",
   "#2 40",
@@ -13,7 +15,7 @@ const rows = [
 const off = async (kind: "volume" | "mass", by: number) => {
   const e = await evaluateCard(mm(...rows));
   const actual = kind === "volume" ? e.part!.volume : e.part!.mass!;
-  return besides({ kind, expected: actual + by, actual, agrees: false, tolerance: 0.1 }, e);
+  return besides({ kind, expected: actual + by, actual, agrees: false, tolerance: 0.1 }, e, GROUNDS);
 };
 
 test("a pocket no balloon drives is told with its share of the difference", async () => {
@@ -39,7 +41,7 @@ test("neither is told of a print that differs the other way; a thread through an
   const e = await evaluateCard(mm(...through));
   const actual = e.part!.volume;
   const expected = actual - 4 * (Math.PI / 4) * (36 - 25) * 10;
-  const [told] = besides({ kind: "volume", expected, actual, agrees: false, tolerance: 0.1 }, e);
+  const [told] = besides({ kind: "volume", expected, actual, agrees: false, tolerance: 0.1 }, e, GROUNDS);
   expect(told).toMatchObject({ kind: "tap drilling", share: expect.closeTo(1, 4) });
 });
 
@@ -49,6 +51,24 @@ test("broken edges by their volume; a figure that is neither weight nor volume t
   const told = await off("volume", rim);
   expect(told.find((b) => b.kind === "edge breaks")!.share).toBeCloseTo(1, 1);
   const e = await evaluateCard(mm(...rows));
-  expect(besides({ kind: "holes", expected: 5, actual: 4, agrees: false, tolerance: 0 }, e)).toEqual([]);
-  expect(besides({ kind: "volume", expected: 5, actual: 5, agrees: true, tolerance: 0 }, e)).toEqual([]);
+  expect(besides({ kind: "holes", expected: 5, actual: 4, agrees: false, tolerance: 0 }, e, GROUNDS)).toEqual([]);
+  expect(besides({ kind: "volume", expected: 5, actual: 5, agrees: true, tolerance: 0 }, e, GROUNDS)).toEqual([]);
+});
+
+test("it is no slip where one in the last digit is all of it, or a usual break on every sharp edge", async () => {
+  const e = await evaluateCard(mm("#1 40", "LEAVE BLOCK 60 X #1 X 20"));
+  const actual = e.part!.volume;
+  const told = (expected: number, grounds: typeof GROUNDS) =>
+    besides({ kind: "volume", expected, actual, agrees: false, tolerance: 0.01 }, e, grounds);
+  expect(told(actual - 0.9, { sharp: 0, lastDigit: 1 })[0]).toMatchObject({ kind: "rounding" });
+  expect(told(actual - 1.1, { sharp: 0, lastDigit: 1 })).toEqual([]);
+  // Twelve edges of 60, 40 and 20, four of each: 480 mm, and .3 off each takes .3²/2 along them.
+  const broken = (480 * 0.3 ** 2) / 2;
+  const [first] = told(actual - broken, { sharp: 480, lastDigit: 0 });
+  expect(first).toMatchObject({ kind: "edges to break", size: expect.closeTo(0.3, 9) });
+  expect(isNoSlip(first)).toBe(true);
+  expect(besideWords(first, "mm")).toContain("0.3 off each");
+  // The print has more than the model: nothing was broken. Nor is an edge broken by 2 mm without its own dimension.
+  expect(told(actual + broken, { sharp: 480, lastDigit: 0 })).toEqual([]);
+  expect(told(actual - (480 * 4) / 2, { sharp: 480, lastDigit: 0 })).toEqual([]);
 });

@@ -1,9 +1,10 @@
 import type { Evaluation } from "../evaluate/evaluate";
 import type { SolvedRow } from "../engine/solve";
+import { showLength, type LengthUnit } from "../number";
 import type { CheckResult } from "../print/checks";
 
 /** What a check value may hang on that no single number explains. */
-export type BesideKind = "undriven" | "tap drilling" | "edge breaks";
+export type BesideKind = "undriven" | "tap drilling" | "edge breaks" | "edges to break" | "rounding";
 
 /** Something the model has that the print's figure may be without, with its share of what is missing. */
 export interface Beside {
@@ -12,20 +13,35 @@ export interface Beside {
   row: number | null;
   /** What it comes to, as a share of the difference: 1 is all of it. */
   share: number;
+  /** The break on every sharp edge that would be all of it, mm. */
+  size?: number;
+}
+
+/** What is known besides the evaluation of the figure that is off. */
+export interface FigureGrounds {
+  /** Length of all sharp outside edges of the part, mm. */
+  sharp: number;
+  /** One in the last digit that is printed, in the figure's own measure. */
+  lastDigit: number;
 }
 
 /** Shares below this explain nothing; above its reciprocal, it would be far more than is missing. */
 const LEAST_SHARE = 0.02;
 const MOST_TOLD = 4;
+/** Breaks that prints ask for in a note, mm; common practice, no source. */
+const USUAL_BREAK = { least: 0.1, most: 0.8 };
+/** Shares of the difference within which it is all of it. */
+const ALL = { least: 0.8, most: 1.25 };
 
 /**
  * What else a weight or a volume that is off may hang on: rows no balloon drives, tapped holes drawn at their drill
  * where the print's figure has them at their thread, broken edges. Common practice, no source.
  * @returns the nearest to the whole difference first; nothing for other figures
  */
-export function besides(check: CheckResult, evaluation: Evaluation): Beside[] {
+export function besides(check: CheckResult, evaluation: Evaluation, grounds: FigureGrounds): Beside[] {
+  const rounded = roundingOf(check, grounds.lastDigit);
   const gap = gapOf(check, evaluation.density);
-  if (gap === null) return [];
+  if (gap === null) return rounded;
   const rows = evaluation.solved.rows.filter((r) => r.state === "ok");
   const sum = (volumes: number[]) => volumes.reduce((a, b) => a + b, 0);
   const undriven = rows
@@ -36,11 +52,30 @@ export function besides(check: CheckResult, evaluation: Evaluation): Beside[] {
     gap < 0
       ? ["tap drilling", null, sum(rows.map(threadVolume))]
       : ["edge breaks", null, sum(rows.filter((r) => r.feature?.is === "edge").map((r) => Math.abs(r.removed)))];
-  return [...undriven, oneWay]
+  const shares = [...undriven, oneWay]
     .map(([kind, row, volume]) => ({ kind, row, share: volume / Math.abs(gap) }))
     .filter((b) => b.share > LEAST_SHARE && b.share < 1 / LEAST_SHARE)
-    .sort((a, b) => Math.abs(Math.log(a.share)) - Math.abs(Math.log(b.share)))
-    .slice(0, MOST_TOLD);
+    .sort((a, b) => Math.abs(Math.log(a.share)) - Math.abs(Math.log(b.share)));
+  return [...rounded, ...toBreak(gap, grounds.sharp), ...shares].slice(0, MOST_TOLD);
+}
+
+/** Whether it is no slip at all, and is said before any: the print's rounding, or edges that are all of the difference. */
+export const isNoSlip = ({ kind, share }: Beside): boolean =>
+  kind === "rounding" || kind === "edges to break" || (kind === "edge breaks" && share > ALL.least && share < ALL.most);
+
+/** A difference of one in the last printed digit is what rounding makes. */
+function roundingOf({ expected, actual }: CheckResult, lastDigit: number): Beside[] {
+  if (expected === null || actual === null || expected === actual) return [];
+  const gap = Math.abs(expected - actual);
+  return gap <= lastDigit ? [{ kind: "rounding", row: null, share: lastDigit / gap }] : [];
+}
+
+/** The print has less: every sharp edge broken by a usual size takes that much, c²/2 along each. */
+function toBreak(gap: number, sharp: number): Beside[] {
+  if (gap >= 0 || sharp === 0) return [];
+  const size = Math.sqrt((-2 * gap) / sharp);
+  if (size < USUAL_BREAK.least || size > USUAL_BREAK.most) return [];
+  return [{ kind: "edges to break", row: null, share: 1, size }];
 }
 
 /** How much more the print has than the model, mm³; null where the figure is neither weight nor volume, or there is no difference. */
@@ -70,7 +105,12 @@ const besideOf: Record<BesideKind, string> = {
   undriven: "no balloon drives it",
   "tap drilling": "threads drawn at their drill",
   "edge breaks": "broken edges",
+  "edges to break": "edges the print breaks and the model has sharp",
+  rounding: "the print's rounding",
 };
 /** What a figure may hang on besides, with its share of the difference. */
-export const besideWords = ({ kind, row, share }: Beside): string =>
-  `${row === null ? "" : `row ${row}: `}${besideOf[kind]} (${Math.round(share * 100)} % of the difference)`;
+export function besideWords({ kind, row, share, size }: Beside, unit: LengthUnit): string {
+  if (kind === "rounding") return `${besideOf[kind]}: it is off by no more than one in its last digit`;
+  if (size !== undefined) return `${besideOf[kind]}: ${showLength(size, unit)} off each would be all of the difference`;
+  return `${row === null ? "" : `row ${row}: `}${besideOf[kind]} (${Math.round(share * 100)} % of the difference)`;
+}

@@ -1,9 +1,10 @@
 import { densityOf, type Evaluation } from "../evaluate/evaluate";
 import type { SolidKernel } from "../engine/kernel";
 import { prepare, type Prepared } from "../engine/prepare";
-import { patient, type Patience } from "../engine/solve";
+import { isSharp } from "../engine/edgesByMeaning";
+import { patient, Superseded, type Patience } from "../engine/solve";
 import type { Job } from "../job/schema";
-import type { CheckResult } from "../print/checks";
+import { lastDigitOf, type CheckResult } from "../print/checks";
 import { besides, type Beside } from "./besides";
 import { likelyPairs, type Effect } from "./pairs";
 import { agrees, rank, type Tried } from "./rank";
@@ -31,6 +32,8 @@ export interface Mismatch {
   index: number;
   explanations: Explanation[];
   tried: { numbers: number; readings: number; rows: number; pairs: number };
+  /** Numbers, rows and counts that were not looked at: the search ends in time, whatever the part. */
+  left: number;
   /** What else it may hang on, where no slip explains it. */
   besides: Beside[];
 }
@@ -41,6 +44,8 @@ interface ExplainOptions {
   /** Told what is known so far whenever another slip that explains a check value has been computed. */
   found?: (sofar: Mismatch[]) => void;
   most?: number;
+  /** After so long the search ends with what it has, ms. */
+  until?: number;
 }
 
 /** Exact trials at most, for each check value; share of the gap a forecast may be off by. */
@@ -54,8 +59,13 @@ const FITS = 0.03;
 const LIKELY = 1.2;
 /** Likely slips computed though their forecast misses, for each check value that nothing explains. */
 const BOLD = 12;
-/** Pairs are begun no later than this after the start, ms: nobody waits longer for what is this unlikely. */
-const PAIRS_UNTIL = 12_000;
+/** The whole search takes no longer, ms; the shares of it after which nothing more is forecast, and no pair begun. */
+const UNTIL = 15_000;
+const FORECAST_UNTIL = 0.55,
+  PAIRS_UNTIL = 0.8;
+/** What is likeliest before anything is forecast is computed first, so much of it. */
+const SUSPECTS = 8;
+const SUSPECT = 1;
 
 /**
  * Looks for the single slip that explains each check value the model misses.
@@ -95,7 +105,10 @@ class Search {
   /** Those of them that fit, not looked at yet. */
   private readonly fitting: { slip: Slip; cost: number }[] = [];
   private readonly began = performance.now();
+  private readonly until: number;
+  private readonly grounds: { sharp: number };
   private done = 0;
+  private looked = 0;
   private total: number;
   private pairs = 0;
 
@@ -107,17 +120,40 @@ class Search {
     private readonly options: ExplainOptions,
   ) {
     this.prepared = prepare(job);
-    this.trial = makeTrial(job, evaluation, kernel, options.patience ?? patient);
-    // In the order of the rows: what makes the piece itself explains most.
-    this.numbers = targets(job, this.prepared)
+    this.until = options.until ?? UNTIL;
+    this.trial = makeTrial(
+      job,
+      evaluation,
+      kernel,
+      inTime(options.patience ?? patient, () => this.isLate(1)),
+    );
+    this.grounds = { sharp: sharpLength(evaluation, kernel) };
+    const proved = new Set(evaluation.ledger.filter((l) => l.state === "proved").map((l) => l.number));
+    // In the order of the rows: what makes the piece itself explains most. What is proved is doubted last.
+    this.numbers = targets(job, this.prepared, proved)
       .filter((t) => Number.isFinite(t.value) && t.value !== 0)
-      .sort((a, b) => (a.row ?? Infinity) - (b.row ?? Infinity));
+      .sort(
+        (a, b) => Number(a.proved ?? false) - Number(b.proved ?? false) || (a.row ?? Infinity) - (b.row ?? Infinity),
+      );
     this.whole = [...unusedSlips(job, this.prepared, evaluation.part.box), ...wholeSlips(job, this.prepared)];
     this.total = this.numbers.length + this.whole.length;
   }
 
+  private isLate = (share: number): boolean => performance.now() - this.began > share * this.until;
+
   async run(): Promise<Mismatch[]> {
+    try {
+      await this.search();
+    } catch (e) {
+      // The search's own end is no withdrawal: what it has is told.
+      if (!(e instanceof Superseded) || this.options.patience?.cancelled()) throw e;
+    }
+    return this.sofar();
+  }
+
+  private async search(): Promise<void> {
     this.weigh();
+    await this.computeAll(this.suspects());
     await this.forecastNumbers();
     await this.forecastWhole();
     const chosen = [...this.wanted.values()].sort((a, b) => a.order - b.order).slice(0, TRIALS * this.off.length);
@@ -126,7 +162,13 @@ class Search {
     // computed all the same.
     await this.computeAll(this.unexplained().flatMap(({ check, index }) => theRightWay(this.effects, check, index)));
     await this.computePairs();
-    return this.sofar();
+  }
+
+  /** What is likely whatever it would do: a balloon nothing uses, and a number that is a misread one of those. */
+  private suspects(): Slip[] {
+    const misread = this.numbers.flatMap((t) => t.readings.filter((r) => r.cost < SUSPECT).map((r) => slipOf(t, r)));
+    const forgotten = this.whole.filter((s) => s.cost < SUSPECT);
+    return [...misread, ...forgotten].sort((a, b) => a.cost - b.cost).slice(0, SUSPECTS);
   }
 
   private step(): void {
@@ -146,7 +188,11 @@ class Search {
       index,
       explanations: rank(check, index, this.evaluation.checks, this.results, most),
       tried,
-      besides: besides(check, this.evaluation),
+      left: this.numbers.length + this.whole.length - this.looked,
+      besides: besides(check, this.evaluation, {
+        ...this.grounds,
+        lastDigit: lastDigitOf(this.job.checks[index], this.job.unit),
+      }),
     }));
   }
 
@@ -175,7 +221,7 @@ class Search {
     const together = this.unexplained().flatMap(({ check, index }) => likelyPairs(this.effects, check, index));
     this.total += together.length;
     for (const slip of together) {
-      if (performance.now() - this.began > PAIRS_UNTIL) break;
+      if (this.isLate(PAIRS_UNTIL)) break;
       await this.compute(slip);
       this.pairs++;
       this.step();
@@ -198,6 +244,8 @@ class Search {
     // The whole surface goes neither with the square nor straight: it takes a second look.
     const bent = this.off.some(({ check }) => check.kind === "area" && check.of === "all");
     for (const t of this.numbers) {
+      if (this.isLate(FORECAST_UNTIL)) return;
+      this.looked++;
       const curve = await response(bent ? { ...t, form: "bent" } : t, this.trial.forecast, checks);
       this.step();
       for (const r of curve ? t.readings : [])
@@ -213,6 +261,8 @@ class Search {
 
   private async forecastWhole(): Promise<void> {
     for (const slip of this.whole) {
+      if (this.isLate(FORECAST_UNTIL)) return;
+      this.looked++;
       const forecast = await this.trial.forecast(slip.edits);
       if (forecast)
         this.consider(
@@ -249,6 +299,21 @@ class Search {
     if (likeliest && this.computed.size < AT_ONCE) await this.compute(likeliest.slip);
   }
 }
+
+/** The same patience, at its end when time is out. */
+const inTime = (own: Patience, isOut: () => boolean): Patience => ({
+  ...own,
+  cancelled: () => own.cancelled() || isOut(),
+});
+
+/** Length of all sharp outside edges of the part, mm. */
+const sharpLength = ({ solved }: Evaluation, kernel: SolidKernel): number =>
+  solved.finalKey === null
+    ? 0
+    : kernel
+        .edges(solved.finalKey)
+        .filter(isSharp)
+        .reduce((sum, e) => sum + e.length, 0);
 
 /** Likely slips that move a check value towards what is printed, by a fair share of the gap at least. */
 function theRightWay(effects: Effect[], check: CheckResult, index: number): Slip[] {

@@ -5,9 +5,10 @@ import type { Mismatch } from "./explain";
  * and `to` as typed.
  */
 export const headlessExplanations = (mismatches: Mismatch[]) =>
-  mismatches.map(({ check: c, explanations, tried, besides }) => ({
+  mismatches.map(({ check: c, explanations, tried, besides, left }) => ({
     tried,
     besides,
+    left,
     check: {
       kind: c.kind,
       ...(c.of ? { of: c.of } : {}),

@@ -1,3 +1,3 @@
 export * from "./explain";
 export * from "./slip";
-export { besideWords } from "./besides";
+export { besideWords, isNoSlip, type Beside } from "./besides";

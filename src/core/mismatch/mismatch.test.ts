@@ -313,3 +313,44 @@ describe("answers as they come", () => {
     expect(Math.abs(height.residual)).toBeLessThan(1e-3);
   });
 });
+
+describe("what is doubted first and last", () => {
+  const explained = async (card: string, options = {}) => {
+    const job = jobOf(card);
+    return (await explain(job, await evaluateJob(job), await kernel(), options))[0];
+  };
+  it("a recess whose two balloons nothing uses comes first", async () => {
+    const base = ["#1 ⌀80", "#2 16", "#3 ⌀36", "#4 4.5", "LEAVE ROUND ⌀#1 X #2", "CUT 6X ⌀8 THRU ON BC 60"];
+    const right = await evaluateJob(jobOf(mm(...base, "CUT ⌀#3 DEEP #4 FLAT")));
+    const found = await explained(mm(...base, `CHECK VOLUME ${right.part!.volume.toFixed(1)}`));
+    expect(found.explanations[0]).toMatchObject({ kind: "missing-row", to: "⌀#3 DEEP #4", agrees: true });
+  });
+  it("a number mistyped for a balloon that nothing uses comes before all other readings", async () => {
+    const card = (deep: string) => inch("#1 .625", "LEAVE BLOCK 3 X 2 X 1", `CUT POCKET 1.5 X 1 R.25 DEEP ${deep}`);
+    const right = await evaluateJob(jobOf(card("#1")));
+    const found = await explained(`${card(".652")}\nCHECK VOLUME ${(right.part!.volume / 25.4 ** 3).toFixed(4)}`);
+    expect(found.explanations[0]).toMatchObject({ row: 2, from: ".652", to: "#1", agrees: true });
+  });
+  it("what is typed as printed and proved comes last", async () => {
+    // Either length or width, at 40 for 50, would explain the weight: the width is the print's and proved.
+    const card = mm("#1 50 ±.1", "LEAVE BLOCK 50 X #1 X 10", "CHECK VOLUME 20000");
+    const { explanations } = await explained(card);
+    const [first] = explanations;
+    expect(first).toMatchObject({ row: 1, from: "50", agrees: true });
+    expect(first.balloon).toBeUndefined();
+    const proved = explanations.filter((x) => x.balloon === 1);
+    expect(proved.length).toBeGreaterThan(0);
+    expect(Math.min(...proved.map((x) => x.rank))).toBeGreaterThan(first.rank);
+  });
+  it("ends in time with what it has, and says what was not looked at", async () => {
+    const card = mm(
+      "LEAVE BLOCK 90 X 60 X 20",
+      ...Array.from({ length: 8 }, (_, i) => `CUT POCKET 8 X 40 R2 DEEP ${4 + i} AT ${-40 + 10 * i},0`),
+      "CHECK VOLUME 91234.5",
+    );
+    const found = await explained(card, { until: 400 });
+    expect(found.left).toBeGreaterThan(0);
+    const whole = await explained(mm("LEAVE BLOCK 90 X 60 X 20", "CHECK VOLUME 100000"));
+    expect(whole.left).toBe(0);
+  });
+});

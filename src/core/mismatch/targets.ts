@@ -21,6 +21,8 @@ export interface Target {
   text: string;
   /** Value in the job's unit, or degrees. */
   value: number;
+  /** Whether it is a balloon's that the solid answers to. */
+  proved?: boolean;
   /** How areas and volumes go with it. */
   form: "straight" | "square" | "bent";
   set(text: string): JobEdit[];
@@ -53,7 +55,7 @@ const tail = (text: string) => text.slice(bare(text).length);
  * balloons drive,
  * named values, and those of the outlines and planes it is made from. Counts are another matter (`instances`).
  */
-export function targets(job: Job, prepared: Prepared): Target[] {
+export function targets(job: Job, prepared: Prepared, proved: ReadonlySet<number> = new Set()): Target[] {
   const out: Target[] = [],
     drawn = new Set<string>();
   const cited = new Map<number, { row: PreparedRow; number: NumberReport }[]>();
@@ -62,7 +64,7 @@ export function targets(job: Job, prepared: Prepared): Target[] {
     for (const n of r.numbers) {
       if (n.quantity === "count" || !n.value) continue;
       for (const c of n.value.cites) cited.set(c, [...(cited.get(c) ?? []), { row: r, number: n }]);
-      out.push(inRow(job, prepared, r, n));
+      out.push(doubtedLast(inRow(job, prepared, r, n), n.value.cites, proved));
     }
     for (const n of [...r.outlineNumbers, ...r.planeNumbers])
       for (const c of n.value?.cites ?? []) if (!cited.has(c)) cited.set(c, [{ row: r, number: n }]);
@@ -71,7 +73,7 @@ export function targets(job: Job, prepared: Prepared): Target[] {
   for (const b of job.balloons) {
     const first = cited.get(b.number)?.[0];
     if (first && b.value !== undefined && b.kind !== "count" && !b.reference)
-      out.push(onPrint(job, prepared, b, first));
+      out.push(doubtedLast(onPrint(job, prepared, b, first), [b.number], proved));
   }
   for (const name of job.names) {
     const user = prepared.rows.find(
@@ -97,6 +99,14 @@ export function targets(job: Job, prepared: Prepared): Target[] {
   return out.filter((t) => t.readings.length > 0);
 }
 
+/** How much more it takes that a number is wrong which the print gives and the solid answers to. */
+const PROVED_COST = 2;
+/** A number made of balloons that are all proved: typed as printed, it is doubted last. */
+function doubtedLast(t: Target, cites: number[], proved: ReadonlySet<number>): Target {
+  if (!cites.length || !cites.every((c) => proved.has(c))) return t;
+  return { ...t, proved: true, readings: t.readings.map((r) => ({ ...r, cost: r.cost + PROVED_COST })) };
+}
+
 /** A number as it stands in its row. One made of balloons can only be halved, doubled, or made of another balloon. */
 function inRow(job: Job, prepared: Prepared, r: PreparedRow, n: NumberReport): Target {
   const typed = n.value!.typed,
@@ -104,6 +114,7 @@ function inRow(job: Job, prepared: Prepared, r: PreparedRow, n: NumberReport): T
   const set = (text: string): JobEdit[] => [
     { edit: "setNumber", id: r.row.id, path: n.path, text: toNumberText(text) },
   ];
+  const misread = n.value!.cites.length ? [] : readings(bare(n.text), typed, role, job.unit);
   const others = job.balloons.flatMap((b): (Reading & { extra?: number })[] => {
     if (
       b.reference ||
@@ -116,7 +127,10 @@ function inRow(job: Job, prepared: Prepared, r: PreparedRow, n: NumberReport): T
     const v = prepared.scope.balloon(b.number);
     if (!v.ok || Math.abs(v.value - typed) < COINCIDENT) return [];
     const unused = !prepared.rows.some((x) => x.numbers.some((m) => m.value?.cites.includes(b.number)));
-    return [{ kind: "another-dimension", text: `#${b.number}`, value: v.value, cost: unused ? 1.3 : 2.3 }];
+    // What is typed is one slip away from a balloon that nothing uses: that was meant.
+    const isMisread = unused && misread.some((r) => Math.abs(r.value - v.value) < COINCIDENT);
+    const cost = isMisread ? MEANT : unused ? 1.3 : 2.3;
+    return [{ kind: "another-dimension", text: `#${b.number}`, value: v.value, cost }];
   });
   if (n.value!.cites.length || /[A-Za-z_]/.test(bare(n.text).replace(/mm|in|thou/g, ""))) {
     const text = bare(n.text);
@@ -150,9 +164,11 @@ function inRow(job: Job, prepared: Prepared, r: PreparedRow, n: NumberReport): T
     text: n.text,
     value: typed,
     set: (text) => set(text.startsWith("#") ? text : text + tail(n.text)),
-    readings: [...readings(bare(n.text), typed, role, job.unit), ...others],
+    readings: [...misread, ...others],
   };
 }
+/** The likeliest slip of all: a digit of a printed number mistyped, and its balloon left over. */
+const MEANT = 0.6;
 
 /** Numbers typed in the outlines a row is made from, each outline once. */
 function inOutline(job: Job, r: PreparedRow, seen: Set<string>): Target[] {

@@ -3,9 +3,9 @@ import { writeBalloonText } from "../callout/balloonLine";
 import { valueOf } from "../engine/numbers";
 import type { Prepared } from "../engine/prepare";
 import type { Box } from "../geometry/vec";
-import type { Job } from "../job/schema";
+import type { Balloon, Job } from "../job/schema";
 import { rowNames } from "../job/names";
-import { lengthText } from "../number";
+import { lengthText, unitOf } from "../number";
 import { balloonsOfThread } from "../balloons/threads";
 import { freshRowId } from "./ids";
 import type { Slip } from "./slip";
@@ -40,7 +40,8 @@ export function unusedSlips(job: Job, prepared: Prepared, box: Box): Slip[] {
   const smaller = Math.min(box.max.x - box.min.x, box.max.y - box.min.y);
   const [mx, my] = [(box.min.x + box.max.x) / 2, (box.min.y + box.max.y) / 2];
   const len = (mm: number) => lengthText(mm, job.unit);
-  return job.balloons.flatMap((b): Slip[] => {
+  const recesses = recessSlips(job, used, { smaller, mx, my, high: box.max.z - box.min.z }, prepared);
+  const holes = job.balloons.flatMap((b): Slip[] => {
     if (used.has(b.number) || b.reference || (b.kind !== "diameter" && b.kind !== "thread") || threaded.has(b))
       return [];
     const count = b.count === undefined ? 1 : valueOf(b.count, "count", prepared.scope);
@@ -68,4 +69,48 @@ export function unusedSlips(job: Job, prepared: Prepared, box: Box): Slip[] {
         : [];
     });
   });
+  return [...recesses, ...holes];
 }
+
+interface Room {
+  smaller: number;
+  mx: number;
+  my: number;
+  high: number;
+}
+
+/** A diameter and a depth that nothing uses are a recess that was forgotten; where is not known. */
+function recessSlips(job: Job, used: Set<number>, { smaller, mx, my, high }: Room, prepared: Prepared): Slip[] {
+  const len = (mm: number) => lengthText(mm, job.unit);
+  const free = job.balloons.filter((b) => !used.has(b.number) && !b.reference && b.value !== undefined);
+  const sizeOf = (b: Balloon): number => {
+    const v = prepared.scope.balloon(b.number);
+    return v.ok ? v.value * unitOf[job.unit].mm : NaN;
+  };
+  const wide = free.filter((b) => b.kind === "diameter" && (b.count === undefined || b.count === "1"));
+  const deep = free.filter((b) => b.kind === "linear" && sizeOf(b) < high);
+  return wide.flatMap((d) =>
+    deep.flatMap((b): Slip[] => {
+      const spots = PLACES.map(([x, y]) => ` AT ${len(mx + x * smaller)},${len(my + y * smaller)}`);
+      return [...spots, `${spots[0]} ON BOTTOM`].flatMap((at): Slip[] => {
+        const line = `CUT ⌀#${d.number} DEEP #${b.number} FLAT${at}`;
+        const read = readRowLine(line, rowNames(job.rows), freshRowId(job));
+        if (!read.ok) return [];
+        return [
+          {
+            kind: "missing-row",
+            row: null,
+            field: `balloons ${d.number} and ${b.number}`,
+            balloon: d.number,
+            from: "no row",
+            to: `⌀#${d.number} DEEP #${b.number}`,
+            edits: [{ edit: "addRows", rows: [read.row] }],
+            cost: FORGOTTEN,
+          },
+        ];
+      });
+    }),
+  );
+}
+/** Two balloons of one recess left over say more than one does. */
+const FORGOTTEN = 0.7;

@@ -34,6 +34,10 @@ function factorOf(c: CheckValue, unit: number): number {
   return measure === "mass" ? grams["unit" in c ? c.unit : "g"] : unit ** powers[measure];
 }
 
+/** One in the last digit a check value is printed with, in mm, mm², mm³ or g. */
+export const lastDigitOf = (c: CheckValue, unit: LengthUnit): number =>
+  checkKindOf(c).measure === "count" ? 0 : 10 ** -(decimalsOf(c.value) ?? 6) * factorOf(c, unitOf[unit].mm);
+
 /**
  * Compares every check value with the model.
  * Without a tolerance of its own a figure agrees within half of its last printed digit, within half a per cent, and

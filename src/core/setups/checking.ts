@@ -14,6 +14,7 @@ import type { Fix } from "../findings/finding";
 import { changed, typed, type CheckContext, type Found, type SetupFinding } from "./finding";
 import { clampFindings, clampScrews } from "./clampChecks";
 import { cutterFindings, nestFindings, roomOf, standsFindings, type Held } from "./fixtureChecks";
+import { saidOnce, stockFirst } from "./saidOnce";
 import { chipFindings } from "./chipChecks";
 import { screwFindings } from "./screwChecks";
 import { nestDeeper } from "./fixes/holderFixes";
@@ -112,7 +113,7 @@ export class Checking {
         lying: [],
         beside: [],
         room: null,
-        findings: [refused(setup, held.problems[0]), ...this.own(unseen)],
+        findings: this.own([refused(setup, held.problems[0]), ...unseen]),
       };
     const { figures, lying, found } = held.value;
     const rooms = lying.map(roomOf);
@@ -144,13 +145,15 @@ export class Checking {
   }
 
   private own(found: (Found & { rule: string })[]): SetupFinding[] {
-    return found.map(({ fix, ...f }) => ({
+    const { op } = this.standing.setup;
+    const said = found.map(({ fix, ...f }): SetupFinding => ({
       row: null,
       rowId: null,
       ...f,
       ...(fix ? { fix } : {}),
-      setup: this.standing.setup.op,
+      setup: op,
     }));
+    return saidOnce([...stockFirst(this.work.part.evaluation.findings, op), ...said]);
   }
 
   /** Rows of this setup of which nothing at all is seen from its side. */

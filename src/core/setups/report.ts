@@ -67,5 +67,6 @@ export const setupFindingReport = (f: SetupFinding) => ({
   text: f.text,
   source: f.source,
   ...(f.place ? { place: list(f.place) } : {}),
+  ...(f.places && f.places.length > 1 ? { places: f.places.map(list) } : {}),
   ...(f.fix ? { fix: f.fix.label } : {}),
 });

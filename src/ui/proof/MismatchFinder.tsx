@@ -1,6 +1,6 @@
 "use client";
 import { Button } from "antd";
-import { besideWords, slipWords, type Explanation, type Mismatch } from "@/core/mismatch";
+import { besideWords, isNoSlip, slipWords, type Explanation, type Mismatch } from "@/core/mismatch";
 import { jobOf } from "@/core/job";
 import { Section } from "../common/Section";
 import { useBench } from "../store/benchStore";
@@ -84,19 +84,29 @@ function Trying({ tried }: { tried: Explanation | null }) {
 /** A check value that is missed, and the slips that would explain it. */
 function Explained({ mismatch, finder }: { mismatch: Mismatch; finder: Finder }) {
   const job = useJob((s) => s.job)!;
-  const { check, explanations, tried, besides } = mismatch;
+  const { check, explanations, tried, besides, left } = mismatch;
+  const noSlip = besides.filter(isNoSlip);
+  const others = besides.filter((b) => !isNoSlip(b));
   return (
     <div data-mismatch={check.kind}>
       <p className={css.missed}>
         {checkName(check)}: {checkFigure(check, check.expected, job)} printed, {checkFigure(check, check.actual, job)}{" "}
         in the model
       </p>
+      {noSlip.length > 0 && (
+        <p style={{ margin: 0 }}>It may be no slip: {noSlip.map((b) => besideWords(b, job.unit)).join("; ")}.</p>
+      )}
       {!explanations.some((x) => x.agrees) && !finder.progress && (
         <p className="soft" style={{ margin: 0 }}>
           No slip explains it: {tried.readings} readings of {tried.numbers} numbers, {tried.rows} rows and counts and{" "}
           {tried.pairs} pairs were tried{explanations.length > 0 && "; those below only come near"}. The print may err.
-          {besides.length > 0 && " What else it may hang on: "}
-          {besides.map(besideWords).join("; ")}
+          {others.length > 0 && " What else it may hang on: "}
+          {others.map((b) => besideWords(b, job.unit)).join("; ")}
+        </p>
+      )}
+      {left > 0 && !finder.progress && (
+        <p className="soft" style={{ margin: 0 }}>
+          The time for one search was out: {left} numbers, rows and counts were not looked at.
         </p>
       )}
       {explanations.map((x) => (

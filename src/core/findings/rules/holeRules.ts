@@ -212,11 +212,7 @@ export const edgeDistance: Rule = {
       const hole = drilled(c, row);
       const frame = row.planes?.start;
       if (!hole || !frame) return [];
-      const { edgeWallShare, edgeWallLeast, edgeWallMost } = c.limits;
-      const limit = Math.min(
-        edgeWallMost.value,
-        Math.max(edgeWallShare.value * largestDiameter(row, hole.diameter), edgeWallLeast.value),
-      );
+      const { limit, source } = wallWanted(c, largestDiameter(row, hole.diameter));
       let worst: Wall | null = null;
       const upright = c.faces.flatMap((face, index) =>
         standsAlong(face, frame.normal) ? [{ face, index, box: boxInFrame(frame, face.box) }] : [],
@@ -251,16 +247,25 @@ export const edgeDistance: Rule = {
           place: worst.to,
           lines: [[worst.from, worst.to] as [Vec3, Vec3]],
           text: `wall of ${say(c, worst.wall)} between hole and ${neighbour ? "neighbour" : "edge"}; ${say(c, limit)} wanted`,
-          source:
-            edgeWallShare.value * hole.diameter > edgeWallLeast.value
-              ? `${edgeWallShare.source}: half the hole`
-              : `${edgeWallLeast.source}: ${say(c, edgeWallLeast.value)}`,
+          source,
           ...(fix ? { fix } : {}),
         },
       ];
     });
   },
 };
+
+/** The wall a hole of a diameter wants beside it, and which of the three figures says so. */
+function wallWanted({ limits, job }: RuleContext, diameter: number): { limit: number; source: string } {
+  const { edgeWallShare, edgeWallLeast, edgeWallMost } = limits;
+  const share = edgeWallShare.value * diameter;
+  const figure = (mm: number) => showLength(mm, job.unit);
+  if (share > edgeWallMost.value)
+    return { limit: edgeWallMost.value, source: `${edgeWallMost.source}: ${figure(edgeWallMost.value)} at most` };
+  return share > edgeWallLeast.value
+    ? { limit: share, source: `${edgeWallShare.source}: half the hole` }
+    : { limit: edgeWallLeast.value, source: `${edgeWallLeast.source}: ${figure(edgeWallLeast.value)}` };
+}
 
 /** Ends and middles of the edges round every face: a flat wall is as long as they say. */
 function endsOfFaces(c: RuleContext): Vec3[][] {

@@ -1,11 +1,11 @@
 import type { SolvedRow } from "../../engine/solve";
 import { shaftOf, type Shaft } from "../../engine/rowShape";
 import { lengthText } from "../../number";
-import { morseTapers } from "../../tables";
+import { morseTapers, type Thread } from "../../tables";
 import type { Finding } from "../finding";
 import { say, whose, type Rule, type RuleContext } from "../rule";
-import { dot, toFrame } from "../../geometry/vec";
-import { CONTACT, PARALLEL } from "../../geometry/tolerance";
+import { boxInFrame, dot, toFrame } from "../../geometry/vec";
+import { CONTACT, DISPLAY, PARALLEL } from "../../geometry/tolerance";
 
 type Found = Omit<Finding, "rule">;
 const standing = (c: RuleContext): SolvedRow[] => c.rows.filter((r) => r.state === "ok");
@@ -147,6 +147,7 @@ export const threadRunOut: Rule = {
           Math.abs(toFrame(shaft.frame, f.point).z - shaft.low) < CONTACT,
       );
       if (!shoulder || left >= limit.value * feature.thread.pitch - CONTACT) return [];
+      if (endsInGroove(c, shaft, shaft.low + left, feature.thread)) return [];
       return [
         {
           ...whose(row),
@@ -160,6 +161,19 @@ export const threadRunOut: Rule = {
       ];
     }),
 };
+
+/** Whether a groove down to the thread's core is turned where the thread ends: the tool runs out into it. */
+function endsInGroove(c: RuleContext, { frame, low }: Shaft, end: number, { major, pitch }: Thread): boolean {
+  // Core of an outside thread: d - 1.22687 P (ISO 724 with the rounded root of ISO 68-1; the same for a Unified thread).
+  const core = major - 1.22687 * pitch;
+  return c.faces.some((f) => {
+    if (f.surface !== "cylinder" || f.hollow || 2 * f.radius! > core + DISPLAY) return false;
+    const axis = toFrame(frame, f.axis!.origin);
+    const isOnAxis = Math.abs(dot(f.axis!.direction, frame.normal)) > PARALLEL && Math.hypot(axis.x, axis.y) < CONTACT;
+    const { min, max } = boxInFrame(frame, f.box);
+    return isOnAxis && min.z > low - CONTACT && min.z < end + CONTACT && max.z > end - CONTACT;
+  });
+}
 
 /** A groove round a shaft that is deep for its width. */
 export const grooveDepth: Rule = {

@@ -17,13 +17,13 @@ function smallMarks(findings: Finding[], box: Box | undefined): number[] {
   if (!box) return [];
   const arm = ARM * Math.max(box.max.x - box.min.x, box.max.y - box.min.y, box.max.z - box.min.z);
   return pairs(
-    findings.flatMap(({ place: p }) =>
-      p
-        ? (["x", "y", "z"] as const).map((k): [Vec3, Vec3] => [
-            { ...p, [k]: p[k] - arm },
-            { ...p, [k]: p[k] + arm },
-          ])
-        : [],
+    findings.flatMap(({ place, places }) =>
+      (places ?? (place ? [place] : [])).flatMap((p) =>
+        (["x", "y", "z"] as const).map((k): [Vec3, Vec3] => [
+          { ...p, [k]: p[k] - arm },
+          { ...p, [k]: p[k] + arm },
+        ]),
+      ),
     ),
   );
 }
@@ -50,7 +50,11 @@ export function useMarks(scene: SceneRef, evaluation: Evaluation | null, outline
       { points: m.length === 2 ? pairs([[m[0], m[1]]]) : [], colour: p.dye, width: 2.2, onTop: true },
       // What the part hides is hidden: red lines lie on it, and do not shine through.
       { points: isShown && finding?.lines ? pairs(finding.lines) : [], colour: p.vermilion, width: 2.4 },
-      { points: isShown && selected === null ? smallMarks(open, box) : [], colour: p.vermilion, width: 1.6 },
+      {
+        points: isShown ? smallMarks(selected === null ? open : finding?.places ? [finding] : [], box) : [],
+        colour: p.vermilion,
+        width: 1.6,
+      },
     ]);
   }, [scene, measured, finding, open, box, selected, isShown, light]);
   return finding;
