@@ -3,6 +3,7 @@ import { spawn, type ChildProcess } from "node:child_process";
 import { mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import path from "node:path";
+import { begunFolder } from "./servers";
 import { row, saved, type, volume } from "./helpers";
 
 const port = 4391;
@@ -29,7 +30,7 @@ async function serve(data: string): Promise<ChildProcess> {
 
 test("the server is killed hard: everything typed is there again, also what was typed meanwhile", async ({ page }) => {
   test.setTimeout(180_000);
-  const data = mkdtempSync(path.join(tmpdir(), "sgorbia-kill-"));
+  const data = begunFolder(mkdtempSync(path.join(tmpdir(), "sgorbia-kill-")));
   let server = await serve(data);
   try {
     await page.goto(`http://127.0.0.1:${port}/`);

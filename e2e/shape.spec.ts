@@ -168,7 +168,7 @@ test("the stage steps through the rows, and a picked face names its row", async 
 test("typing is never blocked while the solid is worked out", async ({ page }) => {
   await importCard(page, 'JOB "Busy"\nUNIT mm\nLEAVE BLOCK 300 X 200 X 20\n');
   await expect(volume(page)).toHaveText("1200.000 cm³");
-  await type(page, "⌀3 DEEP 5 GRID 30 30 BY 9 6");
+  await type(page, "⌀3 DEEP 5 GRID 20 20 BY 12 8");
   const line = page.getByLabel("Callout line");
   const start = Date.now();
   await line.pressSequentially("POCKET 20 X 10 R3 DEEP 5");

@@ -2,13 +2,7 @@ import { cpSync, existsSync, mkdtempSync, renameSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import path from "node:path";
 import { openSynced } from "@/server/syncedFiles";
-import manifest from "../../package.json" with { type: "json" };
-
-/** A database's folder as it is made the first time: that takes seconds, and every shelf of a test begins so. */
-const template = path.join(
-  tmpdir(),
-  `sgorbia-database-${manifest.dependencies["@electric-sql/pglite"].replace(/\W/g, "")}`,
-);
+import { databaseTemplate as template } from "./databaseTemplate";
 
 async function ready(): Promise<void> {
   if (existsSync(template)) return;

@@ -203,7 +203,8 @@ describe("what a nest is held to", () => {
     expect(await remarks(lines(45), "clamp-screw")).toEqual([]);
     expect(await remarks(lines(35, 8), "clamp-screw")).toEqual([]);
     const under = await remarks(lines(33, 8), "clamp-screw");
-    expect(under.map((f) => f.text)).toEqual(Array(2).fill('the piece lies over the clamp screw of row 3 of "plate"'));
+    expect(under.map((f) => f.text)).toEqual(['the piece lies over 2 of the clamp screws of row 3 of "plate"']);
+    expect(under[0].places).toHaveLength(2);
   });
   it("stations that lie too near, and over the edge", async () => {
     const plate = (pitch: number) =>

@@ -26,14 +26,14 @@ const busy = mm(
 describe("random edits", () => {
   it("to a part of many kinds: nothing breaks, and all is undone", async () => {
     const k = await kernel();
-    const most = runs(200, 80);
+    const most = runs(200, 40);
     let done = 0;
     for (let seed = 1; done < most; seed++) done += await torture(cardJob(busy), k, seed, 40);
     expect(done).toBeGreaterThanOrEqual(most);
   }, 240_000);
   it("to demo jobs", async () => {
     const k = await kernel();
-    const most = runs(100, 50);
+    const most = runs(100, 25);
     let done = 0;
     for (const [i, name] of ["gauge-lid", "sensor-clamp", "float-pulley"].entries()) {
       const read = readJobText(readFileSync(`demo/${name}.job.json`, "utf8"));

@@ -8,7 +8,7 @@ import { levelsBetween, sectionAt, shadowOfBand } from "./shadow";
 
 const areaOf = (region: Region): number => region.reduce((sum, loop) => sum + loopArea(loop), 0);
 /** At how many levels a band is cut through besides those at which it changes. */
-const LOOKS = runs(40, 15);
+const LOOKS = runs(40, 8);
 const LETTERS = ['OUTLINE "t"', 'TEXT "TG7" HEIGHT 8 MIDDLE', "END"];
 
 /** The last state of a part, seen from above. */

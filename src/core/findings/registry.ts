@@ -1,14 +1,15 @@
 import { cornerEqualsCutter, cornerTooSmall, deepForItsCutter, sharpInsideCorner } from "./rules/pocketRules";
-import { drillDepthRatio, edgeDistance, tapDepth, tapDrill } from "./rules/holeRules";
+import { drillDepthRatio, tapDepth, tapDrill } from "./rules/holeRules";
+import { edgeDistance } from "./rules/edgeDistance";
 import { edgeBreak, outsideStock, stockOverCut } from "./rules/jobRules";
 import { edgesLeft } from "./rules/edgeRules";
 import { tooBigToDrill } from "./rules/drillRules";
-import { addsNothing, cutsNothing, inPieces, runsOff } from "./rules/rowRules";
+import { addsNothing, closedVoid, cutsNothing, inPieces, runsOff } from "./rules/rowRules";
 import { breaksOut, entryOverStep, mouthOverEdge, overlap, slantedEntry } from "./rules/entryRules";
 import { thinFloor, thinWall } from "./rules/wallRules";
 import { planeChanged, planeInside } from "./rules/planeRules";
 import { heldToPrint } from "./heldToPrint";
-import { curvedBore, grooveDepth, knurl, taper, threadBlank, threadRunOut } from "./rules/turnRules";
+import { rotaryAxis, curvedBore, grooveDepth, knurl, taper, threadBlank, threadRunOut } from "./rules/turnRules";
 import { cutIntoJaw, gripRefused, gripTooShallow } from "./rules/holdRules";
 import type { Finding } from "./finding";
 import type { Rule, RuleContext } from "./rule";
@@ -18,6 +19,7 @@ export const rules: readonly Rule[] = [
   cutsNothing,
   addsNothing,
   inPieces,
+  closedVoid,
   overlap,
   breaksOut,
   mouthOverEdge,
@@ -42,6 +44,7 @@ export const rules: readonly Rule[] = [
   edgeBreak,
   edgesLeft,
   curvedBore,
+  rotaryAxis,
   taper,
   knurl,
   threadBlank,

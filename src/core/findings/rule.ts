@@ -1,6 +1,7 @@
 import { dot, toFrame, boxInFrame, type Box, type Vec3 } from "../geometry/vec";
 import type { Job } from "../job/schema";
 import type { EdgeInfo, FaceInfo, SolidKernel } from "../engine/kernel";
+import { shaftOf, type Shaft } from "../engine/rowShape";
 import type { SolvedRow } from "../engine/solve";
 import { lengthText, showLength, type NumberScope, type NumberText, unitOf } from "../number";
 import type { PlacedStock } from "../engine/placedStock";
@@ -78,10 +79,28 @@ export function insideCorners(c: RuleContext, row: SolvedRow): { radius: number;
 
 const isUpright = (role: string): boolean => role === "wall" || role === "side";
 
-/** Upright sharp inside corners that a row takes part in, wherever they come from: a pocket, an outline, a prism. */
+/** The shaft a row is laid round, along whose radii its walls stand; null of any other row. */
+function shaftRoundWhich(c: RuleContext, { recipe }: SolvedRow): Shaft | null {
+  if (recipe === null || !("body" in recipe) || recipe.body.body !== "wrapped") return null;
+  const { row } = recipe.body;
+  const shape = c.rows.find((r) => r.row.id === row)?.planes?.shape;
+  return shape ? shaftOf(shape) : null;
+}
+
+/**
+ * Upright sharp inside corners that a row takes part in, wherever they come from: a pocket, an outline, a prism, letters
+ * laid round a shaft.
+ */
 export function sharpCorners(c: RuleContext, row: SolvedRow): EdgeInfo[] {
-  const frame = row.planes?.start;
+  const shaft = shaftRoundWhich(c, row);
+  const frame = shaft?.frame ?? row.planes?.start;
   if (!frame) return [];
+  const isUprightEdge = (e: EdgeInfo): boolean => {
+    const [p, q] = [toFrame(frame, e.from), toFrame(frame, e.to)];
+    if (!shaft) return Math.hypot(p.x - q.x, p.y - q.y) < CONTACT;
+    const across = (p.x * q.y - p.y * q.x) / shaft.radius;
+    return Math.abs(p.z - q.z) < CONTACT && Math.abs(across) < CONTACT;
+  };
   return c.edges.filter((e) => {
     if (e.curve !== "line" || e.turn !== "concave" || e.length < CONTACT) return false;
     const a = c.faces[e.faces[0]].tag,
@@ -91,9 +110,7 @@ export function sharpCorners(c: RuleContext, row: SolvedRow): EdgeInfo[] {
     // The later of two rows made the corner.
     const other = a.row === row.row.id ? b.row : a.row;
     if (c.rows.findIndex((r) => r.row.id === other) > row.number - 1) return false;
-    const p = toFrame(frame, e.from),
-      q = toFrame(frame, e.to);
-    return Math.hypot(p.x - q.x, p.y - q.y) < CONTACT;
+    return isUprightEdge(e);
   });
 }
 

@@ -497,12 +497,13 @@ describe.each(cases)("$rule: $what", (c) => {
   );
 });
 
-/** Rules that have their cases in turnRules.test.ts. */
-const turned = ["curved-bore", "taper", "knurl", "thread-blank", "thread-run-out", "groove"];
+/** Rules that have their cases in turnRules.test.ts and entryRules.test.ts. */
+const turned = ["curved-bore", "rotary-axis", "taper", "knurl", "thread-blank", "thread-run-out", "groove"];
+const entered = ["entry-over-step", "closed-void"];
 
 describe("the rules", () => {
   it("each have a case here", () =>
-    expect(new Set([...cases.map((c) => c.rule), ...turned])).toEqual(new Set(rules.map((r) => r.id))));
+    expect(new Set([...cases.map((c) => c.rule), ...turned, ...entered])).toEqual(new Set(rules.map((r) => r.id))));
   it("point at the part", async () => {
     for (const c of cases) {
       const [f] = await findingsOf(c.trips, c.rule);

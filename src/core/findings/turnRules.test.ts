@@ -47,4 +47,36 @@ describe("turned and swept rows", () => {
     expect(await findingsOf(card("17"), "groove")).toMatchObject([{ value: 3.25, limit: 3 }]);
     expect(await findingsOf(card("18"), "groove")).toEqual([]);
   });
+  it("a thread that ends in a groove down to its core has its run-out there; one in a shallow groove has not", async () => {
+    const card = (groove: string) =>
+      mm(
+        "LEAVE ROUND ⌀20 X 10",
+        "LEAVE ROUND ⌀10 X 25 ON TOP",
+        `CUT GROOVE SHAFT ⌀${groove} WIDE 3 START 22 OF 2`,
+        "CUT THREAD M10-6g LEN 22 ON SHAFT OF 2",
+      );
+    const core = 10 - 1.22687 * 1.5;
+    const shallow = await findingsOf(card("9"), "thread-run-out");
+    expect(await findingsOf(card(core.toFixed(2)), "thread-run-out")).toEqual([]);
+    expect(shallow.map((f) => f.row)).toEqual(shallow.length ? [4] : []);
+  });
+  it("letters laid round a shaft want a rotary axis, and their sharp inside corners are told", async () => {
+    const card = (outline: string) =>
+      mm(
+        'OUTLINE "t"',
+        ...outline.split("|"),
+        "END",
+        "LEAVE ROUND ⌀40 X 60",
+        'LEAVE TEXT "t" X 1 ON ROUND OF 1 AT 0,30',
+      );
+    const letter = card("START 0,0|LINE TO X 8|LINE TO Y 2|LINE TO X 2|LINE TO Y 8|LINE TO X 0|CLOSE");
+    expect(await findingsOf(letter, "rotary-axis")).toMatchObject([{ row: 2, value: 40, severity: "note" }]);
+    // An L has one inside corner.
+    expect(await findingsOf(letter, "sharp-inside-corner")).toMatchObject([
+      { row: 2, text: expect.stringMatching(/^1 sharp inside corner:/) },
+    ]);
+    const square = card("RECTANGLE 8 X 8");
+    expect(await findingsOf(square, "sharp-inside-corner")).toEqual([]);
+    expect(await findingsOf(mm("LEAVE ROUND ⌀40 X 60"), "rotary-axis")).toEqual([]);
+  });
 });

@@ -67,7 +67,7 @@ test("it is no slip where one in the last digit is all of it, or a usual break o
   const [first] = told(actual - broken, { sharp: 480, lastDigit: 0 });
   expect(first).toMatchObject({ kind: "edges to break", size: expect.closeTo(0.3, 9) });
   expect(isNoSlip(first)).toBe(true);
-  expect(besideWords(first, "mm")).toContain("0.3 off each");
+  expect(besideWords(first, "mm")).toContain("0.30 off each");
   // The print has more than the model: nothing was broken. Nor is an edge broken by 2 mm without its own dimension.
   expect(told(actual + broken, { sharp: 480, lastDigit: 0 })).toEqual([]);
   expect(told(actual - (480 * 4) / 2, { sharp: 480, lastDigit: 0 })).toEqual([]);

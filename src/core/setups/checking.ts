@@ -19,7 +19,15 @@ import { chipFindings } from "./chipChecks";
 import { screwFindings } from "./screwChecks";
 import { nestDeeper } from "./fixes/holderFixes";
 import { axisOfBox, chuckGrip, gripArea, type Band } from "./grip";
-import { acrossFix, datumFindings, gripFindings, nestDepthFindings, sawnFindings, stationFindings } from "./gripChecks";
+import {
+  acrossFix,
+  datumFindings,
+  gripFindings,
+  gripWanted,
+  nestDepthFindings,
+  sawnFindings,
+  stationFindings,
+} from "./gripChecks";
 import { holderNamed, seenFromPiece, type Lying } from "./lying";
 import type { Reach } from "./reach";
 import { directionOf, seenIn } from "./routing";
@@ -261,9 +269,12 @@ export class Checking {
     const isEnough = (across: "x" | "y", deep: number) =>
       gripArea(work.kernel, piece.before, bandOf(across, deep), follows) >= c.limits.gripAreaLeast.value;
     const other = hold.across === "x" ? "y" : "x";
-    if (!lying && isEnough(other, grip)) return acrossFix(c, standing, { ...hold, across: other }, other);
     const whole = box.max.z - box.min.z;
-    const deeper = DEEPER.map((share) => share * whole).find((deep) => deep > grip && isEnough(hold.across, deep));
+    const least = Math.max(grip, gripWanted(c, whole));
+    if (!lying && least === grip && isEnough(other, grip))
+      return acrossFix(c, standing, { ...hold, across: other }, other);
+    const depths = [least, ...DEEPER.map((share) => share * whole)];
+    const deeper = depths.find((deep) => deep > grip && deep >= least && deep < whole && isEnough(hold.across, deep));
     if (deeper === undefined) return null;
     const text = typed(c, deeper);
     const gripped = { ...hold, grip: text };

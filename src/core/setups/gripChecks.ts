@@ -47,6 +47,9 @@ export function gripFindings(
       },
     ];
   const need = Math.max(gripLeast.value, above / heightOverGrip.value);
+  const isSmall = area !== null && area < gripAreaLeast.value;
+  // One grip is offered: what holds enough area is deep enough too.
+  const enough = isSmall ? better() : null;
   if (grip < gripLeast.value - CONTACT || above / grip > heightOverGrip.value + CONTACT)
     found.push({
       rule: holdingRules.tooShallow,
@@ -56,9 +59,9 @@ export function gripFindings(
       place: middleOf(standing, grip),
       text: `grip of ${say(c, grip)} holds ${say(c, above)} above the jaws. A qualified person judges clamping at the machine`,
       source: grip < gripLeast.value ? gripLeast.source : heightOverGrip.source,
-      fix: fix(Math.ceil(Math.max(gripLeast.value, whole / (1 + heightOverGrip.value)) * 20 + 1) / 20),
+      fix: enough ? null : fix(gripWanted(c, whole)),
     });
-  if (area !== null && area < gripAreaLeast.value)
+  if (isSmall)
     found.push({
       rule: "grip-area",
       severity: area < CONTACT ? "stop" : "caution",
@@ -70,10 +73,14 @@ export function gripFindings(
           ? "nothing flat stands opposite itself where the jaws close: they would hold on points or edges"
           : `${showArea(area, c.unit)} of truly opposite flats are held`,
       source: gripAreaLeast.source,
-      fix: better(),
+      fix: enough,
     });
   return found;
 }
+
+/** The least grip that is deep enough for a piece so high, mm: rounded up to a twentieth. */
+export const gripWanted = ({ limits: { gripLeast, heightOverGrip } }: CheckContext, whole: number): number =>
+  Math.ceil(Math.max(gripLeast.value, whole / (1 + heightOverGrip.value)) * 20 + 1) / 20;
 
 /** Stations of a plate: far enough apart, and each the same way round. */
 export function stationFindings(

@@ -94,7 +94,7 @@ test("a cut put into a flat is the cut a boolean makes: volume, area, faces and 
       // The step at the end is a boolean either way: it measures the whole part anew.
       await sameBothWays([first, ...cuts, "CUT STEP LEFT 3 DEEP 2"]);
     }),
-    { numRuns: runs(25, 10), seed: 20261126 },
+    { numRuns: runs(25, 6), seed: 20261126 },
   );
 }, 240_000);
 
@@ -119,7 +119,7 @@ test("the same on floors, and through the mouths of what was cut before", async 
       const onFloor = second.includes("CSK") ? cuts.map((c) => c.replace(" ON FLOOR OF 2", "")) : cuts;
       await sameBothWays(["LEAVE BLOCK 70 X 60 X 20", second, ...onFloor, "CUT STEP LEFT 3 DEEP 2"]);
     }),
-    { numRuns: runs(25, 10), seed: 20261126 },
+    { numRuns: runs(25, 6), seed: 20261126 },
   );
 }, 240_000);
 
@@ -145,7 +145,7 @@ test("the same where copies of one row lap over one another", async () => {
     fc.asyncProperty(base, fc.array(lapping, { minLength: 1, maxLength: 3 }), async (first, cuts) => {
       await sameBothWays([first, ...cuts, "CUT STEP LEFT 3 DEEP 2"]);
     }),
-    { numRuns: runs(25, 10), seed: 20261127 },
+    { numRuns: runs(25, 6), seed: 20261127 },
   );
 }, 240_000);
 

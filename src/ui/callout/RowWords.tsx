@@ -1,9 +1,11 @@
 import { threadMeant } from "@/core/balloons/threads";
+import { planeWords } from "@/core/engine/planeWords";
 import type { NumberReport } from "@/core/engine/numbers";
 import type { Job, Row } from "@/core/job";
 import { showLength } from "@/core/number";
 import { kindOf } from "@/core/rows";
 import { findThread } from "@/core/tables";
+import { useBench } from "../store/benchStore";
 
 /** Sizes named at once. */
 const NAMED = 3;
@@ -13,6 +15,8 @@ export function RowWords({ row, numbers, job }: { row: Row; numbers: NumberRepor
   const meant = "thread" in row.body ? threadMeant(row.body.thread, job.balloons) : null;
   const thread = meant?.ok ? findThread(meant.value) : null;
   const unsaid = kindOf(row.body).unsaid?.(row.body);
+  const earlier = useBench((s) => s.evaluated?.evaluation.solved.rows);
+  const plane = "plane" in row.body && row.body.plane ? planeWords(row.body.plane, earlier ?? [], job.unit) : null;
   const drillUnit = thread?.system === "metric" ? "mm" : "in";
   const drill = thread?.size ? `, drill ${thread.size.drillName} ⌀${showLength(thread.size.tapDrill, drillUnit)}` : "";
   const sizes = numbers
@@ -26,6 +30,7 @@ export function RowWords({ row, numbers, job }: { row: Row; numbers: NumberRepor
       {drill}
       {sizes && `: ${sizes}`}
       {unsaid && `, with a ${unsaid}`}
+      {plane && `, on ${plane}`}
     </>
   );
 }

@@ -51,7 +51,7 @@ export function Remark({ finding, wide }: { finding: Finding; wide?: boolean }) 
   if (finding.waived) return <Waived finding={finding} />;
   return (
     <div className={css.remark} data-rule={finding.rule}>
-      <span>
+      <span title={finding.text}>
         <span aria-hidden="true">{marks[finding.severity]}</span> <span className="sr">{finding.severity}: </span>
         {finding.text}
       </span>

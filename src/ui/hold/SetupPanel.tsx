@@ -30,7 +30,10 @@ interface Props {
 
 /** The setup that is open: what it is, what holds its piece, what that comes to, and the assistants that write what holds. */
 export function SetupPanel({ setup, job, document, view, told }: Props) {
-  const remarks = [...told, ...(view?.findings ?? [])];
+  const own = view?.findings ?? [];
+  // A grip is offered once: what the setup found holds enough of the piece and is as deep as the workpiece wants it.
+  const isOffered = own.some((f) => f.rule === "grip-area" && f.fix);
+  const remarks = [...told.map((f) => (isOffered ? { ...f, fix: undefined } : f)), ...own];
   return (
     <div className={css.panel}>
       <SetupFields {...{ setup, job, document }} />

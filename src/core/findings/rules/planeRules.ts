@@ -3,7 +3,7 @@ import { lengthText } from "../../number";
 import type { SolvedRow } from "../../engine/solve";
 import { isSeated, type SeatedRecipe } from "../../rows";
 import type { Finding } from "../finding";
-import { say, whose, type Rule, type RuleContext } from "../rule";
+import { say, whose, type Rule } from "../rule";
 import { CONTACT } from "../../geometry/tolerance";
 type Found = Omit<Finding, "rule">;
 

@@ -105,6 +105,53 @@ export const inPieces: Rule = {
   },
 };
 
+/** A room inside the part that nothing leads into: no cutter gets there, and no chip out. */
+export const closedVoid: Rule = {
+  id: "closed-void",
+  find(c) {
+    if (c.kernel.measure(c.key).solids !== 1) return [];
+    const skins = skinsOf(c);
+    if (skins.length < 2) return [];
+    const outside = skins.reduce((a, b) => (skinSize(c, b) > skinSize(c, a) ? b : a));
+    return skins
+      .filter((s) => s !== outside)
+      .map((faces): Found => {
+        const ids = new Set(faces.map((f) => c.faces[f].tag?.row));
+        const rows = c.rows.filter((r) => ids.has(r.row.id));
+        const last = rows[rows.length - 1];
+        return {
+          ...(last ? whose(last) : { row: null, rowId: null }),
+          severity: "stop",
+          value: skins.length - 1,
+          limit: 0,
+          place: c.faces[faces[0]].point,
+          text: `a room inside the part that nothing leads into${rows.length ? ` (rows ${rows.map((r) => r.number).join(", ")})` : ""}: no cutter gets there`,
+          source: "the solid: faces that hang together with none of its outside",
+        };
+      });
+  },
+};
+
+/** Faces of the part that hang together by their edges, skin by skin. */
+function skinsOf({ faces, edges }: RuleContext): number[][] {
+  const of = faces.map((_, i) => i);
+  const root = (i: number): number => {
+    while (of[i] !== i) i = of[i] = of[of[i]];
+    return i;
+  };
+  for (const e of edges) if (e.length > 0) of[root(e.faces[0])] = root(e.faces[1]);
+  const skins = new Map<number, number[]>();
+  faces.forEach((_, i) => skins.set(root(i), [...(skins.get(root(i)) ?? []), i]));
+  return [...skins.values()];
+}
+/** Half way round the box of a skin: the outside's is the largest. */
+const skinSize = (c: RuleContext, skin: number[]): number =>
+  (["x", "y", "z"] as const).reduce(
+    (sum, k) =>
+      sum + Math.max(...skin.map((f) => c.faces[f].box.max[k])) - Math.min(...skin.map((f) => c.faces[f].box.min[k])),
+    0,
+  );
+
 /** Engraving that leaves the flat it stands on, its copies too. */
 export const runsOff: Rule = {
   id: "runs-off",

@@ -33,6 +33,29 @@ export const curvedBore: Rule = {
     }),
 };
 
+/** What is laid round a shaft is cut while that turns. */
+export const rotaryAxis: Rule = {
+  id: "rotary-axis",
+  find: (c) =>
+    standing(c).flatMap((row): Found[] => {
+      const body = row.recipe && "body" in row.recipe ? row.recipe.body : null;
+      if (body?.body !== "wrapped" && body?.body !== "wrappedVee") return [];
+      const under = shaftUnder(c, body.row);
+      if (!under) return [];
+      return [
+        {
+          ...whose(row),
+          severity: "note",
+          value: 2 * under.shaft.radius,
+          limit: 0,
+          place: under.shaft.frame.origin,
+          text: `laid round the ⌀${say(c, 2 * under.shaft.radius)} of row ${under.row.number}: it wants a rotary axis about that round`,
+          source: "geometry: the row is laid along the girth",
+        },
+      ];
+    }),
+};
+
 const degrees = (angle: number): string => {
   const seconds = Math.round(((angle * 180) / Math.PI) * 3600);
   const [d, m, s] = [Math.floor(seconds / 3600), Math.floor((seconds % 3600) / 60), seconds % 60];
