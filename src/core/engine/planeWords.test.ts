@@ -11,7 +11,9 @@ describe("which plane a word comes to", () => {
     const end = rows[0].planes!.top!;
     // It grows out of the front plane through the job's zero: towards -Y, by its length.
     expect(end.normal.y).toBeCloseTo(-1, 9);
-    expect(planeWords(topOf(rows[0].row.id), rows, "mm")).toBe(`the face that looks front, at Y ${end.origin.y.toFixed(2)}`);
+    expect(planeWords(topOf(rows[0].row.id), rows, "mm")).toBe(
+      `the face that looks front, at Y ${end.origin.y.toFixed(2)}`,
+    );
   });
   it("says nothing of a top that looks up, nor of a side that looks where it says", async () => {
     const rows = await after("LEAVE BLOCK 60 X 40 X 20");

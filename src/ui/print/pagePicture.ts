@@ -2,6 +2,7 @@
 import { useEffect, useState } from "react";
 import type { Print } from "@/core/job";
 import { askDrawing } from "../drawing/askDrawing";
+import { whyNotDrawn } from "./pdfCount";
 
 /**
  * A page of a print as a picture the page and the stage can show: where it is, how high it is for its width, how
@@ -72,34 +73,37 @@ async function bytes(hash: string): Promise<ArrayBuffer> {
   return r.arrayBuffer();
 }
 
+/** Drawing a page takes no longer, ms. */
+const PATIENCE = 20_000;
+
 async function pdfPage(hash: string, page: number): Promise<PagePicture> {
+  const data = new Uint8Array(await bytes(hash));
+  // Counted first, on a copy: what is handed to a worker is gone from here.
+  const why = await whyNotDrawn({ data: data.slice(), page });
+  if (why) throw new Error(why);
   const pdf = await import("pdfjs-dist");
   pdf.GlobalWorkerOptions.workerSrc = "/kernel/pdf.worker.mjs";
-  let document;
-  try {
-    document = await pdf.getDocument({
-      data: new Uint8Array(await bytes(hash)),
-      isEvalSupported: false,
-      useSystemFonts: true,
-    }).promise;
-  } catch (e) {
-    throw new Error(
-      (e as { name?: string }).name === "PasswordException"
-        ? "this PDF asks for a password; save it without one"
-        : "this PDF cannot be read; it may be damaged",
-    );
-  }
-  const at = Math.min(page, document.numPages);
-  const leaf = await document.getPage(at);
+  const document = await pdf.getDocument({ data, isEvalSupported: false, useSystemFonts: true }).promise;
+  const leaf = await document.getPage(Math.min(page, document.numPages));
   const plain = leaf.getViewport({ scale: 1 });
   const viewport = leaf.getViewport({ scale: WIDTH / plain.width });
   const canvas = window.document.createElement("canvas");
   canvas.width = Math.round(viewport.width);
   canvas.height = Math.round(viewport.height);
-  await leaf.render({ canvasContext: canvas.getContext("2d")!, viewport }).promise;
+  const drawing = leaf.render({ canvasContext: canvas.getContext("2d")!, viewport });
+  const timer = setTimeout(() => drawing.cancel(), PATIENCE);
+  try {
+    await drawing.promise;
+  } catch {
+    throw new Error("drawing this page took too long and was given up; save it as a picture (PNG)");
+  } finally {
+    clearTimeout(timer);
+  }
   const blob = await new Promise<Blob | null>((resolve) => canvas.toBlob(resolve, "image/png"));
+  const pages = document.numPages;
+  void document.destroy();
   if (!blob) throw new Error("this page is too large to be shown");
-  return { url: URL.createObjectURL(blob), aspect: canvas.height / canvas.width, pages: document.numPages };
+  return { url: URL.createObjectURL(blob), aspect: canvas.height / canvas.width, pages };
 }
 
 async function dxfPage(hash: string): Promise<PagePicture> {
