@@ -23,6 +23,7 @@ import {
   acrossFix,
   datumFindings,
   gripFindings,
+  gripNeeded,
   gripWanted,
   nestDepthFindings,
   sawnFindings,
@@ -270,11 +271,12 @@ export class Checking {
       gripArea(work.kernel, piece.before, bandOf(across, deep), follows) >= c.limits.gripAreaLeast.value;
     const other = hold.across === "x" ? "y" : "x";
     const whole = box.max.z - box.min.z;
-    const least = Math.max(grip, gripWanted(c, whole));
-    if (!lying && least === grip && isEnough(other, grip))
+    const need = gripNeeded(c, whole) - CONTACT;
+    if (!lying && grip >= need && isEnough(other, grip))
       return acrossFix(c, standing, { ...hold, across: other }, other);
-    const depths = [least, ...DEEPER.map((share) => share * whole)];
-    const deeper = depths.find((deep) => deep > grip && deep >= least && deep < whole && isEnough(hold.across, deep));
+    const depths = [...DEEPER.map((share) => share * whole), gripWanted(c, whole)].sort((a, b) => a - b);
+    const isDeeper = (deep: number) => deep > grip && deep >= need && deep < whole;
+    const deeper = depths.find((deep) => isDeeper(deep) && isEnough(hold.across, deep));
     if (deeper === undefined) return null;
     const text = typed(c, deeper);
     const gripped = { ...hold, grip: text };

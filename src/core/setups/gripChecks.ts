@@ -78,9 +78,11 @@ export function gripFindings(
   return found;
 }
 
-/** The least grip that is deep enough for a piece so high, mm: rounded up to a twentieth. */
-export const gripWanted = ({ limits: { gripLeast, heightOverGrip } }: CheckContext, whole: number): number =>
-  Math.ceil(Math.max(gripLeast.value, whole / (1 + heightOverGrip.value)) * 20 + 1) / 20;
+/** The least grip that is deep enough for a piece so high, mm. */
+export const gripNeeded = ({ limits: { gripLeast, heightOverGrip } }: CheckContext, whole: number): number =>
+  Math.max(gripLeast.value, whole / (1 + heightOverGrip.value));
+/** The same as it is offered: rounded up to a twentieth. */
+export const gripWanted = (c: CheckContext, whole: number): number => Math.ceil(gripNeeded(c, whole) * 20 + 1) / 20;
 
 /** Stations of a plate: far enough apart, and each the same way round. */
 export function stationFindings(
