@@ -7,6 +7,7 @@ import type { Tagged } from "./bodies";
 import { boolean, follow } from "./booleans";
 import { cornerPieces } from "./chamferCorners";
 import type { KnownEdge } from "./edgeCache";
+import { fullRoundTools } from "./fullRound";
 import type { Library } from "./library";
 import { scope, type OC } from "./oc";
 import { ringEdges, ringsFit, ringTool, type RingEdge } from "./ringChamfer";
@@ -126,17 +127,38 @@ function treatByLibrary(library: Library, from: State, step: EdgeStep, raw: Know
     } catch {
       /* IsDone tells */
     }
-    if (!maker.IsDone()) return doesNotFit(library, from, step, raw);
+    const tag: FaceTag = { row: step.row, role: step.treatment, instance: 0 };
+    if (!maker.IsDone()) return fullRounds(library, from, step, raw, tag) ?? doesNotFit(library, from, step, raw);
     const shape = maker.Shape();
     const check = own(new oc.BRepCheck_Analyzer(shape, true, false, false));
     if (!check.IsValid()) {
       shape.delete();
-      return doesNotFit(library, from, step, raw);
+      return fullRounds(library, from, step, raw, tag) ?? doesNotFit(library, from, step, raw);
     }
-    const tag: FaceTag = { row: step.row, role: step.treatment, instance: 0 };
     const made = follow(oc, shape, maker, [from], tag);
     return step.treatment === "chamfer" ? pointedCorners(library, made, tag) : ok(made);
   });
+}
+
+/** By how much less a round has to fit for the size itself to be one that uses its face up, as a share. */
+const HARDLY_LESS = 1e-3;
+
+/** Rounds that would fit if they were a hair smaller, cut by tools of their own; null where they are none. */
+function fullRounds(
+  library: Library,
+  from: State,
+  step: EdgeStep,
+  raw: KnownEdge[],
+  tag: FaceTag,
+): Result<Tagged> | null {
+  if (step.treatment !== "round") return null;
+  if (!fits(library, from, step, step.edges, raw, step.size * (1 - HARDLY_LESS))) return null;
+  const edges = step.edges.map((e) => raw[e.edge]);
+  const tools = fullRoundTools(library, from, edges, raw, step.size, tag);
+  if (!tools) return null;
+  const cut = boolean(library.oc, "cut", from, tools);
+  for (const t of tools) t.shape.delete();
+  return cut.ok ? cut : null;
 }
 
 /** Corners where three chamfers meet brought to a point, as a cutter leaves them. */
