@@ -1,5 +1,5 @@
 import type { BodyStep, EdgeInfo, FaceTag } from "@/core/engine/kernel";
-import { cross, dot, length, scale, sub, unit, v2, v3, type Frame, type Vec2, type Vec3 } from "@/core/geometry/vec";
+import { cross, dot, length, scale, sub, unit, v2, type Frame, type Vec2, type Vec3 } from "@/core/geometry/vec";
 import { loopArea, type Loop } from "@/core/outline";
 import { CONTACT, MEET, PARALLEL } from "@/core/geometry/tolerance";
 import { copiesOf, type Tagged } from "./bodies";
