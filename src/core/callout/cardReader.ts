@@ -173,7 +173,7 @@ class CardReader {
   /** `PART "soft jaws" JAWS`: what follows belongs to it. */
   private startPart(r: Reader): void {
     const at = r.pos;
-    const name = r.quoted().trim().slice(0, 120);
+    const name = r.quoted(120).trim();
     if (!name) r.fail("a name in double quotes", "the part has no name", at);
     const kind = kindOfWord(r.takeOne(kindWords) ?? (r.done ? partKinds.work.word : r.fail(kindWords.join(", "))));
     const [work] = this.parts;
@@ -352,7 +352,7 @@ class CardReader {
     JOB: ({ r }) => this.title(r),
     UNIT: (line) => this.unit(line),
     MATERIAL: ({ r }) => {
-      const material: Job["material"] = { name: r.quoted().slice(0, 120) };
+      const material: Job["material"] = { name: r.quoted(120) };
       if (r.take("DENSITY")) material.density = r.number("density", "a density in g/cm³");
       if (this.part === this.parts[0]) this.job.material = material;
       else this.part.material = material;
@@ -388,7 +388,7 @@ class CardReader {
 
   private plane(r: Reader): void {
     const at = r.pos;
-    const name = r.quoted().trim().slice(0, 120);
+    const name = r.quoted(120).trim();
     if (!name) r.fail("a name in double quotes", "the plane has no name", at);
     const planes = (this.part.planes ??= []);
     if (planes.some((p) => p.name.toLowerCase() === name.toLowerCase()))
@@ -401,12 +401,14 @@ class CardReader {
   }
 
   private title(r: Reader): void {
-    this.job.name = r.quoted().trim() || "Untitled";
+    this.job.name = r.quoted(120).trim() || "Untitled";
     if (!r.take("REV")) return;
     r.skip();
     const rev = /^"([^"]*)"|^[^\s"]+/.exec(r.text.slice(r.pos));
     if (!rev) return r.fail("a revision");
-    this.job.revision = (rev[1] ?? rev[0]).slice(0, 20);
+    const revision = rev[1] ?? rev[0];
+    if (revision.length > 20) return r.fail("at most 20 letters", "a revision is a letter or a few");
+    this.job.revision = revision;
     r.pos += rev[0].length;
   }
 
@@ -420,7 +422,7 @@ class CardReader {
 
   private outline({ r, at: line }: Line): void {
     const at = r.pos;
-    const name = r.quoted().trim().slice(0, 120);
+    const name = r.quoted(120).trim();
     if (!name) r.fail("a name in double quotes", "the outline has no name", at);
     if (this.part.outlines.some((o) => o.name.toLowerCase() === name.toLowerCase()))
       r.fail("another name", `outline "${name}" is there twice`, at);

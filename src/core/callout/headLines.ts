@@ -22,7 +22,7 @@ export function readLet(r: Reader): Job["names"][number] {
   r.pos++;
   const value = r.number("value", "a number");
   r.skip();
-  return { name, value, ...(r.text[r.pos] === '"' ? { note: r.quoted().slice(0, 200) } : {}) };
+  return { name, value, ...(r.text[r.pos] === '"' ? { note: r.quoted(200) } : {}) };
 }
 export const isFreeName = (name: string): boolean => /^[A-Za-z_][A-Za-z0-9_]{0,39}$/.test(name) && !reserved.test(name);
 export const writeLet = (n: Job["names"][number]): string =>

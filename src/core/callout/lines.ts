@@ -29,7 +29,7 @@ export function readRow(r: Reader, names: RowNames, id: string): { row: Row; col
   r.skip();
   let name: string | undefined;
   if (r.text[r.pos] === '"') {
-    name = r.quoted().slice(0, 120);
+    name = r.quoted(120);
     r.skip();
     if (r.text[r.pos] !== ":") r.fail(": after the name");
     r.pos++;

@@ -178,12 +178,15 @@ export class Reader {
     return this.number(path, "a diameter");
   }
   /** A name in double quotes. */
-  quoted(): string {
+  quoted(most = Infinity): string {
     this.skip();
+    const open = this.pos;
     if (this.text[this.pos] !== '"') this.fail("a name in double quotes");
     const close = this.text.indexOf('"', this.pos + 1);
     if (close < 0) this.fail('a closing "', "a quote is open", this.pos);
     const s = this.text.slice(this.pos + 1, close);
+    if (s.trim().length > most)
+      this.fail(`at most ${most} letters`, `${s.trim().length} letters are more than can be kept`, open);
     this.pos = close + 1;
     return s;
   }

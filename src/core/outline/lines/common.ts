@@ -102,9 +102,9 @@ export function readSome(r: Reader, path: string): Some {
   return readPoint(r, path);
 }
 export function readName(r: Reader): string {
-  const name = r.quoted().trim();
+  const name = r.quoted(120).trim();
   if (!name) r.fail("the name of an outline");
-  return name.slice(0, 120);
+  return name;
 }
 export function readPlaced(r: Reader): Placed {
   const out: Placed = {};
@@ -137,7 +137,7 @@ export function readOfPart(r: Reader, names: RowNames, word: "OF" | "AFTER"): Of
   const isPart = /^OF\s*"/i.test(r.text.slice((r.skip(), r.pos)));
   if (!isPart) return { row: readRow(r, names, word) };
   r.want("OF");
-  const part = r.quoted().trim().slice(0, 120);
+  const part = r.quoted(120).trim();
   // Of a part that is not there nothing can be taken: the line says so when it is made.
   const rows = names.ofPart?.(part) ?? noRows;
   if (r.take("AFTER", "SETUP"))

@@ -41,7 +41,7 @@ export const text: OutlineLine<Text> & { schema: typeof schema } = {
   ],
   read(r) {
     if (!r.take("TEXT")) return null;
-    const said = r.quoted().slice(0, 200);
+    const said = r.quoted(200);
     if (!said.trim()) r.fail("the text in double quotes");
     r.want("HEIGHT");
     const t: Text = {
