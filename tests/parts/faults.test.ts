@@ -165,7 +165,7 @@ describe("the finder", () => {
         `CHECK AREA ALL ${e.part!.surfaceArea.toFixed(2)}`,
       ].join("\n"),
     );
-    const found = await explain(wrong, await evaluateJob(wrong), await kernel());
+    const found = await explain(wrong, await evaluateJob(wrong), await kernel(), { until: Infinity });
     expect(found).toHaveLength(2);
     for (const m of found)
       expect(m.explanations[0]).toMatchObject({ row: 2, field: "deep", to: "8", agrees: true, alsoMends: 1 });
@@ -176,13 +176,13 @@ describe("the finder", () => {
     const card = (...rows: string[]) => inch("#1 10X 2", "#2 7X ⌀1.5", "LEAVE ROUND 12 X 1", ...rows);
     const volume = ((await evaluateCard(card("CUT 7X ⌀#2 THRU ON BC 8"))).part!.volume / 25.4 ** 3).toFixed(4);
     const missing = jobOf(`${card()}\nCHECK VOLUME ${volume} ±.001`);
-    const [m] = await explain(missing, await evaluateJob(missing), await kernel());
+    const [m] = await explain(missing, await evaluateJob(missing), await kernel(), { until: Infinity });
     expect(m.explanations[0]).toMatchObject({ kind: "missing-row", balloon: 2, agrees: true });
     const part = (l: string, d: string) =>
       mm("LEAVE BLOCK 120 X 80 X 20", `CUT POCKET ${l} X 30 R6 DEEP 8`, `CUT ⌀${d} THRU AT 45,25`);
     const goal = (await evaluateCard(part("52", "10"))).part!.volume.toFixed(3);
     const two = jobOf(`${part("25", "20")}\nCHECK VOLUME ${goal} ±.01`);
-    const [pair] = await explain(two, await evaluateJob(two), await kernel());
+    const [pair] = await explain(two, await evaluateJob(two), await kernel(), { until: Infinity });
     expect(pair.explanations.find((x) => x.agrees)).toMatchObject({ second: expect.anything(), agrees: true });
     expect(pair.tried.pairs).toBeGreaterThan(0);
   });
@@ -200,7 +200,7 @@ describe("the finder", () => {
       );
     const top = ((await evaluateCard(plate(".50"))).part!.faceArea.top / 25.4 ** 2).toFixed(4);
     const wrong = jobOf(`${plate(".25")}\nCHECK AREA TOP ${top}`);
-    const [m] = await explain(wrong, await evaluateJob(wrong), await kernel());
+    const [m] = await explain(wrong, await evaluateJob(wrong), await kernel(), { until: Infinity });
     expect(m.explanations[0]).toMatchObject({ balloon: 8, from: ".25", to: ".50", agrees: true });
   });
 });

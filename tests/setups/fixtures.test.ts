@@ -1,4 +1,5 @@
 // Jaws, plates and chuck jaws that follow the piece: by hand, and on pieces of many kinds. Lengths mm.
+import { runs } from "../helpers/thorough";
 import { prepare } from "@/core/engine";
 import { sub } from "@/core/geometry/vec";
 import { jobOf } from "@/core/job";
@@ -314,7 +315,8 @@ describe("on pieces of many kinds", () => {
     const holder = parts[parts.length - 1].evaluation.solved.finalKey!;
     return [...failed, ...wrong, ...(kernel.measure(holder).volume > 0 ? [] : ["no solid"])];
   };
-  it.each(PIECES)("soft jaws for %s go in, clear, and follow", async (_, rows, up, [was, is]) => {
+  const every = (n: number, from: number) => PIECES.filter((_, i) => i % n === from);
+  it.each(runs(PIECES, every(2, 0)))("soft jaws for %s go in, clear, and follow", async (_, rows, up, [was, is]) => {
     const card = await derivedCard(mm(...rows, ...setupsFor(up, rows)), "jaws", 20);
     expect(card).toContain("JAWS");
     expect(await troubles(card)).toEqual([]);
@@ -322,7 +324,7 @@ describe("on pieces of many kinds", () => {
     expect(changed).not.toBe(card);
     expect(await troubles(changed)).toEqual([]);
   });
-  it.each(PIECES.filter((_, i) => i % 2 === 0))(
+  it.each(runs(every(2, 0), every(4, 1)))(
     "a plate of two stations for %s goes in, clears, and follows",
     async (_, rows, up, [was, is]) => {
       const card = await derivedCard(mm(...rows, ...setupsFor(up, rows)), "plate", 20, { stations: { x: 2, y: 1 } });
