@@ -15,8 +15,9 @@ addEventListener("message", (e: MessageEvent<PdfPage>) => {
 });
 
 async function count(data: Uint8Array, page: number): Promise<PdfCount> {
-  pdf.GlobalWorkerOptions.workerSrc = "/kernel/pdf.worker.mjs";
-  const document = await pdf.getDocument({ data, isEvalSupported: false, disableFontFace: true }).promise;
+  // Given its own worker: the library looks for a window before it makes one.
+  const worker = pdf.PDFWorker.fromPort({ port: new Worker("/kernel/pdf.worker.mjs", { type: "module" }) });
+  const document = await pdf.getDocument({ data, worker, isEvalSupported: false, disableFontFace: true }).promise;
   const leaf = await document.getPage(Math.min(page, document.numPages));
   const { fnArray } = await leaf.getOperatorList();
   return { ok: true, strokes: fnArray.length };
