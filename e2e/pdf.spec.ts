@@ -23,7 +23,7 @@ function nested(deep: number): Buffer {
   const form = (level: number) =>
     level === deep
       ? stream("/Type /XObject /Subtype /Form /BBox [0 0 100 100]", "0 0 m 90 90 l S")
-      : stream(`/Type /XObject /Subtype /Form /BBox [0 0 100 100] ${resources(6 + level)}`, "/F Do ".repeat(20));
+      : stream(`/Type /XObject /Subtype /Form /BBox [0 0 100 100] ${resources(5 + level)}`, "/F Do ".repeat(20));
   return pdfOf([
     "<< /Type /Catalog /Pages 2 0 R >>",
     "<< /Type /Pages /Kids [3 0 R] /Count 1 >>",
