@@ -1,3 +1,4 @@
+import { runs } from "../helpers/thorough";
 import { readFileSync } from "node:fs";
 import { evaluate } from "@/core/evaluate";
 import { unreadByFindings, unreadByLedger } from "@/core/evaluate/kept";
@@ -30,7 +31,7 @@ const changes: { [K in keyof Job]?: (job: Job) => Job[K] } = {
   balloons: (job) => job.balloons.map((b, i) => (i ? b : { ...b, note: "looked at", kind: "radius" as const })),
 };
 
-it.each(["gauge-lid", "chart-drum-hub"])(
+it.each(runs(["gauge-lid", "chart-drum-hub"], ["gauge-lid"]))(
   "what an edit of %s does not touch is taken over, and only that",
   async (name) => {
     const k = await kernel();

@@ -48,11 +48,12 @@ describe("the shadow of a band", () => {
     ],
   ])("holds every section and no more: %s", async (_, lines) => {
     const { k, key, frame, high } = await solid(...lines);
-    for (const [from, to] of [
+    const bands = [
       [0, high],
-      [0, high / 3],
       [high / 4, high * 0.8],
-    ]) {
+      [0, high / 3],
+    ];
+    for (const [from, to] of bands.slice(0, runs(3, 2))) {
       const shadow = shadowOfBand(k, key, frame, from, to);
       if (!shadow.ok) throw new Error(shadow.problems[0].message);
       let all: Region = [];
