@@ -2,6 +2,7 @@ import { runs } from "../helpers/thorough";
 import { readdirSync, readFileSync } from "node:fs";
 import { readCard, writeDocument } from "@/core/callout";
 import { applyEdits, jobOf, jobSchema, readJobText, type JobDocument } from "@/core/job";
+import { rowNames } from "@/core/job/names";
 import { dice, randomEdit } from "../helpers/torture";
 
 /** What a number, a name or a thread might be by a slip of the keys. */
@@ -76,6 +77,16 @@ describe("a card written by us is read by us", () => {
       now = r.value.job;
       expect(misread(now)).toBe("");
     }
+  });
+
+  it("a row of another part that is not there keeps its number, and never becomes one that is", () => {
+    const card = (n: number) =>
+      `JOB "x"\nUNIT mm\nLEAVE BLOCK 6 X 4 X 2\nPART "p" JAWS\nLEAVE BLOCK 6 X 4 X 2\nREPEAT ${n} 3X AROUND Z\n`;
+    expect(writeDocument(readCard(card(7)).document)).toContain("REPEAT 7 3X AROUND Z");
+    const names = rowNames([{ id: "a" }, { id: "b" }, { id: "c" }]);
+    expect(["gone-7", "r7", "q1r7", "gone-2", "r2", "wall", "b"].map((id) => names.numberOf(id))).toEqual([
+      7, 7, 7, 0, 0, 0, 2,
+    ]);
   });
 
   it("a setup whose rows are gone has none, and not every one", () => {

@@ -80,7 +80,7 @@ function readRows(r: Reader, names: RowNames): string[] {
 
 /** Rows that are gone are cut by nobody: they are not written. */
 function writeRows(ids: string[], names: RowNames): string {
-  const rows = ids.filter((id) => !isGone(id) && Number(names.numberOf(id)) > 0);
+  const rows = ids.filter((id) => !isGone(id) && names.idOf(Number(names.numberOf(id))) === id);
   return rows.length ? rowsPart.write({ rows }, names).replace(/,/g, "") : "NONE";
 }
 
