@@ -65,7 +65,8 @@ for (const [light, width, height, asked] of [
     await page.goto("/");
     await page.getByRole("link", { name: "open Sensor clamp, lower half" }).click();
     await page.waitForFunction(() => performance.getEntriesByName("evaluated").length > 0);
-    for (let key = 1; key <= steps.length; key++) {
+    // Colours are the same on cards alike: of those one is seen in the other light.
+    for (const key of asked === "colours" ? [1, 3, 6] : steps.map((_, i) => i + 1)) {
       await goTo(page, key);
       await faultless(page, steps[key - 1], asked);
       if (width > 1000) continue;

@@ -316,7 +316,7 @@ describe("on pieces of many kinds", () => {
     return [...failed, ...wrong, ...(kernel.measure(holder).volume > 0 ? [] : ["no solid"])];
   };
   const every = (n: number, from: number) => PIECES.filter((_, i) => i % n === from);
-  it.each(runs(PIECES, every(2, 0)))("soft jaws for %s go in, clear, and follow", async (_, rows, up, [was, is]) => {
+  it.each(runs(PIECES, every(3, 1)))("soft jaws for %s go in, clear, and follow", async (_, rows, up, [was, is]) => {
     const card = await derivedCard(mm(...rows, ...setupsFor(up, rows)), "jaws", 20);
     expect(card).toContain("JAWS");
     expect(await troubles(card)).toEqual([]);
@@ -324,7 +324,7 @@ describe("on pieces of many kinds", () => {
     expect(changed).not.toBe(card);
     expect(await troubles(changed)).toEqual([]);
   });
-  it.each(runs(every(2, 0), every(4, 1)))(
+  it.each(runs(every(2, 0), every(6, 2)))(
     "a plate of two stations for %s goes in, clears, and follows",
     async (_, rows, up, [was, is]) => {
       const card = await derivedCard(mm(...rows, ...setupsFor(up, rows)), "plate", 20, { stations: { x: 2, y: 1 } });

@@ -29,6 +29,7 @@ export async function showStanding(id: string): Promise<void> {
   if (bench.evaluated || bench.openFor !== id) return;
   bench.set({ evaluated, planned, picture, checking: true });
   performance.mark("picture");
+  performance.mark("kept");
 }
 
 /** Nothing is sent to be kept sooner than this after the last change, ms. */
