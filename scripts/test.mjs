@@ -53,7 +53,7 @@ function stage(name, program, args) {
 await lookedAt([
   ["format", bin("prettier"), ["--check", "--log-level", "warn", "."]],
   ["types", bin("tsc"), ["--noEmit", "-p", "."]],
-  ["lint", bin("eslint"), [".", "--concurrency", "2"]],
+  ["lint", bin("eslint"), ["."]],
 ]);
 stage("unit and judges", process.execPath, [
   "--experimental-vm-modules",
