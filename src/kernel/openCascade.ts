@@ -299,6 +299,9 @@ export class OpenCascadeKernel implements SolidKernel {
     const s = this.state(key);
     return (s.faceInfo ??= s.faces.map((f, i) => ({ ...this.library.faces.info(f), tag: s.tags[i] })));
   }
+  skins(key: string): number {
+    return countShells(this.oc, this.state(key).shape);
+  }
   edges(key: string): EdgeInfo[] {
     const s = this.state(key);
     if (s.edgeInfo) return s.edgeInfo;

@@ -186,6 +186,8 @@ export interface SolidKernel {
   flats(key: string): { normal: Vec3; point: Vec3; face: number }[];
   faces(key: string): FaceInfo[];
   edges(key: string): EdgeInfo[];
+  /** How many closed skins a state has: one more than its solids for every room that nothing leads into. */
+  skins(key: string): number;
   /** One state taken from another, as they lie, kept under a key of its own; not kept where nothing is left. */
   without(key: string, from: string, taken: string): Result<StateMeasure>;
   /** States laid beside each other as one, each where a frame says: to be drawn, not to be cut. */

@@ -20,6 +20,28 @@ describe("where a drill enters", () => {
     expect(found.text).toMatch(/^2 holes start across/);
     expect(found.places?.map((p) => Math.round(p.y)).sort((a, b) => a - b)).toEqual([-10, 10]);
   });
+  it("half on a flat and half on a slope is a slant: the hole's other end is no step of its mouth", async () => {
+    for (const deep of ["THRU", "DEEP 9 FLAT"]) {
+      const card = mm(
+        "LEAVE BLOCK 60 X 40 X 20",
+        "CUT CHAMFER 8 BETWEEN TOP AND RIGHT",
+        `CUT ⌀8 ${deep} AT 22,0`,
+        "CUT STEP LEFT 5 DEEP 5",
+      );
+      expect([deep, await findingsOf(card, "entry-over-step")]).toEqual([deep, []]);
+      expect(await findingsOf(card, "slanted-or-round-entry")).toMatchObject([{ row: 3 }]);
+    }
+  });
+  it("across two steps it ends on the lowest", async () => {
+    const card = mm(
+      "LEAVE BLOCK 60 X 40 X 20",
+      "CUT STEP RIGHT 30 DEEP 2",
+      "CUT STEP FRONT 20 DEEP 5",
+      "CUT ⌀12 THRU AT 0,0",
+    );
+    const [found] = await findingsOf(card, "entry-over-step");
+    expect(found.value).toBeCloseTo(5, 6);
+  });
   it("on the round of a shaft it is still a slant", async () => {
     const shaft = mm("LEAVE ROUND ⌀30 X 60", "CUT ⌀6 THRU AT 0,30 ON FRONT");
     expect(await findingsOf(shaft, "slanted-or-round-entry")).toMatchObject([{ row: 2 }]);

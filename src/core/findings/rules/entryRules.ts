@@ -164,14 +164,27 @@ function topOfWall(f: Frame, wall: FaceInfo): number {
   return toFrame(f, middle).z + length / 2;
 }
 /**
- * Where a mouth that begins at one level goes on: below it, at another. Null where its arcs do not lie level all round
- * but for the step between them.
+ * Where a mouth that begins at one level ends: the lowest of the levels its arcs lie on. Null where they do not go once
+ * round: a whole circle is another end of the hole, and what is missing is no level.
  */
 function levelOfStep(arcs: { level: number; sweep: number }[], high: number): number | null {
-  const below = arcs.filter((a) => a.level < high - DISPLAY).sort((a, b) => b.level - a.level);
-  const onTop = arcs.find((a) => Math.abs(a.level - high) < DISPLAY);
-  return onTop && below.length && onTop.sweep + below[0].sweep > WHOLE ? below[0].level : null;
+  const parts = arcs.filter((a) => a.sweep <= WHOLE).sort((a, b) => b.level - a.level);
+  if (!parts.length || Math.abs(parts[0].level - high) > DISPLAY) return null;
+  let sweep = 0;
+  const last = parts.find((a) => (sweep += a.sweep) > WHOLE);
+  return last && sweep < 4 * Math.PI - WHOLE ? last.level : null;
 }
+
+/** What is said once of all places of a row at which a tool enters or leaves badly. */
+const cautioned = (row: SolvedRow, places: Vec3[], more: Pick<Found, "value" | "text" | "source">): Found => ({
+  ...whose(row),
+  severity: "caution",
+  limit: 0,
+  place: places[0],
+  places,
+  ...more,
+});
+const holesStart = (n: number): string => (n > 1 ? `${n} holes start` : "the hole starts");
 
 export const breaksOut: Rule = {
   id: "breaks-out",
@@ -179,20 +192,10 @@ export const breaksOut: Rule = {
     c.rows.flatMap((row): Found[] => {
       const { broken } = holeState(c, row);
       const crossed = overlap.find(c).some((f) => f.rowId === row.row.id);
-      return broken.length && !crossed
-        ? [
-            {
-              ...whose(row),
-              severity: "caution",
-              value: broken.length,
-              limit: 0,
-              place: broken[0],
-              places: broken,
-              text: `${broken.length === 1 ? "a hole breaks" : `${broken.length} holes break`} out of the side of the part`,
-              source: "the walls of the holes on the solid",
-            },
-          ]
-        : [];
+      if (!broken.length || crossed) return [];
+      const what = broken.length === 1 ? "a hole breaks" : `${broken.length} holes break`;
+      const text = `${what} out of the side of the part`;
+      return [cautioned(row, broken, { value: broken.length, text, source: "the walls of the holes on the solid" })];
     }),
 };
 
@@ -202,20 +205,12 @@ export const mouthOverEdge: Rule = {
     c.rows.flatMap((row): Found[] => {
       const { mouths } = holeState(c, row);
       const profile = looked(row).map(profileOf).find(Boolean);
-      return mouths.length
-        ? [
-            {
-              ...whose(row),
-              severity: "caution",
-              value: 2 * profile![0].r,
-              limit: 0,
-              place: mouths[0],
-              places: mouths,
-              text: `${mouths.length > 1 ? `${mouths.length} mouths of ⌀${say(c, 2 * profile![0].r)} hang` : `the mouth of ⌀${say(c, 2 * profile![0].r)} hangs`} over an edge: the land it stands on is narrower`,
-              source: "the rim of the mouth on the solid",
-            },
-          ]
-        : [];
+      if (!mouths.length || !profile) return [];
+      const value = 2 * profile[0].r;
+      const what = `of ⌀${say(c, value)}`;
+      const hangs = mouths.length > 1 ? `${mouths.length} mouths ${what} hang` : `the mouth ${what} hangs`;
+      const text = `${hangs} over an edge: the land it stands on is narrower`;
+      return [cautioned(row, mouths, { value, text, source: "the rim of the mouth on the solid" })];
     }),
 };
 
@@ -225,22 +220,16 @@ export const slantedEntry: Rule = {
     c.rows.flatMap((row): Found[] => {
       const { slanted } = holeState(c, row);
       const [first] = slanted;
-      const what = slanted.length > 1 ? `${slanted.length} holes start` : "the hole starts";
-      const each = slanted.length > 1 ? "the first meets" : "it meets";
-      return first
-        ? [
-            {
-              ...whose(row),
-              severity: "caution",
-              value: first.deep,
-              limit: 0,
-              place: first.place,
-              places: slanted.map((o) => o.place),
-              text: `${what} on a slanted or round face: a drill wanders there. Spot-face or mill a flat first; depths count from the plane, and ${each} the material ${say(c, Math.max(0, first.deep))} below that`,
-              source: "the mouth of the hole on the solid",
-            },
-          ]
-        : [];
+      if (!first) return [];
+      const meets = `${slanted.length > 1 ? "the first" : "it"} meets the material ${say(c, Math.max(0, first.deep))} below that`;
+      const places = slanted.map((s) => s.place);
+      return [
+        cautioned(row, places, {
+          value: first.deep,
+          text: `${holesStart(slanted.length)} on a slanted or round face: a drill wanders there. Spot-face or mill a flat first; depths count from the plane, and ${meets}`,
+          source: "the mouth of the hole on the solid",
+        }),
+      ];
     }),
 };
 
@@ -248,22 +237,16 @@ export const entryOverStep: Rule = {
   id: "entry-over-step",
   find: (c) =>
     c.rows.flatMap((row): Found[] => {
-      const over = holeState(c, row).overSteps;
-      const [first] = over;
-      const what = over.length > 1 ? `${over.length} holes start` : "the hole starts";
-      return first
-        ? [
-            {
-              ...whose(row),
-              severity: "caution",
-              value: first.step,
-              limit: 0,
-              place: first.place,
-              places: over.map((o) => o.place),
-              text: `${what} across a step of ${say(c, first.step)}: a drill meets its edge first and wanders. Drill before the step is cut, or mill a flat first`,
-              source: "the mouth of the hole on the solid",
-            },
-          ]
-        : [];
+      const { overSteps } = holeState(c, row);
+      const [first] = overSteps;
+      if (!first) return [];
+      const places = overSteps.map((o) => o.place);
+      return [
+        cautioned(row, places, {
+          value: first.step,
+          text: `${holesStart(overSteps.length)} across a step of ${say(c, first.step)}: a drill meets its edge first and wanders. Drill before the step is cut, or mill a flat first`,
+          source: "the mouth of the hole on the solid",
+        }),
+      ];
     }),
 };

@@ -109,26 +109,27 @@ export const inPieces: Rule = {
 export const closedVoid: Rule = {
   id: "closed-void",
   find(c) {
-    if (c.kernel.measure(c.key).solids !== 1) return [];
-    const skins = skinsOf(c);
-    if (skins.length < 2) return [];
-    const outside = skins.reduce((a, b) => (skinSize(c, b) > skinSize(c, a) ? b : a));
-    return skins
-      .filter((s) => s !== outside)
-      .map((faces): Found => {
-        const ids = new Set(faces.map((f) => c.faces[f].tag?.row));
-        const rows = c.rows.filter((r) => ids.has(r.row.id));
-        const last = rows[rows.length - 1];
-        return {
-          ...(last ? whose(last) : { row: null, rowId: null }),
-          severity: "stop",
-          value: skins.length - 1,
-          limit: 0,
-          place: c.faces[faces[0]].point,
-          text: `a room inside the part that nothing leads into${rows.length ? ` (rows ${rows.map((r) => r.number).join(", ")})` : ""}: no cutter gets there`,
-          source: "the solid: faces that hang together with none of its outside",
-        };
-      });
+    // The solid's own count decides: faces only say where.
+    if (c.kernel.measure(c.key).solids !== 1 || c.kernel.skins(c.key) < 2) return [];
+    const skins = skinsOf(c).sort((a, b) => skinSize(c, b) - skinSize(c, a));
+    const rooms = skins.slice(1);
+    const ids = new Set(rooms.flat().map((f) => c.faces[f].tag?.row));
+    const rows = c.rows.filter((r) => ids.has(r.row.id));
+    const last = rows[rows.length - 1];
+    const places = rooms.map((faces) => c.faces[faces[0]].point);
+    const made = rows.length ? ` (rows ${rows.map((r) => r.number).join(", ")})` : "";
+    return [
+      {
+        ...(last ? whose(last) : { row: null, rowId: null }),
+        severity: "stop",
+        value: c.kernel.skins(c.key) - 1,
+        limit: 0,
+        place: places[0] ?? null,
+        places,
+        text: `${rooms.length > 1 ? `${rooms.length} rooms` : "a room"} inside the part that nothing leads into${made}: no cutter gets there`,
+        source: "the solid, its skins counted",
+      },
+    ];
   },
 };
 
