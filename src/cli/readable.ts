@@ -121,7 +121,7 @@ function mismatchLines({ check, explanations, tried, besides, left }: Mismatch, 
     ...(isExplained ? [] : [none]),
     ...(!isExplained && others.length ? [`  what else it may hang on: ${wordsOf(others)}`] : []),
     ...explanations.map((x) => explanationText(x, check, unit)),
-    ...(left ? [`  the time for one search was out: ${left} numbers, rows and counts were not looked at`] : []),
+    ...(left ? [`  the time for one search was out: ${left} trials were not made`] : []),
   ];
 }
 

@@ -140,8 +140,8 @@ function treatByLibrary(library: Library, from: State, step: EdgeStep, raw: Know
   });
 }
 
-/** By how much less a round has to fit for the size itself to be one that uses its face up, as a share. */
-const HARDLY_LESS = 1e-3;
+/** By how much less a round has to fit for the size itself to be one that uses its face up, as a share: a hair. */
+const HARDLY_LESS = 1e-6;
 
 /** Rounds that would fit if they were a hair smaller, cut by tools of their own; null where they are none. */
 function fullRounds(

@@ -26,6 +26,6 @@ describe("which plane a word comes to", () => {
   it("the first row's front is the main plane, later ones are the part's", async () => {
     const rows = await after("LEAVE BLOCK 60 X 40 X 20");
     expect(planeWords({ on: "front" }, [], "mm")).toBe("the plane through the job's zero that looks front");
-    expect(planeWords({ on: "front" }, rows, "mm")).toBeNull();
+    expect(planeWords({ on: "front" }, rows, "mm")).toBe("the part's own front side");
   });
 });

@@ -13,12 +13,13 @@ export interface StandingRow {
 
 /**
  * Which plane a word comes to where that is easily taken for another: the top of a row that lies on its side is its
- * end, and the first row's FRONT is no face of the part. Lengths in the job's unit.
+ * end, and FRONT is the main plane to the first row and the part's own side to all after it. Lengths in the job's unit.
  * @returns null where the word says it all, or its row is not worked out
  */
 export function planeWords(ref: PlaneRef, earlier: StandingRow[], unit: LengthUnit): string | null {
   if (ref.on === "named" || ref.on === "top") return null;
-  if (!("row" in ref)) return earlier.length ? null : `the plane through the job's zero that looks ${ref.on}`;
+  if (!("row" in ref))
+    return earlier.length ? `the part's own ${ref.on} side` : `the plane through the job's zero that looks ${ref.on}`;
   const planes = earlier.find((r) => r.row.id === ref.row)?.planes;
   const frame = planes && frameOf(ref, planes);
   if (!frame) return null;

@@ -19,7 +19,7 @@ export interface Beside {
 
 /** What is known besides the evaluation of the figure that is off. */
 export interface FigureGrounds {
-  /** Length of all sharp outside edges of the part, mm. */
+  /** Length of all sharp outside edges of the part, as square ones, mm. */
   sharp: number;
   /** One in the last digit that is printed, in the figure's own measure. */
   lastDigit: number;
@@ -111,6 +111,7 @@ const besideOf: Record<BesideKind, string> = {
 /** What a figure may hang on besides, with its share of the difference. */
 export function besideWords({ kind, row, share, size }: Beside, unit: LengthUnit): string {
   if (kind === "rounding") return `${besideOf[kind]}: it is off by no more than one in its last digit`;
-  if (size !== undefined) return `${besideOf[kind]}: ${showLength(size, unit)} off each would be all of the difference`;
+  if (size !== undefined)
+    return `${besideOf[kind]}: ${showLength(size, unit)} off each would be about all of the difference`;
   return `${row === null ? "" : `row ${row}: `}${besideOf[kind]} (${Math.round(share * 100)} % of the difference)`;
 }

@@ -32,7 +32,7 @@ export interface Mismatch {
   index: number;
   explanations: Explanation[];
   tried: { numbers: number; readings: number; rows: number; pairs: number };
-  /** Numbers, rows and counts that were not looked at: the search ends in time, whatever the part. */
+  /** Trials that were not made: the search ends in time, whatever the part. */
   left: number;
   /** What else it may hang on, where no slip explains it. */
   besides: Beside[];
@@ -108,7 +108,6 @@ class Search {
   private readonly until: number;
   private readonly grounds: { sharp: number };
   private done = 0;
-  private looked = 0;
   private total: number;
   private pairs = 0;
 
@@ -172,7 +171,8 @@ class Search {
   }
 
   private step(): void {
-    this.options.progress?.(++this.done, this.total);
+    this.done++;
+    this.options.progress?.(this.done, this.total);
   }
 
   private sofar(): Mismatch[] {
@@ -188,7 +188,7 @@ class Search {
       index,
       explanations: rank(check, index, this.evaluation.checks, this.results, most),
       tried,
-      left: this.numbers.length + this.whole.length - this.looked,
+      left: this.total - this.done,
       besides: besides(check, this.evaluation, {
         ...this.grounds,
         lastDigit: lastDigitOf(this.job.checks[index], this.job.unit),
@@ -245,7 +245,6 @@ class Search {
     const bent = this.off.some(({ check }) => check.kind === "area" && check.of === "all");
     for (const t of this.numbers) {
       if (this.isLate(FORECAST_UNTIL)) return;
-      this.looked++;
       const curve = await response(bent ? { ...t, form: "bent" } : t, this.trial.forecast, checks);
       this.step();
       for (const r of curve ? t.readings : [])
@@ -262,7 +261,6 @@ class Search {
   private async forecastWhole(): Promise<void> {
     for (const slip of this.whole) {
       if (this.isLate(FORECAST_UNTIL)) return;
-      this.looked++;
       const forecast = await this.trial.forecast(slip.edits);
       if (forecast)
         this.consider(
@@ -306,14 +304,17 @@ const inTime = (own: Patience, isOut: () => boolean): Patience => ({
   cancelled: () => own.cancelled() || isOut(),
 });
 
-/** Length of all sharp outside edges of the part, mm. */
+/**
+ * Length of all sharp outside edges of the part, mm, each as a square one counts: a break of c takes c²/2 sin of their
+ * angle along it.
+ */
 const sharpLength = ({ solved }: Evaluation, kernel: SolidKernel): number =>
   solved.finalKey === null
     ? 0
     : kernel
         .edges(solved.finalKey)
         .filter(isSharp)
-        .reduce((sum, e) => sum + e.length, 0);
+        .reduce((sum, e) => sum + e.length * Math.sin(e.angle), 0);
 
 /** Likely slips that move a check value towards what is printed, by a fair share of the gap at least. */
 function theRightWay(effects: Effect[], check: CheckResult, index: number): Slip[] {

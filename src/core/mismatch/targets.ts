@@ -8,6 +8,7 @@ import type { Meaning } from "../grammar/grammar";
 import { balloonLimits, balloonQuantity } from "../balloons/tolerance";
 import { readings, type Reading, type Role } from "./readings";
 import type { Slip } from "./slip";
+import { usedBalloons } from "./unused";
 import { COINCIDENT } from "../geometry/tolerance";
 
 /**
@@ -115,6 +116,7 @@ function inRow(job: Job, prepared: Prepared, r: PreparedRow, n: NumberReport): T
     { edit: "setNumber", id: r.row.id, path: n.path, text: toNumberText(text) },
   ];
   const misread = n.value!.cites.length ? [] : readings(bare(n.text), typed, role, job.unit);
+  const used = usedBalloons(prepared);
   const others = job.balloons.flatMap((b): (Reading & { extra?: number })[] => {
     if (
       b.reference ||
@@ -126,7 +128,7 @@ function inRow(job: Job, prepared: Prepared, r: PreparedRow, n: NumberReport): T
       return [];
     const v = prepared.scope.balloon(b.number);
     if (!v.ok || Math.abs(v.value - typed) < COINCIDENT) return [];
-    const unused = !prepared.rows.some((x) => x.numbers.some((m) => m.value?.cites.includes(b.number)));
+    const unused = !used.has(b.number);
     // What is typed is one slip away from a balloon that nothing uses: that was meant.
     const isMisread = unused && misread.some((r) => Math.abs(r.value - v.value) < COINCIDENT);
     const cost = isMisread ? MEANT : unused ? 1.3 : 2.3;

@@ -23,17 +23,21 @@ const PLACES = [
   [-0.3, -0.3],
 ];
 
+/** Balloons that a row is made of, or its outlines and planes. */
+export const usedBalloons = (prepared: Prepared): Set<number> =>
+  new Set(
+    prepared.rows
+      .flatMap((r) => [...r.numbers, ...r.outlineNumbers, ...r.planeNumbers])
+      .flatMap((n) => n.value?.cites ?? []),
+  );
+
 /**
  * Rows that a balloon of the print asks for and the model has not: an unused diameter or thread is the first suspect
  * when something is missing.
  * Its holes go through, where there is room for them.
  */
 export function unusedSlips(job: Job, prepared: Prepared, box: Box): Slip[] {
-  const used = new Set(
-    prepared.rows
-      .flatMap((r) => [...r.numbers, ...r.outlineNumbers, ...r.planeNumbers])
-      .flatMap((n) => n.value?.cites ?? []),
-  );
+  const used = usedBalloons(prepared);
   const threaded = new Set(
     prepared.rows.flatMap((r) => ("thread" in r.row.body ? balloonsOfThread(r.row.body.thread, job.balloons) : [])),
   );
@@ -69,7 +73,7 @@ export function unusedSlips(job: Job, prepared: Prepared, box: Box): Slip[] {
         : [];
     });
   });
-  return [...recesses, ...holes];
+  return [...recesses.slice(0, MOST_RECESSES), ...holes];
 }
 
 interface Room {
@@ -112,5 +116,7 @@ function recessSlips(job: Job, used: Set<number>, { smaller, mx, my, high }: Roo
     }),
   );
 }
+/** Recesses that are tried: many balloons left over say little of any two of them. */
+const MOST_RECESSES = 36;
 /** Two balloons of one recess left over say more than one does. */
 const FORGOTTEN = 0.7;

@@ -1,3 +1,4 @@
+import { holdingRules } from "../findings/holding";
 import { problems } from "./problems";
 import { fail, ok, type Problem, type Result } from "../base/result";
 import { valueOf } from "../engine/numbers";
@@ -162,7 +163,8 @@ export class Checking {
       ...(fix ? { fix } : {}),
       setup: op,
     }));
-    return saidOnce([...stockFirst(this.work.part.evaluation.findings, op), ...said]);
+    // A cause of nothing is not said here: the workpiece tells it on its own card.
+    return saidOnce(said.length ? [...stockFirst(this.work.part.evaluation.findings, op), ...said] : said);
   }
 
   /** Rows of this setup of which nothing at all is seen from its side. */
@@ -246,7 +248,7 @@ export class Checking {
     // Of the first setup's vise the workpiece's own remarks tell how deep it grips.
     const isTold = work.part.job.hold !== null && c.setups[0] === standing.setup;
     const sawn = sawnFindings(c, standing, hold, grip.value, work);
-    const found = [...(isTold ? all.filter((f) => f.rule === "grip-area") : all), ...sawn];
+    const found = [...(isTold ? all.filter((f) => f.rule === holdingRules.tooLittle) : all), ...sawn];
     return ok({ figures: this.figures(hold, null, grip.value, area), lying: [], found });
   }
 

@@ -63,7 +63,7 @@ export function gripFindings(
     });
   if (isSmall)
     found.push({
-      rule: "grip-area",
+      rule: holdingRules.tooLittle,
       severity: area < CONTACT ? "stop" : "caution",
       value: area,
       limit: gripAreaLeast.value,

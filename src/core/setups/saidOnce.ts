@@ -1,14 +1,13 @@
 import type { Vec3 } from "../geometry/vec";
 import type { Finding } from "../findings/finding";
+import { partInStock } from "../findings/stockRules";
 import type { SetupFinding } from "./finding";
 
-/** A part that stands out of its stock, by its rule's name: all that is cut round it goes where nothing was to be. */
-const STOCK = "outside-stock";
 /**
  * What makes other things go wrong, the first cause first: a piece that does not stand as it should is met by
  * cutters, screws and walls that would not meet it. What is not named here causes nothing else.
  */
-const CAUSES = [STOCK, "setup-refused", "row-not-taken", "row-unreachable", "goes-in-from-above", "datum-same"];
+const CAUSES = [partInStock, "setup-refused", "row-not-taken", "row-unreachable", "goes-in-from-above", "datum-same"];
 const rank = { stop: 0, caution: 1, note: 2 };
 
 /** The same remark at several places is one, with how often; the gravest come first, and causes before what follows. */
@@ -32,6 +31,6 @@ function asOne(all: SetupFinding[]): SetupFinding {
 /** The workpiece's remark that its stock is too small, said before what it does to a setup. */
 export function stockFirst(work: Finding[], setup: number | null): SetupFinding[] {
   return work
-    .filter((f) => f.rule === STOCK && f.severity === "stop" && !f.waived)
+    .filter((f) => f.rule === partInStock && f.severity === "stop" && !f.waived)
     .map((f) => ({ ...f, setup, text: `${f.text}: remarks below may follow from that, mend it first` }));
 }

@@ -1,3 +1,4 @@
+import { partInStock } from "@/core/findings/stockRules";
 import { isAboutHolding } from "@/core/findings/holding";
 import { releaseState, type Job } from "@/core/job";
 import type { Finding } from "@/core/findings";
@@ -33,13 +34,13 @@ const notes: Record<Step, (standing: Standing) => StepNote> = {
   print: ({ job }) => (job.balloons.length ? { text: counted(job.balloons.length, "balloon") } : NOTHING),
   stock(standing) {
     const { job, evaluation } = standing;
-    const sticksOut = openFindings(standing).some((f) => f.rule === "outside-stock" && f.severity === "stop");
+    const sticksOut = openFindings(standing).some((f) => f.rule === partInStock && f.severity === "stop");
     if (sticksOut || evaluation?.stockProblem) return { text: "too small", red: true };
     return job.stock ? { text: `1 ${job.stock.shape}` } : NOTHING;
   },
   shape(standing) {
     const failed = standing.evaluation?.solved.rows.filter((r) => r.state === "failed").length ?? 0;
-    const own = openFindings(standing).filter((f) => !isAboutHolding(f.rule) && f.rule !== "outside-stock");
+    const own = openFindings(standing).filter((f) => !isAboutHolding(f.rule) && f.rule !== partInStock);
     const remarks = own.length + failed;
     return remarks
       ? { text: counted(remarks, "remark"), red: true }

@@ -16,7 +16,9 @@ export function RowWords({ row, numbers, job }: { row: Row; numbers: NumberRepor
   const thread = meant?.ok ? findThread(meant.value) : null;
   const unsaid = kindOf(row.body).unsaid?.(row.body);
   const earlier = useBench((s) => s.evaluated?.evaluation.solved.rows);
-  const plane = "plane" in row.body && row.body.plane ? planeWords(row.body.plane, earlier ?? [], job.unit) : null;
+  // Of rows that are not worked out yet nothing is said: without any it is the first.
+  const known = earlier ?? (job.rows.length ? null : []);
+  const plane = known && "plane" in row.body && row.body.plane ? planeWords(row.body.plane, known, job.unit) : null;
   const drillUnit = thread?.system === "metric" ? "mm" : "in";
   const drill = thread?.size ? `, drill ${thread.size.drillName} ⌀${showLength(thread.size.tapDrill, drillUnit)}` : "";
   const sizes = numbers

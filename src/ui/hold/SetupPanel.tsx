@@ -5,6 +5,7 @@ import { readRowsText, rowsText } from "@/core/callout";
 import { holdingKindOf, rowNames, type Holding, type Job, type JobDocument, type Setup } from "@/core/job";
 import { showArea, showLength, toNumberText } from "@/core/number";
 import type { Finding } from "@/core/findings";
+import { withOneGrip } from "@/core/findings/holding";
 import type { FixtureKind, SetupView } from "@/core/setups";
 import { NumberBox } from "../common/NumberBox";
 import { fieldsClass } from "../common/Section";
@@ -31,9 +32,7 @@ interface Props {
 /** The setup that is open: what it is, what holds its piece, what that comes to, and the assistants that write what holds. */
 export function SetupPanel({ setup, job, document, view, told }: Props) {
   const own = view?.findings ?? [];
-  // A grip is offered once: what the setup found holds enough of the piece and is as deep as the workpiece wants it.
-  const isOffered = own.some((f) => f.rule === "grip-area" && f.fix);
-  const remarks = [...told.map((f) => (isOffered ? { ...f, fix: undefined } : f)), ...own];
+  const remarks = [...withOneGrip(told, own), ...own];
   return (
     <div className={css.panel}>
       <SetupFields {...{ setup, job, document }} />

@@ -106,7 +106,7 @@ function Explained({ mismatch, finder }: { mismatch: Mismatch; finder: Finder })
       )}
       {left > 0 && !finder.progress && (
         <p className="soft" style={{ margin: 0 }}>
-          The time for one search was out: {left} numbers, rows and counts were not looked at.
+          The time for one search was out: {left} trials were not made.
         </p>
       )}
       {explanations.map((x) => (

@@ -1,4 +1,5 @@
 "use client";
+import { partInStock } from "@/core/findings/stockRules";
 import { takesOff } from "@/core/engine/solve";
 import type { Evaluation } from "@/core/evaluate";
 import { showBulk, showLength, showWeight, type LengthUnit } from "@/core/number";
@@ -30,7 +31,7 @@ export function StockCard() {
         {e?.stock && formOf(e.stock.placed).section && <PiecesFromBar placed={e.stock.placed} />}
         <MaterialSection />
       </Body>
-      <JobRemarks rows rules={(rule) => rule === "outside-stock"} />
+      <JobRemarks rows rules={(rule) => rule === partInStock} />
     </>
   );
 }

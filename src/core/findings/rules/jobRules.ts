@@ -1,3 +1,4 @@
+import { partInStock } from "../stockRules";
 import { drawnEdge } from "../../engine/edgeDrawn";
 import { isSharp } from "../../engine/edgesByMeaning";
 import { sides, type Side } from "../../geometry/vec";
@@ -11,7 +12,7 @@ import type { Fix } from "../finding";
 import { CONTACT } from "../../geometry/tolerance";
 
 export const outsideStock: Rule = {
-  id: "outside-stock",
+  id: partInStock,
   find(c) {
     if (!c.stock || !c.allowance || !c.job.stock) return [];
     if (c.stock.solid) return outsideSolid(c, c.outsideStock);
