@@ -109,7 +109,7 @@ export function readableExplanations(job: Job, e: Evaluation, found: Mismatch[])
 }
 
 function mismatchLines({ check, explanations, tried, besides, left }: Mismatch, unit: LengthUnit): string[] {
-  const wordsOf = (list: Beside[]): string => list.map((b) => besideWords(b, unit)).join("; ");
+  const wordsOf = (list: Beside[]): string => list.map(besideWords).join("; ");
   const noSlip = besides.filter(isNoSlip);
   const others = besides.filter((b) => !isNoSlip(b));
   const numbers = `${tried.readings} readings of ${tried.numbers} numbers`;
@@ -121,7 +121,7 @@ function mismatchLines({ check, explanations, tried, besides, left }: Mismatch, 
     ...(isExplained ? [] : [none]),
     ...(!isExplained && others.length ? [`  what else it may hang on: ${wordsOf(others)}`] : []),
     ...explanations.map((x) => explanationText(x, check, unit)),
-    ...(left ? [`  the time for one search was out: ${left} trials were not made`] : []),
+    ...(left ? [`  the time for one search was out: ${left} of its trials not made`] : []),
   ];
 }
 

@@ -1,8 +1,9 @@
-import { evaluateCard, mm } from "../../../tests/helpers/card";
-import { besides, besideWords, isNoSlip } from "./besides";
+import { evaluateCard, evaluateJob, jobOf, kernel, mm } from "../../../tests/helpers/card";
+import { explain } from ".";
+import { besides, besideWords, isNoSlip, type FigureGrounds } from "./besides";
 
-/** Nothing sharp, and a figure printed whole. */
-const GROUNDS = { sharp: 0, lastDigit: 0 };
+/** No edge note, and a figure printed whole. */
+const GROUNDS: FigureGrounds = { toBreak: null, lastDigit: 0 };
 const rows = [
   "#1 60",
   "#2 40",
@@ -55,20 +56,30 @@ test("broken edges by their volume; a figure that is neither weight nor volume t
   expect(besides({ kind: "volume", expected: 5, actual: 5, agrees: true, tolerance: 0 }, e, GROUNDS)).toEqual([]);
 });
 
-test("it is no slip where one in the last digit is all of it, or a usual break on every sharp edge", async () => {
+test("it is no slip where one in the last digit is all of it, or the break the print asks for on every sharp edge", async () => {
   const e = await evaluateCard(mm("#1 40", "LEAVE BLOCK 60 X #1 X 20"));
   const actual = e.part!.volume;
-  const told = (expected: number, grounds: typeof GROUNDS) =>
+  const told = (expected: number, grounds: FigureGrounds) =>
     besides({ kind: "volume", expected, actual, agrees: false, tolerance: 0.01 }, e, grounds);
-  expect(told(actual - 0.9, { sharp: 0, lastDigit: 1 })[0]).toMatchObject({ kind: "rounding" });
-  expect(told(actual - 1.1, { sharp: 0, lastDigit: 1 })).toEqual([]);
+  expect(told(actual - 0.9, { toBreak: null, lastDigit: 1 })[0]).toMatchObject({ kind: "rounding" });
+  expect(told(actual - 1.1, { toBreak: null, lastDigit: 1 })).toEqual([]);
   // Twelve edges of 60, 40 and 20, four of each: 480 mm, and .3 off each takes .3²/2 along them.
+  const noted = { toBreak: { length: 480, size: 0.3 }, lastDigit: 0 };
   const broken = (480 * 0.3 ** 2) / 2;
-  const [first] = told(actual - broken, { sharp: 480, lastDigit: 0 });
-  expect(first).toMatchObject({ kind: "edges to break", size: expect.closeTo(0.3, 9) });
+  const [first] = told(actual - broken, noted);
+  expect(first).toMatchObject({ kind: "edges to break", share: expect.closeTo(1, 9) });
   expect(isNoSlip(first)).toBe(true);
-  expect(besideWords(first, "mm")).toContain("0.30 off each");
-  // The print has more than the model: nothing was broken. Nor is an edge broken by 2 mm without its own dimension.
-  expect(told(actual + broken, { sharp: 480, lastDigit: 0 })).toEqual([]);
-  expect(told(actual - (480 * 4) / 2, { sharp: 480, lastDigit: 0 })).toEqual([]);
+  expect(besideWords(first)).toContain("(100 % of the difference)");
+  // Half of the difference is something else; a print that has more broke nothing; without a note nothing is said.
+  expect(told(actual - 2 * broken, noted).map(isNoSlip)).toEqual([false]);
+  expect(told(actual + broken, noted)).toEqual([]);
+  expect(told(actual - broken, { toBreak: null, lastDigit: 0 })).toEqual([]);
+});
+
+test("the finder takes the break from the title block and the edges from the part's own remark", async () => {
+  const broken = (480 * 0.3 ** 2) / 2;
+  const card = mm("EDGES BREAK .3", "LEAVE BLOCK 60 X 40 X 20", `CHECK VOLUME ${48000 - broken} ±1`);
+  const job = jobOf(card);
+  const [found] = await explain(job, await evaluateJob(job), await kernel());
+  expect(found.besides[0]).toMatchObject({ kind: "edges to break", share: expect.closeTo(1, 6) });
 });

@@ -1,6 +1,5 @@
 import type { Evaluation } from "../evaluate/evaluate";
 import type { SolvedRow } from "../engine/solve";
-import { showLength, type LengthUnit } from "../number";
 import type { CheckResult } from "../print/checks";
 
 /** What a check value may hang on that no single number explains. */
@@ -13,14 +12,12 @@ export interface Beside {
   row: number | null;
   /** What it comes to, as a share of the difference: 1 is all of it. */
   share: number;
-  /** The break on every sharp edge that would be all of it, mm. */
-  size?: number;
 }
 
 /** What is known besides the evaluation of the figure that is off. */
 export interface FigureGrounds {
-  /** Length of all sharp outside edges of the part, as square ones, mm. */
-  sharp: number;
+  /** Edges that the print asks to be broken and the model has sharp: how long together and by how much, mm. */
+  toBreak: { length: number; size: number } | null;
   /** One in the last digit that is printed, in the figure's own measure. */
   lastDigit: number;
 }
@@ -28,8 +25,6 @@ export interface FigureGrounds {
 /** Shares below this explain nothing; above its reciprocal, it would be far more than is missing. */
 const LEAST_SHARE = 0.02;
 const MOST_TOLD = 4;
-/** Breaks that prints ask for in a note, mm; common practice, no source. */
-const USUAL_BREAK = { least: 0.1, most: 0.8 };
 /** Shares of the difference within which it is all of it. */
 const ALL = { least: 0.8, most: 1.25 };
 
@@ -47,21 +42,26 @@ export function besides(check: CheckResult, evaluation: Evaluation, grounds: Fig
   const undriven = rows
     .filter((r) => r.feature?.is !== "edge" && r.numbers.length > 0 && r.numbers.every(isFree))
     .map((r): [BesideKind, number | null, number] => ["undriven", r.number, Math.abs(r.removed)]);
-  // A print that has its threads at their outside has less material than the model; one without its breaks has more.
-  const oneWay: [BesideKind, number | null, number] =
+  // A print that has its threads at their outside, or its edges broken, has less material than the model; one without
+  // its breaks has more.
+  const oneWay: [BesideKind, number | null, number][] =
     gap < 0
-      ? ["tap drilling", null, sum(rows.map(threadVolume))]
-      : ["edge breaks", null, sum(rows.filter((r) => r.feature?.is === "edge").map((r) => Math.abs(r.removed)))];
-  const shares = [...undriven, oneWay]
+      ? [
+          ["tap drilling", null, sum(rows.map(threadVolume))],
+          ["edges to break", null, breakVolume(grounds)],
+        ]
+      : [["edge breaks", null, sum(rows.filter((r) => r.feature?.is === "edge").map((r) => Math.abs(r.removed)))]];
+  const shares = [...undriven, ...oneWay]
     .map(([kind, row, volume]) => ({ kind, row, share: volume / Math.abs(gap) }))
     .filter((b) => b.share > LEAST_SHARE && b.share < 1 / LEAST_SHARE)
     .sort((a, b) => Math.abs(Math.log(a.share)) - Math.abs(Math.log(b.share)));
-  return [...rounded, ...toBreak(gap, grounds.sharp), ...shares].slice(0, MOST_TOLD);
+  return [...rounded, ...shares].slice(0, MOST_TOLD);
 }
 
 /** Whether it is no slip at all, and is said before any: the print's rounding, or edges that are all of the difference. */
 export const isNoSlip = ({ kind, share }: Beside): boolean =>
-  kind === "rounding" || kind === "edges to break" || (kind === "edge breaks" && share > ALL.least && share < ALL.most);
+  kind === "rounding" || (aboutEdges.includes(kind) && share > ALL.least && share < ALL.most);
+const aboutEdges: readonly BesideKind[] = ["edge breaks", "edges to break"];
 
 /** A difference of one in the last printed digit is what rounding makes. */
 function roundingOf({ expected, actual }: CheckResult, lastDigit: number): Beside[] {
@@ -70,13 +70,8 @@ function roundingOf({ expected, actual }: CheckResult, lastDigit: number): Besid
   return gap <= lastDigit ? [{ kind: "rounding", row: null, share: lastDigit / gap }] : [];
 }
 
-/** The print has less: every sharp edge broken by a usual size takes that much, c²/2 along each. */
-function toBreak(gap: number, sharp: number): Beside[] {
-  if (gap >= 0 || sharp === 0) return [];
-  const size = Math.sqrt((-2 * gap) / sharp);
-  if (size < USUAL_BREAK.least || size > USUAL_BREAK.most) return [];
-  return [{ kind: "edges to break", row: null, share: 1, size }];
-}
+/** What breaks take along square edges, c²/2 of each. */
+const breakVolume = ({ toBreak }: FigureGrounds): number => (toBreak ? (toBreak.length * toBreak.size ** 2) / 2 : 0);
 
 /** How much more the print has than the model, mm³; null where the figure is neither weight nor volume, or there is no difference. */
 function gapOf(check: CheckResult, density: number | null): number | null {
@@ -109,9 +104,7 @@ const besideOf: Record<BesideKind, string> = {
   rounding: "the print's rounding",
 };
 /** What a figure may hang on besides, with its share of the difference. */
-export function besideWords({ kind, row, share, size }: Beside, unit: LengthUnit): string {
+export function besideWords({ kind, row, share }: Beside): string {
   if (kind === "rounding") return `${besideOf[kind]}: it is off by no more than one in its last digit`;
-  if (size !== undefined)
-    return `${besideOf[kind]}: ${showLength(size, unit)} off each would be about all of the difference`;
   return `${row === null ? "" : `row ${row}: `}${besideOf[kind]} (${Math.round(share * 100)} % of the difference)`;
 }

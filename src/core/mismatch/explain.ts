@@ -1,11 +1,13 @@
 import { densityOf, type Evaluation } from "../evaluate/evaluate";
 import type { SolidKernel } from "../engine/kernel";
 import { prepare, type Prepared } from "../engine/prepare";
-import { isSharp } from "../engine/edgesByMeaning";
+import { valueOf } from "../engine/numbers";
+import { edgeBreak } from "../findings/rules/jobRules";
+import { length, sub } from "../geometry/vec";
 import { patient, Superseded, type Patience } from "../engine/solve";
 import type { Job } from "../job/schema";
 import { lastDigitOf, type CheckResult } from "../print/checks";
-import { besides, type Beside } from "./besides";
+import { besides, type Beside, type FigureGrounds } from "./besides";
 import { likelyPairs, type Effect } from "./pairs";
 import { agrees, rank, type Tried } from "./rank";
 import { response } from "./response";
@@ -106,7 +108,7 @@ class Search {
   private readonly fitting: { slip: Slip; cost: number }[] = [];
   private readonly began = performance.now();
   private readonly until: number;
-  private readonly grounds: { sharp: number };
+  private readonly toBreak: FigureGrounds["toBreak"];
   private done = 0;
   private total: number;
   private pairs = 0;
@@ -126,7 +128,7 @@ class Search {
       kernel,
       inTime(options.patience ?? patient, () => this.isLate(1)),
     );
-    this.grounds = { sharp: sharpLength(evaluation, kernel) };
+    this.toBreak = edgesToBreak(job, evaluation, this.prepared);
     const proved = new Set(evaluation.ledger.filter((l) => l.state === "proved").map((l) => l.number));
     // In the order of the rows: what makes the piece itself explains most. What is proved is doubted last.
     this.numbers = targets(job, this.prepared, proved)
@@ -190,7 +192,7 @@ class Search {
       tried,
       left: this.total - this.done,
       besides: besides(check, this.evaluation, {
-        ...this.grounds,
+        toBreak: this.toBreak,
         lastDigit: lastDigitOf(this.job.checks[index], this.job.unit),
       }),
     }));
@@ -304,17 +306,14 @@ const inTime = (own: Patience, isOut: () => boolean): Patience => ({
   cancelled: () => own.cancelled() || isOut(),
 });
 
-/**
- * Length of all sharp outside edges of the part, mm, each as a square one counts: a break of c takes c²/2 sin of their
- * angle along it.
- */
-const sharpLength = ({ solved }: Evaluation, kernel: SolidKernel): number =>
-  solved.finalKey === null
-    ? 0
-    : kernel
-        .edges(solved.finalKey)
-        .filter(isSharp)
-        .reduce((sum, e) => sum + e.length * Math.sin(e.angle), 0);
+/** The edges that the print's note asks to be broken and that the model has sharp, as the part's own remark has them. */
+function edgesToBreak(job: Job, evaluation: Evaluation, prepared: Prepared): FigureGrounds["toBreak"] {
+  const asked = job.title.edgeBreak;
+  const size = asked === undefined ? null : valueOf(asked, "length", prepared.scope);
+  const remark = evaluation.findings.find((f) => f.rule === edgeBreak.id);
+  if (!size?.ok || !remark?.lines) return null;
+  return { size: size.value.value, length: remark.lines.reduce((sum, [a, b]) => sum + length(sub(b, a)), 0) };
+}
 
 /** Likely slips that move a check value towards what is printed, by a fair share of the gap at least. */
 function theRightWay(effects: Effect[], check: CheckResult, index: number): Slip[] {

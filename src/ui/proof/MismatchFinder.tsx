@@ -93,20 +93,18 @@ function Explained({ mismatch, finder }: { mismatch: Mismatch; finder: Finder })
         {checkName(check)}: {checkFigure(check, check.expected, job)} printed, {checkFigure(check, check.actual, job)}{" "}
         in the model
       </p>
-      {noSlip.length > 0 && (
-        <p style={{ margin: 0 }}>It may be no slip: {noSlip.map((b) => besideWords(b, job.unit)).join("; ")}.</p>
-      )}
+      {noSlip.length > 0 && <p style={{ margin: 0 }}>It may be no slip: {noSlip.map(besideWords).join("; ")}.</p>}
       {!explanations.some((x) => x.agrees) && !finder.progress && (
         <p className="soft" style={{ margin: 0 }}>
           No slip explains it: {tried.readings} readings of {tried.numbers} numbers, {tried.rows} rows and counts and{" "}
           {tried.pairs} pairs were tried{explanations.length > 0 && "; those below only come near"}. The print may err.
           {others.length > 0 && " What else it may hang on: "}
-          {others.map((b) => besideWords(b, job.unit)).join("; ")}
+          {others.map(besideWords).join("; ")}
         </p>
       )}
       {left > 0 && !finder.progress && (
         <p className="soft" style={{ margin: 0 }}>
-          The time for one search was out: {left} trials were not made.
+          The time for one search was out: {left} of its trials not made.
         </p>
       )}
       {explanations.map((x) => (
