@@ -2,7 +2,7 @@
 import { partInStock } from "@/core/findings/stockRules";
 import { takesOff } from "@/core/engine/solve";
 import type { Evaluation } from "@/core/evaluate";
-import { showBulk, showLength, showWeight, type LengthUnit } from "@/core/number";
+import { densityText, showBulk, showLength, showWeight, type LengthUnit } from "@/core/number";
 import { formOf } from "@/core/job";
 import { outsideBy } from "@/core/stock/stock";
 import { JobRemarks } from "../card/RedPencil";
@@ -69,7 +69,7 @@ function Weight({ evaluation: { stock, part, density }, unit }: { evaluation: Ev
         <Figure label="Chips">{mass(stock.chipMass)}</Figure>
         <Figure label="Blank volume">{showBulk(stock.volume, unit)}</Figure>
         <Figure label="Used">{((100 * part.volume) / stock.volume).toFixed(1)} %</Figure>
-        <Figure label="Density">{density === null ? "not known" : `${density.toFixed(2)} g/cm³`}</Figure>
+        <Figure label="Density">{density === null ? "not known" : densityText(density, unit)}</Figure>
       </div>
     </Section>
   );
