@@ -9,7 +9,7 @@ const yes: Flag = { type: "boolean" };
 
 /** What each verb takes, and how it is said. */
 const verbs = {
-  check: { flags: { json: yes, shop: text }, help: "check FILE [--json]" },
+  check: { flags: { json: yes, fixes: yes, shop: text }, help: "check FILE [--json] [--fixes]" },
   format: { flags: {}, help: "format FILE" },
   explain: { flags: { json: yes, shop: text }, help: "explain FILE [--json]" },
   export: {
@@ -50,6 +50,7 @@ export const USAGE = `usage:
 ${Object.values(verbs)
   .map((v) => `  npm run -s job -- ${v.help}`)
   .join("\n")}
+--fixes: what would clear a remark, each tried on the solid first (longer).
 check, explain, export and derive take --shop FILE.json: the shop's own figures, as the page of the shop keeps them.
 FILE is a .card or a job's JSON document. --part: of a part other than the workpiece; --all: every part as a solid of one STEP file. --newer: DXF with polylines instead of R12 lines and arcs.
 outlines prints the chains of a drawing as OUTLINE blocks of a card; --unit is the card's (mm), --from what the drawing's numbers are.`;

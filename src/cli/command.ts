@@ -3,6 +3,7 @@ import { keyOf } from "@/core/base/key";
 import { evaluate, type Evaluation } from "@/core/evaluate/evaluate";
 import type { SolidKernel } from "@/core/engine/kernel";
 import { evaluateParts, type EvaluatedPart } from "@/core/evaluate/parts";
+import { offered } from "@/core/evaluate/triedFixes";
 import { errorReport, headlessReport } from "@/core/evaluate/report";
 import { headlessExplanations } from "@/core/mismatch/headless";
 import { readCard, writeDocument, type CardError, type ReadCard } from "@/core/callout";
@@ -172,6 +173,8 @@ export async function command(argv: string[], from: string, say: Say): Promise<n
   const parts = await evaluateParts(input.document, evaluation, kernel, limits);
   const failed = parts.some(isFailed);
   if (verb === "check") {
+    for (const { job, evaluation: its } of parts)
+      its.findings = await offered({ job, evaluation: its, kernel, limits }, asked.has("fixes"));
     const setups = evaluateSetups({ document: input.document, parts, kernel, shop: shop.value });
     if (json) {
       const report = headlessReport(input.job, evaluation, [], input.places, input.outlineLines, parts);

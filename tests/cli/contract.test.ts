@@ -47,6 +47,21 @@ const clamp = [
   "SETUP 20 MILL UP BOTTOM DATUM LEFT FRONT ROWS 1",
 ].join("\n");
 
+describe("what would clear a remark, without a browser", () => {
+  const remarks = async (...flags: string[]) => {
+    const report = JSON.parse((await run("check", file("sharp.card", good), "--json", ...flags)).out);
+    return (report.findings as { rule: string; fix?: string }[]).filter((f) => f.rule === "sharp-inside-corner");
+  };
+  it("is told only when it is asked for, and then tried on the solid", async () => {
+    expect((await remarks()).map((f) => f.fix)).toEqual([undefined]);
+    const [{ fix }] = await remarks("--fixes");
+    expect(fix).toMatch(/^R\d*\.\d+$/);
+    const put = good.replace("1 X 1 DEEP", `1 X 1 ${fix} DEEP`);
+    const after = JSON.parse((await run("check", file("round.card", put), "--json")).out);
+    expect(after.findings.map((f: { rule: string }) => f.rule)).not.toContain("sharp-inside-corner");
+  });
+});
+
 describe("setups without a browser", () => {
   it("are told as the contract names them", async () => {
     const j = JSON.parse((await run("check", file("clamp.card", clamp), "--json")).out);

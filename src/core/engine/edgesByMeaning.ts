@@ -48,7 +48,6 @@ const some = (found: ChosenEdge[], none: Said): Result<ChosenEdge[]> =>
 
 function find(c: EdgeChoice, ground: Ground): Result<ChosenEdge[]> {
   const { edges, faces, seat } = ground;
-  const ofRow = (row: string) => (i: number) => faces[i].tag?.row === row;
   switch (c.edge) {
     case "allSharp":
       return some(
@@ -69,11 +68,12 @@ function find(c: EdgeChoice, ground: Ground): Result<ChosenEdge[]> {
     case "along": {
       const row = c.row;
       if (row !== undefined && !seat.earlier.has(row)) return goneRow(row, seat);
-      const mine = row === undefined ? () => true : (e: EdgeInfo) => e.faces.every(ofRow(row));
-      const turns = (e: EdgeInfo) => (row === undefined ? e.turn === "convex" : e.turn !== "smooth");
+      const none = problems.noEdgeAlong(c.along.toUpperCase());
+      const runs = (e: EdgeInfo) => runsAlong(e, axisDirections[c.along]);
+      if (row !== undefined) return some(ownOrMet(ground, row, runs, flatOf), none);
       return some(
-        pick(ground, (e) => (turns(e) && runsAlong(e, axisDirections[c.along]) && mine(e) ? flatOf(e, faces) : null)),
-        problems.noEdgeAlong(c.along.toUpperCase()),
+        pick(ground, (e) => (e.turn === "convex" && runs(e) ? flatOf(e, faces) : null)),
+        none,
       );
     }
     case "between":
@@ -116,15 +116,38 @@ function copiedFrames(row: string, frame: Frame, start: Frame | null, { earlier 
   );
 }
 
+/**
+ * Edges between two faces of a row; where it has none that run so, those inside corners it makes with what stood before
+ * it: a rib against the walls of its pocket.
+ */
+function ownOrMet(
+  ground: Ground,
+  row: string,
+  runs: (e: EdgeInfo) => boolean,
+  measuredOn: (e: EdgeInfo, faces: FaceInfo[]) => number,
+): ChosenEdge[] {
+  const { faces } = ground;
+  const mine = (i: number) => faces[i].tag?.row === row;
+  const own = pick(ground, (e) =>
+    e.turn !== "smooth" && runs(e) && e.faces.every(mine) ? measuredOn(e, faces) : null,
+  );
+  if (own.length) return own;
+  return pick(ground, (e) => (e.turn === "concave" && runs(e) && e.faces.some(mine) ? measuredOn(e, faces) : null));
+}
+
 /** Upright corners of a row, along its own normal: those of its outside, or those inside what it cut. */
 function uprightOf(row: string, ground: Ground): Result<ChosenEdge[]> {
-  const { faces, seat } = ground;
+  const { seat } = ground;
   const planes = seat.earlier.get(row);
   if (!planes) return goneRow(row, seat);
   const up = planes.shape?.frame.normal ?? axisDirections.z;
-  const mine = (i: number) => faces[i].tag?.row === row;
   return some(
-    pick(ground, (e) => (e.turn !== "smooth" && runsAlong(e, up) && e.faces.every(mine) ? e.faces[0] : null)),
+    ownOrMet(
+      ground,
+      row,
+      (e) => runsAlong(e, up),
+      (e) => e.faces[0],
+    ),
     problems.rowLacks(seat.nameOf(row), "upright corner"),
   );
 }

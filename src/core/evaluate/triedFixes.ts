@@ -74,3 +74,9 @@ export function withTrial(f: Finding, trial: Trial | undefined): Finding {
   const { fix: _fix, question: _question, asked: _asked, ...rest } = f;
   return rest;
 }
+
+/** The remarks of an evaluation with only those fixes and questions that clear them, each tried; without `tried`, none. */
+export async function offered(ground: Ground, tried: boolean): Promise<Finding[]> {
+  const trials = tried ? await triedFixes(ground) : new Map<string, Trial>();
+  return ground.evaluation.findings.map((f) => withTrial(f, trials.get(remarkKey(f))));
+}
