@@ -171,7 +171,7 @@ function outlinesOf(job: Job, over: NumberScope): Map<string, EvaluatedOutline> 
 }
 
 /** A number of an outline, with the line it stands in. */
-interface OutlineNumber extends NumberReport {
+export interface OutlineNumber extends NumberReport {
   outline: string;
   item: number;
   at: (string | number)[];

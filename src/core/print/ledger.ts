@@ -4,12 +4,16 @@ import type { Solved, SolvedRow } from "../engine/solve";
 import type { Balloon, Job } from "../job/schema";
 import type { NumberScope } from "../number";
 import { ancestorsOf, citations } from "./citations";
-import { countEntry, countCheck, threadEntry } from "./counted";
+import { claimed, deciding, type Claim } from "./claims";
+import { countClaims, timesClaim } from "./counting";
+import { threadEntry } from "./threadClaims";
 import { Dimensions } from "./dimension";
 import { findFeature, measureFeatures } from "./features";
 import { groundsOf } from "./grounds";
 import { judge } from "./judge";
+import { kindClaims } from "./kindClaims";
 import { inside, type Limits } from "./limits";
+import type { Box } from "../geometry/vec";
 import { balloonLimits } from "../balloons/tolerance";
 
 export type BalloonState = "unused" | "drives" | "proved" | "off" | "stale";
@@ -26,6 +30,8 @@ export interface LedgerEntry {
   /** What was measured on the solid, and on what; where nothing could be, why not and what to do. */
   measured: number | null;
   by: string;
+  /** What it claims of the solid, each with what was found; empty where nothing is made from it. */
+  claims: Claim[];
   /** Rows with a number made from it. */
   rows: number[];
   /** Ids of the rows it was measured on. */
@@ -45,6 +51,8 @@ export interface LedgerContext {
   scope: NumberScope;
   citing: Map<number, SolvedRow[]>;
   dimensions: Dimensions;
+  /** The box of the finished part. */
+  part: Box;
 }
 
 /**
@@ -55,9 +63,7 @@ export interface LedgerContext {
  */
 export function ledger(
   job: Job,
-  solved: Solved,
-  faces: FaceInfo[],
-  edges: EdgeInfo[],
+  { solved, faces, edges, part }: { solved: Solved; faces: FaceInfo[]; edges: EdgeInfo[]; part: Box | null },
   scope: NumberScope,
 ): LedgerEntry[] {
   const { rows } = solved;
@@ -69,6 +75,7 @@ export function ledger(
     scope,
     citing,
     dimensions: new Dimensions(job, solved, faces, edges, citing, ancestorsOf(job, scope)),
+    part: part ?? { min: ZERO, max: ZERO },
   };
   return job.balloons.map((b) => {
     const draft = entry(b, context);
@@ -79,13 +86,14 @@ export function ledger(
     return { ...draft, basis, ...(stale ? { state: "stale" as const } : {}) };
   });
 }
+const ZERO = { x: 0, y: 0, z: 0 };
 /** Version of what a ground is made of: a record of another version is stale, and is proved anew. */
 const GROUND = "g2";
 
 function entry(b: Balloon, c: LedgerContext): Draft {
   const cited = c.citing.get(b.number) ?? [];
   const limits = balloonLimits(b, c.job, c.scope);
-  const base = { number: b.number, rows: cited.map((r) => r.number), measured: null, by: "", on: [] };
+  const base = { number: b.number, rows: cited.map((r) => r.number), measured: null, by: "", on: [], claims: [] };
   if (!limits.ok)
     return {
       ...base,
@@ -122,9 +130,24 @@ function entry(b: Balloon, c: LedgerContext): Draft {
         : "the row it drives is not made",
     };
   if (thread) return threadEntry(b, own, alive, c);
-  if (b.kind === "count") return countEntry(own, nominal, alive, c);
-  const judged = judge(b, own, limits.value, alive, c.dimensions);
-  return judged.state === "proved" ? countCheck(b, judged, limits.value, alive, c) : judged;
+  if (b.kind === "count") return countEntry(b, own, nominal, alive, c);
+  const judged = judge(b, own, limits.value, alive, c.dimensions, c.part);
+  return withClaims(judged, [...kindClaims(b, alive, c), ...timesClaim(b, limits.value, alive, c)]);
+}
+
+/** A draft that claims more: what was proved or off by its value alone may be otherwise by the rest. */
+function withClaims(draft: Draft, more: Claim[]): Draft {
+  const claims = [...draft.claims, ...more];
+  const state = claimed(claims);
+  const reason = deciding(more);
+  return { ...draft, claims, state, by: draft.state === "proved" && reason ? `${reason.says}: ${reason.by}` : draft.by };
+}
+
+function countEntry(b: Balloon, own: Omit<Draft, "state">, wanted: number, rows: SolvedRow[], c: LedgerContext): Draft {
+  const claims = countClaims(b, wanted, rows, c);
+  const state = claimed(claims);
+  const by = deciding(claims)?.by ?? claims[0]?.by ?? "nothing on the solid to count";
+  return { ...own, claims, state, measured: state === "proved" ? wanted : null, by, on: rows.map((r) => r.row.id) };
 }
 
 /** A dimension measured where it was picked, and nowhere else. */

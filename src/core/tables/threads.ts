@@ -292,6 +292,16 @@ function majorInches(size: string): number {
 }
 
 /**
+ * The class of a designation as it is written, and whether it is one of outside threads: metric by its letter's case
+ * (ISO 965-1), inch by A and B (ASME B1.1). Null where it says none.
+ */
+export function threadClass(designation: string): { class: string | null; external: boolean | null } {
+  const m = /-\s*(\d[EFGHefgh]|[123][AB])\s*(?:LH)?$/.exec(designation);
+  if (!m) return { class: null, external: null };
+  return { class: m[1], external: /[efghA]$/.test(m[1]) };
+}
+
+/**
  * Per cent of full thread a drilled hole leaves: 100 (major - drill) / (1.299038 pitch).
  * @source thread height of the basic profile, 2 x 5/8 H with H = 0.866025 P and 3/4 H counted as full: ASME B1.1
  * practice, from memory

@@ -1,5 +1,5 @@
 import { dot, length, scale, sub, type Frame, type Vec3 } from "../../geometry/vec";
-import { COINCIDENT } from "../../geometry/tolerance";
+import { COINCIDENT, CONTACT, PARALLEL } from "../../geometry/tolerance";
 import { circleThrough, type Measure } from "./measure";
 import type { PartModel } from "./model";
 import type { Shape, Surface } from "./surfaces";
@@ -19,17 +19,26 @@ export function circlesOf(model: PartModel, moving: Set<string>, stands: (id: st
         }),
         m.frame.normal,
       );
+    const base = circle((id) => model.surfaces.get(id)!.shape);
     const out: Measure[] = [
       {
         family: "boltCircle",
+        between: "circle",
         words: `circle through ${ids.length} axes`,
         ids,
-        of: (get) => circle(get)?.diameter ?? null,
+        // A circle whose middle goes elsewhere with the number is one that only happens to go through them.
+        of: (get) => {
+          const c = circle(get);
+          if (!c || !base) return null;
+          const isMoved = Math.abs(c.diameter - base.diameter) > CONTACT / 10;
+          return isMoved && length(sub(c.centre, base.centre)) > STEADY ? null : c.diameter;
+        },
       },
     ];
     for (const [i, id] of ids.slice(1, 4).entries())
       out.push({
         family: "angle",
+        between: "circle",
         words: "between two axes about their middle",
         ids,
         of: (get) => {
@@ -44,6 +53,7 @@ export function circlesOf(model: PartModel, moving: Set<string>, stands: (id: st
       for (const [word, from] of directions(m.frame))
         out.push({
           family: "angle",
+          between: "circle",
           words: `an axis about the middle, from ${word}`,
           ids,
           of: (get) => {
@@ -56,11 +66,42 @@ export function circlesOf(model: PartModel, moving: Set<string>, stands: (id: st
   });
 }
 
+/** How far a circle's middle may go when its number is moved, mm: the arithmetic of what stays. */
+const STEADY = 2e-8;
+
+/** Whether the copies of a row stand evenly round their circle; null where they stand on none. */
+export function isEven(model: PartModel, row: string, stands: (id: string) => boolean): boolean | null {
+  const m = model.rows.find((r) => r.row.row.id === row && !r.copy);
+  const ids = m ? axesOf(model, row, stands) : [];
+  const origins = ids.flatMap((id) => {
+    const { shape } = model.surfaces.get(id)!;
+    return shape.is === "plane" ? [] : [shape.origin];
+  });
+  const circle = m && origins.length > 2 ? circleThrough(origins, m.frame.normal) : null;
+  if (!m || !circle) return origins.length > 2 ? false : null;
+  const angles = origins
+    .map((o) => {
+      const d = sub(o, circle.centre);
+      return Math.atan2(dot(d, m.frame.y), dot(d, m.frame.x));
+    })
+    .sort((a, b) => a - b);
+  const gap = (2 * Math.PI) / angles.length;
+  const gaps = angles.map((a, i) => (i ? a - angles[i - 1] : a + 2 * Math.PI - angles[angles.length - 1]));
+  return gaps.every((g) => (Math.abs(g - gap) * circle.diameter) / 2 < UNEVEN);
+}
+/** As far as places typed with three decimals may be off, mm along the circle. */
+const UNEVEN = 0.01;
+
 /** One axis of every copy of a row, all of the same kind, where every copy still stands. */
 function axesOf(model: PartModel, row: string, stands: (id: string) => boolean): string[] {
   const byName = new Map<string, Surface[]>();
+  const own = model.rows.find((m) => m.row.row.id === row && !m.copy);
+  const places = own && "places" in own.recipe ? own.recipe.places.length : 1;
+  const isOne = (s: Surface) =>
+    s.shape.is === "cylinder" &&
+    (places > 1 ? s.instance < places : Math.abs(dot(s.shape.direction, own!.frame.normal)) > PARALLEL);
   for (const s of model.surfaces.values())
-    if (s.row === row && s.shape.is === "cylinder") {
+    if (own && s.row === row && isOne(s)) {
       const name = s.id.split("/")[2];
       byName.set(name, [...(byName.get(name) ?? []), s]);
     }

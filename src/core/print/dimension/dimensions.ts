@@ -1,17 +1,20 @@
-import { dot } from "../../geometry/vec";
+import { dot, length, sub } from "../../geometry/vec";
 import { numberScope, reportNumbers } from "../../engine/numbers";
 import type { EdgeInfo, FaceInfo } from "../../engine/kernel";
 import type { Solved, SolvedRow } from "../../engine/solve";
 import type { Balloon, Job } from "../../job/schema";
 import { drivingValue } from "../../balloons/tolerance";
-import { edgeDimensions, type NumberSlope } from "./edgeDimensions";
-import { circlesOf } from "./circles";
-import { waysOfOne, waysOfTwo, type Family, type Measure } from "./measure";
+import type { Claim } from "../claims";
+import { chamferLegs, edgeDimensions, treatedFaces, type NumberSlope } from "./edgeDimensions";
+import { circlesOf, isEven } from "./circles";
+import { growsBothWays } from "./halves";
+import { overRoundEnds, waysOfOne, waysOfTwo, type Between, type Family, type Measure } from "./measure";
 import { modelOf, type PartModel } from "./model";
 import { Mouths } from "./mouths";
 import { Moves, stepOf, type Use } from "./moves";
-import { realOf, Solid } from "./real";
+import { realOf, Solid, type Real } from "./real";
 import type { Shape, Surface } from "./surfaces";
+import { isZero, zeroEnds, zeroSurfaces, type ZeroEnd } from "./zero";
 import { COINCIDENT, CONTACT, PARALLEL } from "../../geometry/tolerance";
 
 /** Something on the solid that was measured, and how it answers to one balloon. */
@@ -19,29 +22,26 @@ export interface Dimension {
   /** Measured on the solid, mm or radians. */
   value: number;
   family: Family | "leg" | "depth";
+  between: Between;
   words: string;
   /** Rows whose faces it took, and the same in words. */
   rows: string[];
   rowWords: string;
   /** Surfaces it took; a copy counts once. */
-  of: { id: string; row: string; instance: number; whole: boolean }[];
+  of: (Pick<Surface, "id" | "row" | "instance" | "role"> & Real)[];
   /** Whether it is taken to an axis or to a middle: half of such a one can be a place, half of a size is none. */
   centred: boolean;
   /** How much it grows when the balloon grows by one, all else as it is. */
   slope: number;
+  /** Between corners: whether no two of the same body are farther apart. */
+  widest: boolean;
+  /** Whether it changes when these surfaces move, all else as it is. */
+  answersTo(moved: Map<string, Shape>): boolean;
   /** Whether no other balloon has a part in it. Worked out when it is asked for. */
   alone(): boolean;
 }
 
 const MOST_COPIES = 16;
-const zero: Surface[] = (["X", "Y", "Z"] as const).map((k) => ({
-  id: `zero/${k}`,
-  row: "",
-  instance: 0,
-  role: "start",
-  shape: { is: "plane", normal: { x: Number(k === "X"), y: Number(k === "Y"), z: Number(k === "Z") }, offset: 0 },
-}));
-
 /**
  * What the numbers of a job size on its solid. A measurement is a balloon's dimension when it grows with that
  * balloon, one for one,
@@ -52,14 +52,17 @@ const zero: Surface[] = (["X", "Y", "Z"] as const).map((k) => ({
  */
 export class Dimensions {
   private readonly model: PartModel;
-  private readonly solid: Solid;
-  private readonly real = new Map<string, { shape: Shape; whole: boolean } | null>();
+  private readonly numbers: Map<string, number>;
+  readonly solid: Solid;
+  private readonly real = new Map<string, Real | null>();
   private readonly inModel = new Map<number, boolean>();
   private readonly usable: Surface[];
   private readonly moves: Moves;
   private readonly mouths: Mouths;
   private readonly driving = new Map<number, number | null>();
   private readonly rowIds = new Map<number, Set<string>>();
+  private readonly zero: Map<string, ZeroEnd | null>;
+  private readonly byCopy = new Map<string, Surface[]>();
 
   constructor(
     private readonly job: Job,
@@ -70,13 +73,27 @@ export class Dimensions {
     private readonly ancestors: Map<number, Set<number>>,
   ) {
     this.model = modelOf(solved.rows);
+    this.numbers = new Map(solved.rows.map((r) => [r.row.id, r.number]));
     this.solid = new Solid(faces, edges);
     this.moves = new Moves(job, solved, this.model, citing);
     this.mouths = new Mouths(this.model, this.solid);
+    for (const s of this.model.surfaces.values()) {
+      const copy = `${s.row}/${s.instance}`;
+      this.byCopy.set(copy, [...(this.byCopy.get(copy) ?? []), s]);
+    }
+    this.zero = zeroEnds(this.model, this.solid, (id) => this.standing(id) !== null);
     this.usable = [...this.model.surfaces.values()].filter(
       (s) => s.instance < MOST_COPIES && this.standing(s.id) !== null,
     );
   }
+
+  /** Faces a dimension was read from; of an edge that was treated, all that row made. */
+  facesOf(d: Dimension): Claim["on"] {
+    const tags = d.of.length ? d.of.flatMap((o) => o.tags) : d.rows.flatMap((r) => treatedFaces(r, this.solid).map((f) => f.tag!));
+    return [...new Map(tags.map((t) => [`${t.row}/${t.instance}/${t.role}`, t])).values()];
+  }
+  rowsOfDimension = (d: Dimension): string[] => d.rows;
+  rowNumber = (id: string): number | null => this.mouths.rowOf(id)?.row.number ?? this.numbers.get(id) ?? null;
 
   /** The numbers that a balloon alone makes. */
   uses = (balloon: Balloon, rows: SolvedRow[]): Use[] => this.moves.uses(balloon, rows);
@@ -87,25 +104,29 @@ export class Dimensions {
     if (!move) return [];
     const moving = this.usable.filter((s) => move.shapes.has(s.id));
     const movingIds = new Set(moving.map((s) => s.id));
+    const ends = [...this.usable, ...zeroSurfaces.filter((z) => this.zero.get(z.id))];
     const measures: Measure[] = [];
     for (const s of moving) {
-      for (const w of waysOfOne(s.shape))
-        measures.push({ family: w.family, words: w.words, ids: [s.id], of: (get) => w.of(get(s.id), get(s.id)) });
-      for (const t of [...this.usable, ...zero]) {
+      measures.push(...waysOfOne(s.shape).map((w): Measure => ({ ...w, ids: [s.id], of: (get) => w.of(get(s.id), get(s.id)) })));
+      const isHalf = growsBothWays(s, this.copyOf(s), move.shapes);
+      for (const t of ends) {
         if (t === s || (movingIds.has(t.id) && t.id < s.id) || !this.mouths.mayPair(s, t)) continue;
-        for (const w of waysOfTwo(s.shape, t.shape))
-          measures.push({
-            family: w.family,
-            words: w.words,
-            ids: [s.id, t.id],
-            of: (get) => w.of(get(s.id), get(t.id)),
-          });
+        if (isHalf && !movingIds.has(t.id) && (isMiddle(t) || isSameCopy(s, t))) continue;
+        if (t.role === "middle" && isSameCopy(s, t)) continue;
+        measures.push(...pairOf(s, t).filter((m) => m.between !== "overRound" || !(this.isBored(s) || this.isBored(t))));
       }
     }
     measures.push(...circlesOf(this.model, movingIds, (id) => this.standing(id) !== null), ...this.depths(moving));
     const found = measures.flatMap((m) => this.dimension(m, balloon, move.step, move.shapes));
     return [...found, ...this.ofEdges(balloon)];
   }
+
+  /** A hole that is round all about: nothing on a print is measured over its far side. */
+  private isBored = (s: Surface): boolean =>
+    (s.shape.is === "cylinder" || s.shape.is === "ring") &&
+    this.mouths.rowOf(s.row)?.recipe.op === "cut" &&
+    this.standing(s.id)?.whole === true;
+  private copyOf = (s: Surface): Surface[] => this.byCopy.get(`${s.row}/${s.instance}`) ?? [];
 
   private dimension(m: Measure, balloon: Balloon, step: number, shapes: Map<string, Shape>): Dimension[] {
     const base = (id: string): Shape => this.shape(id);
@@ -117,10 +138,10 @@ export class Dimensions {
     const value = m.of((id) => this.standing(id)!.shape);
     if (value === null) return [];
     const of = m.ids
-      .filter((id) => !id.startsWith("zero/"))
+      .filter((id) => !isZero(id))
       .map((id) => {
-        const s = this.model.surfaces.get(id)!;
-        return { id, row: s.row, instance: s.instance, whole: this.standing(id)!.whole };
+        const { row, instance, role } = this.model.surfaces.get(id)!;
+        return { id, row, instance, role, ...this.standing(id)! };
       });
     if (!this.isMeant(m, now, balloon)) return [];
     const centred =
@@ -132,18 +153,31 @@ export class Dimensions {
       {
         value,
         family: m.family,
+        between: m.between,
         words: m.words,
         rows: [...new Set(of.map((o) => o.row))],
         rowWords: this.rowWords(
           of.map((o) => o.row),
-          m.ids.some((id) => id.startsWith("zero/")),
+          m.ids.find(isZero),
         ),
         of,
         centred,
         slope,
+        widest: m.between === "corners" && this.isWidest(m.ids, now),
+        answersTo: (moved) => {
+          if (!m.ids.some((id) => moved.has(id))) return false;
+          const then = m.of((id) => moved.get(id) ?? base(id));
+          return then !== null && Math.abs(then - now) > 1e-3 * step;
+        },
         ...lazily(() => this.alone(m, balloon, now)),
       },
     ];
+  }
+
+  private isWidest(ids: string[], now: number): boolean {
+    const [first] = ids.map((id) => this.model.surfaces.get(id));
+    const corners = first ? this.copyOf(first).flatMap(({ shape }) => (shape.is === "corner" ? [shape.origin] : [])) : [];
+    return corners.every((p) => corners.every((q) => length(sub(p, q)) < now + CONTACT));
   }
 
   /**
@@ -193,7 +227,7 @@ export class Dimensions {
       .filter((s) => move.shapes.has(s.id))
       .flatMap((s) => [
         ...waysOfOne(s.shape).map((w): Measure => ({ ...w, ids: [s.id], of: (get) => w.of(get(s.id), get(s.id)) })),
-        ...[...mine, ...zero]
+        ...[...mine, ...zeroSurfaces]
           .filter((t) => t !== s)
           .flatMap((t) =>
             waysOfTwo(s.shape, t.shape).map((w): Measure => ({
@@ -226,18 +260,22 @@ export class Dimensions {
     );
   }
 
-  private rowWords(ids: string[], fromZero: boolean): string {
+  private rowWords(ids: string[], zero: string | undefined): string {
     const numbers = [...new Set(ids)].map((id) => this.mouths.rowOf(id)?.row.number ?? 0).sort((a, b) => a - b);
-    return `row ${numbers.join(" and ")}${fromZero ? ", from the job's zero" : ""}`;
+    return `row ${numbers.join(" and ")}${zero ? `, from the job's zero: ${this.zero.get(zero)?.words}` : ""}`;
   }
 
   private shape(id: string): Shape {
-    return (this.model.surfaces.get(id) ?? zero.find((z) => z.id === id)!).shape;
+    return (this.model.surfaces.get(id) ?? zeroSurfaces.find((z) => z.id === id)!).shape;
   }
 
   /** The surface as it stands on the solid; null when nothing of it is left. */
-  private standing(id: string): { shape: Shape; whole: boolean } | null {
-    if (id.startsWith("zero/")) return { shape: this.shape(id), whole: true };
+  private standing(id: string): Real | null {
+    if (isZero(id)) {
+      const shape = this.shape(id);
+      const end = this.zero.get(id);
+      return end && shape.is === "plane" ? { shape: { ...shape, offset: end.offset }, whole: true, tags: [] } : null;
+    }
     const known = this.real.get(id);
     if (known !== undefined) return known;
     const found = realOf(this.model.surfaces.get(id)!, this.solid, (other) => this.standing(other));
@@ -252,7 +290,8 @@ export class Dimensions {
   count(balloon: Balloon, family: "diameter" | "radius", right: (value: number) => boolean): number | null {
     const move = this.moves.move(balloon);
     if (!move) return null;
-    let n = 0;
+    // Pieces of one wall that a row makes twice (both arcs of a round end) are one.
+    const there = new Set<string>();
     let any = false;
     for (const id of move.shapes.keys()) {
       const s = this.model.surfaces.get(id)!;
@@ -264,9 +303,46 @@ export class Dimensions {
       any = true;
       const real = this.standing(id);
       if (real?.shape.is === "cylinder" && right(factor * real.shape.radius) && (family === "radius" || real.whole))
-        n++;
+        there.add(`${s.row}/${s.instance}/${axisKey(s.shape)}`);
     }
-    return any ? n : null;
+    return any ? there.size : null;
+  }
+
+  /** Whether the copies of a row stand evenly round a circle; null where they stand on none. */
+  spacing = (row: string): boolean | null => isEven(this.model, row, (id) => this.standing(id) !== null);
+
+  /** Both legs of every chamfer a balloon sizes: of edges, or of an outline's corners. */
+  chamfers(balloon: Balloon, rows: SolvedRow[]): [number, number][] {
+    const treated = rows.filter((r) => r.recipe?.op === "edges").flatMap((r) => treatedFaces(r.row.id, this.solid));
+    const cut = [...(this.moves.move(balloon)?.shapes.keys() ?? [])].flatMap((id) => {
+      const s = this.model.surfaces.get(id)!;
+      return s.shape.is === "plane" && s.role === "wall" ? this.solid.faceAt(s) : [];
+    });
+    return [...treated, ...cut].flatMap((f): [number, number][] => {
+      const legs = chamferLegs(f, this.solid);
+      return legs.length === 2 ? [[legs[0].size, legs[1].size]] : [];
+    });
+  }
+
+  /** How many rounds of edges have a radius that is right. */
+  rounds = (rows: string[], right: (value: number) => boolean): number =>
+    rows.reduce(
+      (n, row) => n + treatedFaces(row, this.solid).filter((f) => f.radius !== undefined && right(f.radius)).length,
+      0,
+    );
+  /** What a row of edges made: how many faces, and how many runs of faces that go on into one another. */
+  treated(row: string): { faces: number; runs: number } {
+    const faces = treatedFaces(row, this.solid);
+    const open = new Set(faces);
+    let runs = 0;
+    for (const f of faces) {
+      if (!open.delete(f)) continue;
+      runs++;
+      const next = [f];
+      while (next.length)
+        for (const { face } of this.solid.besides(next.pop()!)) if (open.delete(face)) next.push(face);
+    }
+    return { faces: faces.length, runs };
   }
 
   /** Whether no other balloon moves a measure; one that a balloon is itself made from does not count. */
@@ -307,6 +383,7 @@ export class Dimensions {
       return [
         {
           family: "depth",
+          between: "mouth",
           words: "from its mouth",
           ids: [s.id, top.id],
           of: (get) => level(get(top.id)) - level(get(s.id)),
@@ -348,6 +425,8 @@ export class Dimensions {
         edgeDimensions(r, n, this.solid).map((d): Dimension => ({
           ...d,
           rowWords: `row ${r.number}`,
+          widest: false,
+          answersTo: () => true,
           alone: () => !shared.has(n.path),
         })),
       );
@@ -359,4 +438,38 @@ export class Dimensions {
 function lazily(work: () => boolean): { alone: () => boolean } {
   let known: boolean | null = null;
   return { alone: () => (known ??= work()) };
+}
+
+/** What a body stands in the middle of: an axis, the middle of two walls, a plane through the job's zero. */
+const isMiddle = (t: Surface): boolean => isZero(t.id) || t.role === "middle" || t.shape.is !== "plane";
+const isSameCopy = (s: Surface, t: Surface): boolean => s.row === t.row && s.instance === t.instance;
+
+/** Every way two surfaces are measured together; over both where they are the round ends of one slot. */
+function pairOf(s: Surface, t: Surface): Measure[] {
+  const ways = waysOfTwo(s.shape, t.shape);
+  const isRadius = (w: { between: Between }) => w.between === "flatAndAxis" && isSameCopy(s, t) && areTangent(s.shape, t.shape);
+  const areEnds =
+    isSameCopy(s, t) && s.shape.is === "cylinder" && t.shape.is === "cylinder" && s.shape.radius === t.shape.radius;
+  return [...ways.filter((w) => !isRadius(w)), ...(areEnds ? [overRoundEnds] : [])].map((w): Measure => ({
+    ...w,
+    ids: [s.id, t.id],
+    of: (get) => w.of(get(s.id), get(t.id)),
+  }));
+}
+
+const axisKey = ({ origin, direction }: Extract<Shape, { is: "cylinder" }>): string => {
+  const along = dot(origin, direction);
+  return [origin.x - along * direction.x, origin.y - along * direction.y, origin.z - along * direction.z]
+    .map((v) => (Math.round(v * 1e4) / 1e4 + 0).toFixed(4))
+    .join();
+};
+
+/** A flat that runs into a round: from it to the round's axis is a radius. */
+function areTangent(a: Shape, b: Shape): boolean {
+  const [flat, round] = a.is === "plane" ? [a, b] : [b, a];
+  return (
+    flat.is === "plane" &&
+    round.is === "cylinder" &&
+    Math.abs(Math.abs(dot(round.origin, flat.normal) - flat.offset) - round.radius) < CONTACT
+  );
 }

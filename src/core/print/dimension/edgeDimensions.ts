@@ -1,9 +1,9 @@
-import { dot, type Vec3 } from "../../geometry/vec";
+import { dot, length, scale, sub } from "../../geometry/vec";
+import { CONTACT, PARALLEL } from "../../geometry/tolerance";
 import type { FaceInfo } from "../../engine/kernel";
 import type { SolvedRow } from "../../engine/solve";
 import type { Dimension } from "./dimensions";
 import type { Solid } from "./real";
-import { CONTACT } from "../../geometry/tolerance";
 
 /** A number of a row, and how it answers to one balloon. */
 export interface NumberSlope {
@@ -12,58 +12,87 @@ export interface NumberSlope {
   slope: number;
 }
 
+/** One leg of a chamfer, measured across its edge, with the angle it leans at to the face that leg lies on. */
+export interface Leg {
+  size: number;
+  angle: number;
+}
+
 /**
- * What the numbers of a chamfer or round size: legs, radii and slopes of the faces that row made.
- * A leg is the number's where it is as long; where none is, the nearest stands for what became of it.
+ * What the numbers of a chamfer or round size: legs, radii and slopes of every face that row made. A number is right
+ * where each of its faces has it; where one has not, the one farthest off stands for what became of it.
  */
-export function edgeDimensions(row: SolvedRow, n: NumberSlope, solid: Solid): Omit<Dimension, "alone" | "rowWords">[] {
+export function edgeDimensions(row: SolvedRow, n: NumberSlope, solid: Solid): Omit<Dimension, "alone" | "rowWords" | "widest" | "answersTo">[] {
   const step = row.placed?.step;
   if (Math.abs(n.slope) < CONTACT || step?.op !== "edges") return [];
-  const faces = solid.ofRow(row.row.id);
-  const [family, words, values] =
+  const faces = treatedFaces(row.row.id, solid);
+  const isRound = step.treatment === "round";
+  const [family, words] =
     n.path === "angle"
-      ? (["angle", "a chamfer", faces.flatMap(slopes)] as const)
-      : step.treatment === "round"
-        ? (["radius", "a round", faces.flatMap((f) => (f.radius === undefined ? [] : [f.radius]))] as const)
-        : (["leg", "leg of a chamfer", faces.flatMap(legs)] as const);
-  if (!values.length) return [];
-  const nearest = values.reduce((a, b) => (Math.abs(b - n.value) < Math.abs(a - n.value) ? b : a));
-  const own = values.some((v) => Math.abs(v - n.value) < CONTACT)
-    ? values.filter((v) => Math.abs(v - n.value) < CONTACT).slice(0, 1)
-    : [nearest];
-  return own.map((value) => ({
-    value,
-    family,
-    words,
-    rows: [row.row.id],
-    of: [{ id: `${row.row.id}/edges`, row: row.row.id, instance: 0, whole: true }],
-    centred: false,
-    slope: n.slope,
-  }));
+      ? (["angle", "a chamfer"] as const)
+      : isRound
+        ? (["radius", "a round"] as const)
+        : (["leg", "leg of a chamfer"] as const);
+  const figures = (f: FaceInfo): number[] => {
+    if (isRound && family === "radius") return f.radius === undefined ? [] : [f.radius];
+    const legs = chamferLegs(f, solid);
+    return family === "angle" ? legs.map((l) => l.angle) : legs.map((l) => l.size);
+  };
+  const off = (v: number) => Math.abs(v - n.value);
+  const found = faces.map(figures).filter((list) => list.length > 0);
+  if (!found.length) return [];
+  // Of each face what comes nearest to the number; of all faces the one farthest from it.
+  const each = found.map((list) => list.reduce((a, b) => (off(b) < off(a) ? b : a)));
+  const value = each.reduce((a, b) => (off(b) > off(a) ? b : a));
+  return [
+    { value, family, words, rows: [row.row.id], of: [], centred: false, between: "edge" as const, slope: n.slope },
+  ];
 }
 
-const main: Vec3[] = [
-  { x: 1, y: 0, z: 0 },
-  { x: 0, y: 1, z: 0 },
-  { x: 0, y: 0, z: 1 },
-];
-const size = (f: FaceInfo, axis: Vec3): number =>
-  Math.abs(dot({ x: f.box.max.x - f.box.min.x, y: f.box.max.y - f.box.min.y, z: f.box.max.z - f.box.min.z }, axis));
+/** Faces that a row of edges made: chamfers or rounds. */
+export const treatedFaces = (row: string, solid: Solid): FaceInfo[] =>
+  solid.ofRow(row).filter((f) => f.tag!.role === "chamfer" || f.tag!.role === "round");
 
-/** Legs of a chamfer's face: along the directions it leans between; of one round an axis, along it and across it. */
-function legs(f: FaceInfo): number[] {
-  if (f.surface === "plane") return main.filter((a) => Math.abs(dot(f.normal, a)) > CONTACT).map((a) => size(f, a));
-  if (f.surface !== "cone" || f.halfAngle === undefined) return [];
-  // Its height is the least of its box; across it is that times the slope.
-  const height = Math.min(...main.map((a) => size(f, a)));
-  return [height, height * Math.tan(f.halfAngle)];
+/** The legs of a chamfer's face, each on the face it lies on; none where its neighbours do not tell them. */
+export function chamferLegs(f: FaceInfo, solid: Solid): Leg[] {
+  if (f.surface === "plane") return flatLegs(f, solid);
+  return f.surface === "cone" ? roundLegs(f, solid) : [];
 }
 
-/** Angles of a chamfer's face with the faces beside it, told by what it leans against. */
-function slopes(f: FaceInfo): number[] {
-  if (f.surface === "plane")
-    return main
-      .filter((a) => Math.abs(dot(f.normal, a)) > CONTACT)
-      .map((a) => Math.acos(Math.min(1, Math.abs(dot(f.normal, a)))));
-  return f.halfAngle === undefined ? [] : [f.halfAngle, Math.PI / 2 - f.halfAngle];
+/** Between two flats: from where it meets one of them to the edge the two would have. */
+function flatLegs(f: FaceInfo, solid: Solid): Leg[] {
+  const beside = solid
+    .besides(f)
+    .filter(({ edge, face }) => edge.curve === "line" && face.surface === "plane" && !isOfSameCut(face, f))
+    .sort((a, b) => b.edge.length - a.edge.length);
+  const [a] = beside;
+  const b = a && beside.find(({ face }) => Math.abs(dot(face.normal, a.face.normal)) < PARALLEL);
+  if (!b) return [];
+  const turn = Math.sqrt(Math.max(0, 1 - dot(a.face.normal, b.face.normal) ** 2));
+  const leg = (on: typeof a, other: typeof a): Leg => ({
+    size: Math.abs(dot(sub(on.edge.middle, other.face.point), other.face.normal)) / turn,
+    angle: Math.acos(Math.min(1, Math.abs(dot(f.normal, on.face.normal)))),
+  });
+  return [leg(a, b), leg(b, a)];
+}
+/** The next chamfer of the same cut, round a corner: none of the faces its legs lie on. */
+const isOfSameCut = (a: FaceInfo, b: FaceInfo): boolean =>
+  a.tag?.row === b.tag?.row && a.tag?.role === b.tag?.role && a.tag?.role === "chamfer";
+
+/** Round an axis: between the circles it ends at, across the axis and along it. */
+function roundLegs(f: FaceInfo, solid: Solid): Leg[] {
+  const circles = solid.besides(f).filter(({ edge }) => edge.curve === "circle" && edge.centre && edge.axis);
+  const [a] = circles;
+  if (!a) return [];
+  const rises = (c: typeof a) => dot(sub(c.edge.centre!, a.edge.centre!), a.edge.axis!);
+  const b = circles.find((c) => Math.abs(rises(c)) > CONTACT);
+  if (!b) return [];
+  const offAxis = sub(sub(b.edge.centre!, a.edge.centre!), scale(a.edge.axis!, rises(b)));
+  if (length(offAxis) > CONTACT) return [];
+  const across = Math.abs(a.edge.radius! - b.edge.radius!);
+  const along = Math.abs(rises(b));
+  return [
+    { size: across, angle: Math.atan2(along, across) },
+    { size: along, angle: Math.atan2(across, along) },
+  ];
 }

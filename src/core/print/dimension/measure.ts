@@ -5,17 +5,39 @@ import { COINCIDENT, CONTACT } from "../../geometry/tolerance";
 /** What kind of dimension a measurement is; a balloon says which it prints. */
 export type Family = "diameter" | "radius" | "distance" | "angle" | "boltCircle";
 
+/** What a measurement runs between, or what of: a print's words (AF, AC, C TO C, OVER ALL) mean one of them. */
+export type Between =
+  | "flats"
+  | "corners"
+  | "cornersAlong"
+  | "axes"
+  | "cornerAndAxis"
+  | "flatAndAxis"
+  | "flatAndCorner"
+  | "overRound"
+  | "overRounds"
+  | "levels"
+  | "rounds"
+  | "mouth"
+  | "cone"
+  | "halfCone"
+  | "one"
+  | "circle"
+  | "edge";
+
 /** Asks the shapes of a model, moved or not, for one figure. */
 export interface Measure {
   family: Family | "leg" | "depth";
+  between: Between;
   words: string;
   ids: string[];
   of: (get: (id: string) => Shape) => number | null;
 }
 
 /** A way to measure one shape, or two: what it is called, and its figure for any numbers. */
-interface Way {
+export interface Way {
   family: Family;
+  between: Between;
   words: string;
   of: (a: Shape, b: Shape) => number | null;
 }
@@ -35,29 +57,31 @@ export function waysOfOne(s: Shape): Way[] {
     case "ring": {
       const what = s.is === "ring" ? "a round edge" : "a round wall";
       return [
-        { family: "diameter", words: what, of: (a) => ("radius" in a ? 2 * a.radius : null) },
-        { family: "radius", words: what, of: (a) => ("radius" in a ? a.radius : null) },
+        { family: "diameter", between: "one", words: what, of: (a) => ("radius" in a ? 2 * a.radius : null) },
+        { family: "radius", between: "one", words: what, of: (a) => ("radius" in a ? a.radius : null) },
       ];
     }
     case "torus":
       return [
-        { family: "radius", words: "a rounded wall", of: (a) => (a.is === "torus" ? a.radius : null) },
-        { family: "diameter", words: "a rounded wall", of: (a) => (a.is === "torus" ? 2 * a.radius : null) },
+        { family: "radius", between: "one", words: "a rounded wall", of: (a) => (a.is === "torus" ? a.radius : null) },
+        { family: "diameter", between: "one", words: "a rounded wall", of: (a) => (a.is === "torus" ? 2 * a.radius : null) },
         {
           family: "diameter",
+          between: "one",
           words: "the circle a rounded wall runs along",
           of: (a) => (a.is === "torus" ? 2 * a.reach : null),
         },
         {
           family: "radius",
+          between: "one",
           words: "the circle a rounded wall runs along",
           of: (a) => (a.is === "torus" ? a.reach : null),
         },
       ];
     case "cone":
       return [
-        { family: "angle", words: "a cone", of: (a) => (a.is === "cone" ? 2 * a.halfAngle : null) },
-        { family: "angle", words: "half a cone", of: (a) => (a.is === "cone" ? a.halfAngle : null) },
+        { family: "angle", between: "cone", words: "a cone", of: (a) => (a.is === "cone" ? 2 * a.halfAngle : null) },
+        { family: "angle", between: "halfCone", words: "half a cone", of: (a) => (a.is === "cone" ? a.halfAngle : null) },
       ];
     case "plane":
       return axes.flatMap(([name, axis]): Way[] =>
@@ -71,6 +95,7 @@ export function waysOfOne(s: Shape): Way[] {
 /** A flat against a main direction: the angle it makes with it, and the rest of two right angles. */
 const slope = (name: string, axis: Vec3, sharp: boolean): Way => ({
   family: "angle",
+  between: "one",
   words: `a flat against ${name}`,
   of: (a) => {
     if (a.is !== "plane") return null;
@@ -99,6 +124,7 @@ function planes(a: Extract<Shape, { is: "plane" }>, b: Extract<Shape, { is: "pla
     return [
       {
         family: "distance",
+        between: "flats",
         words: "between two flats",
         of: (p, q) =>
           p.is === "plane" && q.is === "plane" && along(p.normal, q.normal)
@@ -111,9 +137,10 @@ function planes(a: Extract<Shape, { is: "plane" }>, b: Extract<Shape, { is: "pla
     p.is === "plane" && q.is === "plane" ? Math.acos(Math.max(-1, Math.min(1, dot(p.normal, q.normal)))) : null;
   if (across(a.normal, b.normal)) return [];
   return [
-    { family: "angle", words: "between two flats", of: angle },
+    { family: "angle", between: "flats", words: "between two flats", of: angle },
     {
       family: "angle",
+      between: "flats",
       words: "between two flats",
       of: (p, q) => {
         const v = angle(p, q);
@@ -133,26 +160,30 @@ function planeAndAxis(p: Extract<Shape, { is: "plane" }>, s: Exclude<Shape, { is
   if (across(p.normal, s.direction)) {
     const plain: Way = {
       family: "distance",
+      between: s.is === "corner" ? "flatAndCorner" : "flatAndAxis",
       words: s.is === "corner" ? "from a flat to an edge" : "from a flat to an axis",
       of: gap,
     };
     if (s.is !== "cylinder" && s.is !== "ring") return [plain];
     const over = (sign: number): Way => ({
       family: "distance",
+      between: "overRound",
       words: "from a flat over a round wall",
       of: (a, b) => {
         const g = gap(a, b);
         return g === null || !("radius" in a) ? null : Math.abs(g + sign * a.radius);
       },
     });
-    // A round that runs into the flat has no far side of its own.
-    const touches = Math.abs((gap(s, p) ?? 0) - s.radius) < CONTACT;
+    // A round that runs into the flat has no far side of its own; over one whose axis lies in it is a radius.
+    const now = gap(s, p) ?? 0;
+    const touches = Math.abs(now - s.radius) < CONTACT || now < CONTACT;
     return touches ? [plain] : [plain, over(1), over(-1)];
   }
   if (!along(p.normal, s.direction) || (s.is !== "ring" && s.is !== "torus")) return [];
   return [
     {
       family: "distance",
+      between: "levels",
       words: s.is === "ring" ? "from a flat to the end of a round wall" : "from a flat to the middle of a rounded wall",
       of: gap,
     },
@@ -168,10 +199,15 @@ function twoAxes(a: Exclude<Shape, { is: "plane" }>, b: Exclude<Shape, { is: "pl
     return sub(d, scale(p.direction, dot(d, p.direction)));
   };
   const now = apart(a, b)!;
+  const corners = [a, b].filter((s) => s.is === "corner").length;
+  const between: Between = (["axes", "cornerAndAxis", "corners"] as const)[corners];
+  const what = ["between two axes", "between an edge and an axis", "between two edges"][corners];
+  if (length(now) <= COINCIDENT) out.push(...coaxial(a, b));
   if (length(now) > COINCIDENT) {
     out.push({
       family: "distance",
-      words: "between two axes",
+      between,
+      words: what,
       of: (p, q) => {
         const d = apart(p, q);
         return d && length(d);
@@ -181,7 +217,8 @@ function twoAxes(a: Exclude<Shape, { is: "plane" }>, b: Exclude<Shape, { is: "pl
       if (Math.abs(dot(now, axis)) > COINCIDENT && Math.abs(dot(now, axis)) < length(now) - COINCIDENT)
         out.push({
           family: "distance",
-          words: `between two axes along ${name}`,
+          between: between === "corners" ? "cornersAlong" : between,
+          words: `${what} along ${name}`,
           of: (p, q) => {
             const d = apart(p, q);
             return d && Math.abs(dot(d, axis));
@@ -192,10 +229,39 @@ function twoAxes(a: Exclude<Shape, { is: "plane" }>, b: Exclude<Shape, { is: "pl
     const level = (p: Shape, q: Shape) =>
       hasAxis(p) && hasAxis(q) ? Math.abs(dot(sub(q.origin, p.origin), p.direction)) : null;
     if ((level(a, b) ?? 0) > COINCIDENT)
-      out.push({ family: "distance", words: "between the ends of round walls", of: level });
+      out.push({ family: "distance", between: "levels", words: "between the ends of round walls", of: level });
   }
   return out;
 }
+
+/** Round walls about one axis: the wall between them, and the circle half way between them. */
+function coaxial(a: Shape, b: Shape): Way[] {
+  if (a.is !== "cylinder" || b.is !== "cylinder" || Math.abs(a.radius - b.radius) < CONTACT) return [];
+  const radii = (p: Shape, q: Shape): [number, number] | null =>
+    p.is === "cylinder" && q.is === "cylinder" ? [p.radius, q.radius] : null;
+  const of = (figure: (r: number, s: number) => number) => (p: Shape, q: Shape) => {
+    const both = radii(p, q);
+    return both && figure(...both);
+  };
+  return [
+    { family: "distance", between: "rounds", words: "between two round walls", of: of((r, s) => Math.abs(r - s)) },
+    { family: "diameter", between: "rounds", words: "half way between two round walls", of: of((r, s) => r + s) },
+    { family: "radius", between: "rounds", words: "half way between two round walls", of: of((r, s) => (r + s) / 2) },
+  ];
+}
+
+/** Over the round ends of one slot: from the far side of one to the far side of the other. */
+export const overRoundEnds: Way = {
+  family: "distance",
+  between: "overRounds",
+  words: "over two round ends",
+  of: (p, q) => {
+    if (p.is !== "cylinder" || q.is !== "cylinder") return null;
+    const d = sub(q.origin, p.origin);
+    const apart = length(sub(d, scale(p.direction, dot(d, p.direction))));
+    return apart < COINCIDENT ? null : apart + p.radius + q.radius;
+  },
+};
 
 /** Circle through axes, and where they stand on it. */
 interface AxisCircle {

@@ -1,7 +1,7 @@
-import { dot, fromFrame, scale, add, sideFrame, sideNormal, v2, type Frame, type Vec3 } from "../../geometry/vec";
+import { dot, fromFrame, scale, add, sideFrame, sideNormal, v2, type Frame, type Side, type Vec3 } from "../../geometry/vec";
 import type { SolvedRow } from "../../engine/solve";
 import type { Element } from "../../engine/element";
-import { carried, movedFrame } from "../../geometry/motion";
+import { axisDirections, carried, movedFrame, turnAbout } from "../../geometry/motion";
 import { flippedRecipe } from "../../engine/flipped";
 import { plainMotions } from "../../engine/motions";
 import { levelsOf } from "../../engine/placedBody";
@@ -51,11 +51,12 @@ export function modelOf(rows: SolvedRow[]): PartModel {
     model.rows.push(...copiesIn(row, model));
     const frame = row.planes?.start;
     if (row.state === "ok" && isSeated(row.recipe) && frame) {
-      const anchor = anchorOfPlane(row.recipe.plane, frame, model);
+      const anchor = anchorOfPlane(row.recipe, frame, model);
       const edge = row.recipe.op === "step" ? stepEdge(row, frame, model) : null;
       const made: RowModel = { row, recipe: row.recipe, frame, anchor, edge };
       model.rows.push(made);
-      for (const s of surfacesOf(row.row.id, row.recipe, frame, wallOf(row.recipe, edge, edge?.offset ?? 0)))
+      const recipe = ended(row.recipe, made);
+      for (const s of surfacesOf(row.row.id, recipe, frame, wallOf(recipe, edge, edge?.offset ?? 0)))
         model.surfaces.set(s.id, s);
     }
   }
@@ -105,13 +106,14 @@ export function movedModel(model: PartModel, recipes: Map<string, Recipe | null>
       (startOf(recipe) - startOf(m.recipe)) +
       (heightOf(recipe) - heightOf(m.recipe));
     shifts.set(m.row.row.id, shift);
-    const frame: Frame = { ...m.frame, origin: add(m.frame.origin, scale(m.frame.normal, shift)) };
+    const turned = movedPlane(m.recipe.plane, recipe.plane, m.frame);
+    const frame: Frame = { ...turned, origin: add(turned.origin, scale(m.frame.normal, shift)) };
     offered.set(m.row.row.id, levelsOf(recipe, frame));
     const edge = m.edge ? m.edge.offset + shiftOf(m.edge.anchor, m.edge.normal, model, out, offered) : 0;
     // What neither moves nor is made of other numbers is as it was.
-    if (recipe === m.recipe && Math.abs(shift) < ROUNDING && Math.abs(edge - (m.edge?.offset ?? 0)) < ROUNDING)
+    if (recipe === m.recipe && turned === m.frame && Math.abs(shift) < ROUNDING && Math.abs(edge - (m.edge?.offset ?? 0)) < ROUNDING)
       continue;
-    for (const s of surfacesOf(m.row.row.id, recipe, frame, wallOf(recipe, m.edge, edge))) out.set(s.id, s);
+    for (const s of surfacesOf(m.row.row.id, ended(recipe, m), frame, wallOf(recipe, m.edge, edge))) out.set(s.id, s);
   }
   return out;
 }
@@ -139,14 +141,53 @@ function repeatedFrame(
 }
 const zero = sideFrame("top", 0);
 
-const startOf = (r: SeatedRecipe): number => ("start" in r.plane ? r.plane.start : 0);
+/** How far below its plane a row begins; a groove of a shaft counts its own from there. */
+const startOf = (r: SeatedRecipe): number => ("start" in r.plane ? r.plane.start : 0) + collarStart(r);
+const collarStart = (r: SeatedRecipe): number => ("body" in r && r.body.body === "collar" ? r.body.start : 0);
 const heightOf = (r: SeatedRecipe): number => (r.plane.on === "origin" ? r.plane.z : 0);
 
 function wallOf(recipe: SeatedRecipe, edge: RowModel["edge"], offset: number): StepWall | null {
   return recipe.op === "step" && edge ? { normal: edge.normal, offset: offset - recipe.width } : null;
 }
 
-function anchorOfPlane(plane: SeatedRecipe["plane"], frame: Frame, model: PartModel): Anchor {
+/** Where a plane of its own name lies when its numbers come out otherwise: shifted along itself, or turned. */
+function movedPlane(was: SeatedRecipe["plane"], is: SeatedRecipe["plane"], frame: Frame): Frame {
+  if (was.on !== "named" || is.on !== "named") return frame;
+  const [a, b] = [was.made, is.made];
+  if (a.is === "offset" && b.is === "offset")
+    return { ...frame, origin: add(frame.origin, scale(frame.normal, b.by - a.by)) };
+  const isTurned = (a.is === "tilt" && b.is === "tilt") || (a.is === "index" && b.is === "index");
+  if (!isTurned || a.angle === b.angle) return frame;
+  const through = a.is === "tilt" ? a.at : zero.origin;
+  return movedFrame(frame, turnAbout(through, axisDirections[a.about], b.angle - a.angle));
+}
+
+/**
+ * A recipe whose body ends at a plane, with the depth it came to; with other numbers as much deeper as they make the
+ * plane lie.
+ */
+function ended(recipe: SeatedRecipe, m: RowModel): SeatedRecipe {
+  const step = m.row.placed?.step;
+  if (!("body" in recipe) || recipe.body.body !== "prism" || typeof recipe.body.depth !== "object") return recipe;
+  const was = "body" in m.recipe && m.recipe.body.body === "prism" ? m.recipe.body.depth : null;
+  if (step?.op !== "cut" || step.body.body !== "prism" || step.body.limit || typeof was !== "object" || !was)
+    return recipe;
+  const is = recipe.body.depth;
+  const deeper = is.past - was.past + lowered(was.to, is.to, m.frame);
+  return { ...recipe, body: { ...recipe.body, depth: step.body.to + deeper } };
+}
+
+/** How much farther down a named plane lies with other numbers. */
+function lowered(was: SeatedRecipe["plane"], is: SeatedRecipe["plane"], frame: Frame): number {
+  if (was.on !== "named" || is.on !== "named" || was.made.is !== "offset" || is.made.is !== "offset") return 0;
+  const { on } = was.made.from;
+  const out = on in sides ? dot(sideNormal(on as Side), frame.normal) : 1;
+  return -(is.made.by - was.made.by) * out;
+}
+const sides = { top: 1, bottom: 1, front: 1, back: 1, left: 1, right: 1 };
+
+function anchorOfPlane(recipe: SeatedRecipe, frame: Frame, model: PartModel): Anchor {
+  const { plane } = recipe;
   switch (plane.on) {
     case "origin":
       return { on: "fixed" };
@@ -159,7 +200,7 @@ function anchorOfPlane(plane: SeatedRecipe["plane"], frame: Frame, model: PartMo
     case "roundOf":
       return { on: "fixed" };
     default:
-      return anchorAt(frame.normal, dot(frame.origin, frame.normal) + plane.start, model);
+      return anchorAt(frame.normal, dot(frame.origin, frame.normal) + startOf(recipe), model);
   }
 }
 

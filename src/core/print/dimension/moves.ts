@@ -8,7 +8,9 @@ import type { Balloon, Job } from "../../job/schema";
 import { unitOf } from "../../number";
 import { ok, fail } from "../../base/result";
 import { evaluateOutlines, type EvaluatedOutline } from "../../outline/evaluateOutline";
+import { setPath } from "../../grammar/grammar";
 import { kindOf, type Recipe } from "../../rows";
+import type { OutlineNumber } from "../../engine/prepare";
 import { movedModel, type PartModel } from "./model";
 import type { Shape } from "./surfaces";
 
@@ -19,7 +21,7 @@ import type { Shape } from "./surfaces";
 export interface Use {
   /** Null for a repeat, which makes no surfaces of its own. */
   row: string | null;
-  ids: Set<string> | null;
+  moved: Map<string, Shape> | null;
 }
 
 /**
@@ -91,50 +93,78 @@ export class Moves {
   /**
    * The numbers that a balloon alone makes, each with the surfaces it moves by itself: every one of them has to come
    * out as the balloon says.
-   * An outline's numbers count together, as do those of a broken edge, which moves nothing.
+   * Each of an outline's numbers counts; those of a broken edge, which moves nothing, count together.
    */
   uses(balloon: Balloon, rows: SolvedRow[]): Use[] {
     const { by } = stepOf(balloon, this.job);
     const scope = numberScope(this.job, { balloon: balloon.number, by });
+    // What its maker chose (`14!`) is no number of the print, though it may take one.
     const alone = (n: NumberReport) =>
-      n.value?.cites.length === 1 && n.value.cites[0] === balloon.number && n.quantity !== "count";
+      n.value?.cites.length === 1 &&
+      n.value.cites[0] === balloon.number &&
+      n.quantity !== "count" &&
+      !n.text.endsWith("!");
     return rows.flatMap((r): Use[] => {
-      if (r.recipe?.op === "edges") return r.numbers.some(alone) ? [{ row: r.row.id, ids: null }] : [];
+      if (r.recipe?.op === "edges") return r.numbers.some(alone) ? [{ row: r.row.id, moved: null }] : [];
       const moved = reportNumbers(r.row.body, scope);
       const maker = r.recipe?.op === "repeat" ? null : r.row.id;
       const own = r.numbers
         .filter(alone)
-        .map((n) => ({ row: maker, ids: this.movedBy(r, [moved.find((m) => m.path === n.path)!]) }));
-      const drawn = r.outlineNumbers.some(alone)
-        ? [
-            {
-              row: r.row.id,
-              ids: new Set(
-                [...(this.move(balloon)?.shapes.keys() ?? [])].filter((id) => id.startsWith(`${r.row.id}/`)),
-              ),
-            },
-          ]
-        : [];
-      return [...own, ...drawn].filter((u) => u.ids.size > 0);
+        .map((n) => ({ row: maker, moved: this.movedBy(r, [moved.find((m) => m.path === n.path)!]) }));
+      const drawn = this.drawnUses(balloon, r, r.outlineNumbers.filter(alone), by);
+      return [...own, ...drawn].filter((u) => u.moved === null || u.moved.size > 0);
     });
   }
 
+  /** Each number of an outline by itself; where one cannot be moved alone, all of them together. */
+  private drawnUses(balloon: Balloon, r: SolvedRow, numbers: OutlineNumber[], by: number): Use[] {
+    if (!numbers.length) return [];
+    const all = [...(this.move(balloon)?.shapes ?? [])].filter(([id]) => id.startsWith(`${r.row.id}/`));
+    const together = [{ row: r.row.id, moved: new Map(all) }];
+    if (numbers.length === 1 || numbers.length > MOST_ALONE) return together;
+    const each = numbers.map((n) => this.movedByDrawn(balloon, r, n, by));
+    return each.some((moved) => moved === null) ? together : each.map((moved) => ({ row: r.row.id, moved }));
+  }
+
+  /** Surfaces of a row that move when one number of its outline comes out otherwise; null where it cannot be told. */
+  private movedByDrawn(balloon: Balloon, r: SolvedRow, n: OutlineNumber, by: number): Map<string, Shape> | null {
+    const text = n.text.replace(new RegExp(`#${balloon.number}(?!\\d)`, "g"), `(#${balloon.number}+${by.toFixed(12)})`);
+    if (text === n.text) return null;
+    const outlines = this.job.outlines.map((o) => {
+      if (o.id !== n.outline) return o;
+      const items = structuredClone(o.items);
+      setPath(items[n.item], n.at.join("."), text);
+      return { ...o, items };
+    });
+    const solved = evaluateOutlines(outlines, numberScope(this.job), this.solved.shapes);
+    const resolved = resolveBody(r.row.body, r.numbers, this.job.balloons, planeSource(this.job, numberScope(this.job)));
+    const recipe = resolved.ok ? kindOf(r.row.body).recipe(resolved.value, r.row.body, this.source(solved)) : resolved;
+    if (!recipe.ok) return null;
+    return this.differing(new Map([[r.row.id, recipe.value]]));
+  }
+
   /** Surfaces of any row that move when some numbers of one row come out otherwise. */
-  private movedBy(r: SolvedRow, changed: NumberReport[]): Set<string> {
+  private movedBy(r: SolvedRow, changed: NumberReport[]): Map<string, Shape> {
     const numbers = r.numbers.map((n) => changed.find((m) => m.path === n.path) ?? n);
     const planes = planeSource(this.job, numberScope(this.job));
     const resolved = resolveBody(r.row.body, numbers, this.job.balloons, planes);
     const recipe = resolved.ok
       ? kindOf(r.row.body).recipe(resolved.value, r.row.body, this.source(this.solvedOutlines))
       : resolved;
-    if (!recipe.ok) return new Set();
-    return new Set(
-      [...movedModel(this.model, new Map([[r.row.id, recipe.value]]))].flatMap(([id, s]) =>
-        differs(s.shape, this.model.surfaces.get(id)?.shape) ? [id] : [],
+    if (!recipe.ok) return new Map();
+    return this.differing(new Map([[r.row.id, recipe.value]]));
+  }
+
+  private differing = (recipes: Map<string, Recipe>): Map<string, Shape> =>
+    new Map(
+      [...movedModel(this.model, recipes)].flatMap(([id, s]): [string, Shape][] =>
+        differs(s.shape, this.model.surfaces.get(id)?.shape) ? [[id, s.shape]] : [],
       ),
     );
-  }
 }
+
+/** The most numbers of an outline that are moved one by one: each draws it once more. */
+const MOST_ALONE = 40;
 
 /** A step of a balloon's number: inside, and as it is typed. */
 export function stepOf(b: Balloon, job: Job): { step: number; by: number } {

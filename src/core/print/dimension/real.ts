@@ -1,5 +1,5 @@
 import { add, dot, length, scale, sub, type Vec3 } from "../../geometry/vec";
-import type { EdgeInfo, FaceInfo } from "../../engine/kernel";
+import type { EdgeInfo, FaceInfo, FaceTag } from "../../engine/kernel";
 import type { Shape, Surface } from "./surfaces";
 import { CONTACT, PARALLEL } from "../../geometry/tolerance";
 const WHOLE = 2 * Math.PI - 0.01;
@@ -14,6 +14,7 @@ const offLine = (p: Vec3, origin: Vec3, direction: Vec3): number => {
 export class Solid {
   private readonly byMaker = new Map<string, FaceInfo[]>();
   private readonly mouths = new Map<string, number | null>();
+  private readonly bordering = new Map<FaceInfo, { edge: EdgeInfo; face: FaceInfo }[]>();
 
   constructor(
     readonly faces: FaceInfo[],
@@ -26,7 +27,20 @@ export class Solid {
       if (list) list.push(f);
       else this.byMaker.set(key, [f]);
     }
+    for (const edge of edges) {
+      const [a, b] = edge.faces.map((i) => faces[i]);
+      if (!a || !b || a === b) continue;
+      this.border(a, edge, b);
+      this.border(b, edge, a);
+    }
   }
+  private border(f: FaceInfo, edge: EdgeInfo, face: FaceInfo): void {
+    const list = this.bordering.get(f);
+    if (list) list.push({ edge, face });
+    else this.bordering.set(f, [{ edge, face }]);
+  }
+  /** The faces beside a face, each with the edge where they meet. */
+  besides = (f: FaceInfo): { edge: EdgeInfo; face: FaceInfo }[] => this.bordering.get(f) ?? [];
 
   of(row: string, instance: number): FaceInfo[] {
     return this.byMaker.get(`${row}/${instance}`) ?? [];
@@ -34,10 +48,14 @@ export class Solid {
   ofRow(row: string): FaceInfo[] {
     return this.faces.filter((f) => f.tag?.row === row);
   }
+  tagsAt = (e: EdgeInfo): FaceTag[] => tagsOf(e.faces.flatMap((i) => this.faces[i] ?? []));
   /** Edges with a face of a row on either side. */
   edgesOf(row: string): EdgeInfo[] {
     return this.edges.filter((e) => e.faces.some((i) => this.faces[i]?.tag?.row === row));
   }
+
+  /** Faces of a flat that stand where a surface says. */
+  faceAt = (s: Surface): FaceInfo[] => this.of(s.row, s.instance).filter((f) => isPlane(f, s.shape));
 
   /** Whether the face of a flat looks out in a direction. */
   looksAlong(s: Surface, direction: Vec3): boolean {
@@ -81,14 +99,16 @@ const isPlane = (f: FaceInfo, s: Shape): boolean =>
   Math.abs(dot(f.point, s.normal) - s.offset) < CONTACT;
 
 /** A surface as it stands on the solid; `whole`: a round wall that goes all round. */
-interface Real {
+export interface Real {
   shape: Shape;
   whole: boolean;
+  /** The faces it was read from. */
+  tags: FaceTag[];
 }
 type Of<Is extends Shape["is"]> = Extract<Shape, { is: Is }>;
 
 /** A surface of a row as it stands on the solid, measured there; null when nothing of it is left. */
-export function realOf(s: Surface, solid: Solid, other: (id: string) => { shape: Shape } | null): Real | null {
+export function realOf(s: Surface, solid: Solid, other: (id: string) => Real | null): Real | null {
   const mine = solid.of(s.row, s.instance);
   switch (s.shape.is) {
     case "plane":
@@ -100,17 +120,18 @@ export function realOf(s: Surface, solid: Solid, other: (id: string) => { shape:
     case "torus":
       return realTorus(s.shape, mine);
     case "corner":
-      return realCorner(s.shape, solid.edgesOf(s.row));
+      return realCorner(s.shape, solid, s.row);
     case "ring":
-      return realRing(s.shape, solid.edgesOf(s.row));
+      return realRing(s.shape, solid, s.row);
   }
 }
 
 const near = (a: number, b: number): boolean => Math.abs(a - b) < CONTACT;
+const tagsOf = (faces: FaceInfo[]): FaceTag[] => faces.flatMap((f) => f.tag ?? []);
 
 function realPlane(shape: Of<"plane">, mine: FaceInfo[]): Real | null {
   const f = mine.find((g) => isPlane(g, shape));
-  return f ? { shape: { ...shape, offset: dot(f.point, shape.normal) }, whole: true } : null;
+  return f ? { shape: { ...shape, offset: dot(f.point, shape.normal) }, whole: true, tags: tagsOf([f]) } : null;
 }
 
 function realCylinder(shape: Of<"cylinder">, mine: FaceInfo[]): Real | null {
@@ -125,57 +146,60 @@ function realCylinder(shape: Of<"cylinder">, mine: FaceInfo[]): Real | null {
   return {
     shape: { ...shape, origin: all[0].axis!.origin, radius: all[0].radius! },
     whole: all.some((g) => g.sweep! > WHOLE),
+    tags: tagsOf(all),
   };
 }
 
 function realCone(shape: Of<"cone">, mine: FaceInfo[]): Real | null {
   const f = mine.find((g) => g.surface === "cone" && near(g.halfAngle!, shape.halfAngle));
-  return f ? { shape: { ...shape, halfAngle: f.halfAngle! }, whole: true } : null;
+  return f ? { shape: { ...shape, halfAngle: f.halfAngle! }, whole: true, tags: tagsOf([f]) } : null;
 }
 
 /** A round edge: a torus, or a sphere where its tube's centre lies on the axis. */
 function realTorus(shape: Of<"torus">, mine: FaceInfo[]): Real | null {
   for (const g of mine) {
     if (g.surface === "sphere" && near(g.radius ?? 0, shape.radius) && shape.reach < CONTACT)
-      return { shape: { ...shape, radius: g.radius! }, whole: true };
+      return { shape: { ...shape, radius: g.radius! }, whole: true, tags: tagsOf([g]) };
     if (g.surface !== "torus" || !g.tube) continue;
     const reach = offLine(g.tube, shape.origin, shape.direction);
     const height = dot(sub(g.tube, shape.origin), shape.direction);
     if (near(g.radius!, shape.radius) && near(reach, shape.reach) && near(height, 0)) {
       const origin = add(shape.origin, scale(shape.direction, height));
-      return { shape: { ...shape, radius: g.radius!, reach, origin }, whole: true };
+      return { shape: { ...shape, radius: g.radius!, reach, origin }, whole: true, tags: tagsOf([g]) };
     }
   }
   return null;
 }
 
-function realCorner(shape: Of<"corner">, edges: EdgeInfo[]): Real | null {
+function realCorner(shape: Of<"corner">, solid: Solid, row: string): Real | null {
   const { origin, direction } = shape;
   const isThere = (e: EdgeInfo) =>
     e.curve === "line" &&
     e.length > CONTACT &&
     offLine(e.from, origin, direction) < CONTACT &&
     offLine(e.to, origin, direction) < CONTACT;
-  return edges.some(isThere) ? { shape, whole: true } : null;
+  const e = solid.edgesOf(row).find(isThere);
+  return e ? { shape, whole: true, tags: solid.tagsAt(e) } : null;
 }
 
-function realRing(shape: Of<"ring">, edges: EdgeInfo[]): Real | null {
-  const e = edges.find(
+function realRing(shape: Of<"ring">, solid: Solid, row: string): Real | null {
+  const e = solid.edgesOf(row).find(
     (g) => g.curve === "circle" && length(sub(g.centre!, shape.origin)) < CONTACT && near(g.radius!, shape.radius),
   );
   if (!e) return null;
   const whole = e.length > 2 * Math.PI * shape.radius - 0.01 * shape.radius;
-  return { shape: { ...shape, origin: e.centre!, radius: e.radius! }, whole };
+  return { shape: { ...shape, origin: e.centre!, radius: e.radius! }, whole, tags: solid.tagsAt(e) };
 }
 
 /** The middle of two walls stands where both of them do. */
-function middle(s: Surface, other: (id: string) => { shape: Shape } | null): { shape: Shape; whole: boolean } | null {
+function middle(s: Surface, other: (id: string) => Real | null): Real | null {
   const [place, name] = [s.id.slice(0, s.id.lastIndexOf("/") + 1), s.id.slice(s.id.lastIndexOf("/") + 1)];
   const [loop, i, j] = name.replace("middle ", "").split(".");
-  const a = other(`${place}wall ${loop}.${i}`)?.shape;
-  const b = other(`${place}wall ${loop}.${j}`)?.shape;
+  const walls = [i, j].map((k) => other(`${place}wall ${loop}.${k}`));
+  const [a, b] = walls.map((w) => w?.shape);
   if (a?.is !== "plane" || b?.is !== "plane" || s.shape.is !== "plane") return null;
   const along1 = (p: Extract<Shape, { is: "plane" }>) =>
     dot(p.normal, (s.shape as Extract<Shape, { is: "plane" }>).normal) * p.offset;
-  return { shape: { ...s.shape, offset: (along1(a) + along1(b)) / 2 }, whole: true };
+  const tags = walls.flatMap((w) => w?.tags ?? []);
+  return { shape: { ...s.shape, offset: (along1(a) + along1(b)) / 2 }, whole: true, tags };
 }

@@ -82,7 +82,10 @@ function bodySurfaces(body: Body, frame: Frame, place: Vec2, leave: boolean): Pa
       return all.map((o, part) => ({
         part,
         parts: all.length,
-        shapes: [...walls([o.outer, ...o.holes], frame, place), ...levels(body.depth, frame, leave, body.way)],
+        shapes: [
+          ...(body.draft ? leaning([o.outer, ...o.holes], frame, place, leave ? body.draft : -body.draft) : walls([o.outer, ...o.holes], frame, place)),
+          ...levels(body.depth, frame, leave, body.way),
+        ],
       }));
     }
     case "open":
@@ -105,23 +108,72 @@ function bodySurfaces(body: Body, frame: Frame, place: Vec2, leave: boolean): Pa
       ];
     case "tube":
       return [{ part: 0, parts: 1, shapes: tubeWalls(body, frame, place) }];
+    case "rib":
+      return [{ part: 0, parts: 1, shapes: ribWalls(body, frame, place) }];
+    case "collar":
+      return [{ part: 0, parts: 1, shapes: collarWalls(body, frame) }];
     case "vee":
     case "wrapped":
     case "wrappedVee":
     case "helix":
-    case "rib":
-    case "collar":
     case "imported":
       return [];
   }
 }
 
-/** Straight stretches of a tube, inside and out. */
+/** Both sides of a thickened chain. */
+function ribWalls(body: Extract<Body, { body: "rib" }>, frame: Frame, place: Vec2): Named[] {
+  const at = (p: Vec2) => fromFrame(frame, v2(p.x + place.x, p.y + place.y));
+  return body.chain.flatMap((s, i) =>
+    [1, -1].map((side): Named => {
+      const name = `wall ${i}.${side}`;
+      if (s.kind === "arc") {
+        const radius = s.radius + (side * body.thick) / 2;
+        return { name, role: "wall", shape: { is: "cylinder", origin: at(s.centre), direction: frame.normal, radius } };
+      }
+      const d = directionAt(s, 0);
+      const out = v2(side * d.y, -side * d.x);
+      const p = v2(s.from.x + (out.x * body.thick) / 2, s.from.y + (out.y * body.thick) / 2);
+      return { name, role: "wall", shape: planeThrough(direction2(frame, out), at(p)) };
+    }),
+  );
+}
+
+/** The bottom and both flanks of a groove round a shaft; its frame lies in the upper one. */
+function collarWalls(body: Extract<Body, { body: "collar" }>, frame: Frame): Named[] {
+  const flank = (depth: number, up: number) => planeThrough(scale(frame.normal, up), fromFrame(frame, v2(0, 0), depth));
+  const { inner } = body;
+  const bottom: Named[] =
+    typeof inner === "number"
+      ? [{ name: "wall bottom", role: "wall", shape: { is: "cylinder", origin: frame.origin, direction: frame.normal, radius: inner } }]
+      : [];
+  return [
+    ...bottom,
+    { name: "flank start", role: "wall", shape: flank(0, -1) },
+    { name: "flank end", role: "wall", shape: flank(body.width, 1) },
+  ];
+}
+
+/** Straight walls that lean from the frame on: inwards over it where that is positive. */
+function leaning(loops: Loop[], frame: Frame, place: Vec2, by: number): Named[] {
+  return walls(loops, frame, place).flatMap((w): Named[] => {
+    if (w.shape.is !== "plane" || w.role !== "wall") return [];
+    const normal = add(scale(w.shape.normal, Math.cos(by)), scale(frame.normal, Math.sin(by)));
+    const point = add(frame.origin, scale(w.shape.normal, w.shape.offset - dot(frame.origin, w.shape.normal)));
+    return [{ ...w, shape: planeThrough(normal, point) }];
+  });
+}
+
+/** Straight stretches of a tube and its bends, inside and out. */
 function tubeWalls(body: Extract<Body, { body: "tube" }>, frame: Frame, place: Vec2): Named[] {
   const radii = [body.outer, ...(body.inner > 0 ? [body.inner] : [])];
   return body.chain.flatMap((s, i) =>
     s.kind === "arc"
-      ? []
+      ? radii.map((radius, k): Named => {
+          const origin = fromFrame(frame, v2(s.centre.x + place.x, s.centre.y + place.y));
+          const bend: Shape = { is: "torus", origin, direction: frame.normal, radius, reach: s.radius };
+          return { name: `bend ${i}.${k}`, role: "wall", shape: bend };
+        })
       : radii.map((radius, k): Named => {
           const origin = fromFrame(frame, v2(s.from.x + place.x, s.from.y + place.y));
           const direction = direction2(frame, directionAt(s, 0));

@@ -1,0 +1,122 @@
+import { valueOf } from "../engine/numbers";
+import type { SolvedRow } from "../engine/solve";
+import type { FaceInfo } from "../engine/kernel";
+import type { Balloon } from "../job/schema";
+import { threadMeant } from "../balloons/threads";
+import { threadClass } from "../tables";
+import { CONTACT } from "../geometry/tolerance";
+import { claimed, deciding, type Claim } from "./claims";
+import type { Draft, LedgerContext } from "./ledger";
+import { saysLeftHand } from "./words";
+
+/** A thread that a row makes, and what of it stands on the solid. */
+interface Made {
+  row: SolvedRow;
+  designation: string;
+  inside: boolean;
+  /** How often it stands; null where that was not looked at. */
+  standing: number | null;
+  lead: string;
+}
+
+/**
+ * What a thread claims: its size and pitch with its blank on the solid, its class and hand as the rows have them, and
+ * how many.
+ */
+export function threadEntry(b: Balloon, own: Omit<Draft, "state">, rows: SolvedRow[], c: LedgerContext): Draft {
+  const made = rows.flatMap((r) => madeBy(r, c) ?? []);
+  const known = made.filter((m) => m.standing !== null);
+  const standing = known.reduce((n, m) => n + m.standing!, 0);
+  const lead = made.map((m) => m.lead).join("");
+  const count = b.count === undefined ? null : valueOf(b.count, "count", c.scope);
+  const wanted = count?.ok ? count.value.value : null;
+  const on = made.map((m) => ({ row: m.row.row.id, instance: 0, role: "wall" as const }));
+  const value: Claim = {
+    of: "value",
+    says: `${b.thread} on the solid`,
+    state: standing > 0 ? "true" : known.length ? "false" : "unexamined",
+    by: `${standing} made for ${b.thread} on the solid${lead}`,
+    on,
+  };
+  const claims = [value, ...made.flatMap((m) => kindClaims(b, m))];
+  if (wanted !== null && known.length)
+    claims.push({
+      of: "count",
+      says: `${wanted} of them`,
+      state: standing === wanted ? "true" : "false",
+      by: `${standing} on the solid, ${wanted} on the print`,
+      on,
+    });
+  const state = claimed(claims);
+  const reason = deciding(claims);
+  return {
+    ...own,
+    state,
+    claims,
+    measured: standing,
+    by: reason && reason.of === "thread" ? reason.by : `${value.by}${reason?.of === "count" ? `; ${reason.by}` : ""}`,
+    on: rows.map((r) => r.row.id),
+  };
+}
+
+function madeBy(r: SolvedRow, c: LedgerContext): Made | null {
+  const { feature } = r;
+  if (feature?.is !== "hole" && feature?.is !== "thread") return null;
+  if (!feature.thread) return null;
+  const text = "thread" in r.row.body ? threadMeant(String(r.row.body.thread), c.job.balloons) : null;
+  const designation = text?.ok ? text.value : feature.thread.designation;
+  if (feature.is === "thread") {
+    const blank = blankOf(feature.shaft, feature.thread.major, c.faces);
+    return { row: r, designation, inside: false, standing: blank, lead: "" };
+  }
+  const { diameter, depth, thread } = feature;
+  const drilled = new Set(
+    c.faces.filter((f) => isDrilled(f, r.row.id, diameter)).map((f) => f.tag!.instance),
+  );
+  const lead =
+    thread.full !== "thru" && depth !== "thru"
+      ? `; drilled ${((depth - thread.full) / thread.pitch).toFixed(1)} pitches deeper than its thread, for the tap's lead`
+      : "";
+  return { row: r, designation, inside: true, standing: drilled.size, lead };
+}
+
+const isDrilled = (f: FaceInfo, row: string, diameter: number): boolean =>
+  f.tag?.row === row &&
+  f.surface === "cylinder" &&
+  f.sweep! > 2 * Math.PI - 0.01 &&
+  Math.abs(2 * f.radius! - diameter) < CONTACT;
+
+/** How often the blank of an outside thread stands on its shaft: rounds between nine tenths of the major diameter and it. */
+function blankOf(shaft: string, major: number, faces: FaceInfo[]): number {
+  const isBlank = (f: FaceInfo) =>
+    f.tag?.row === shaft &&
+    f.surface === "cylinder" &&
+    !f.hollow &&
+    2 * f.radius! < major + CONTACT &&
+    2 * f.radius! > 0.9 * major;
+  return faces.some(isBlank) ? 1 : 0;
+}
+
+/** Size, side, class and hand of a thread as a row makes it, against what the print says. */
+function kindClaims(b: Balloon, m: Made): Claim[] {
+  const claim = (says: string, state: Claim["state"], by: string): Claim => ({ of: "thread", says, state, by, on: [] });
+  const printed = threadClass(b.thread ?? "");
+  const made = threadClass(m.designation);
+  const where = `row ${m.row.number}`;
+  const claims: Claim[] = [];
+  if (printed.external !== null && printed.external === m.inside)
+    claims.push(claim(printed.external ? "an outside thread" : "an inside thread", "false", `${where} makes the other`));
+  if (printed.class !== null) {
+    const usual = m.inside ? ["6H", "2B"] : ["6G", "6g", "2A"];
+    const isSame = made.class === null ? usual.includes(printed.class) : made.class === printed.class;
+    claims.push(
+      claim(
+        `class ${printed.class}`,
+        isSame ? "true" : made.class === null ? "unexamined" : "false",
+        made.class === null ? `${where} says no class` : `${where} makes ${made.class}`,
+      ),
+    );
+  }
+  if (saysLeftHand(b)) claims.push(claim("left hand", "unexamined", `${where} says no hand`));
+  return claims;
+}
