@@ -163,12 +163,10 @@ export function describeFace(oc: OC, face: TopoDS_Face): FaceInfo {
       info.sweep = u1 - u0;
     } else if (kind === "torus") {
       // The library's torus is not bound in this build: the tube's radius from three points around it.
+      // Thirds: of a whole tube the two ends are one point.
       const um = (u0 + u1) / 2;
-      const tube = circleThroughAll([
-        normalAt(oc, face, surface, um, v0).point,
-        point,
-        normalAt(oc, face, surface, um, v1).point,
-      ]);
+      const around = [0, 1 / 3, 2 / 3].map((t) => normalAt(oc, face, surface, um, v0 + t * (v1 - v0)).point);
+      const tube = circleThroughAll(around);
       if (tube) Object.assign(info, { radius: tube.radius, tube: tube.centre });
     } else if (kind === "sphere") info.radius = own(surface.Sphere()).Radius();
     else if (kind === "cone") {

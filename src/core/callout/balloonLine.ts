@@ -174,7 +174,7 @@ function rest(r: Reader, b: Balloon): Balloon {
       r.take("±");
       b.tolerance = { kind: "plusMinus", value: r.number("tolerance", "a tolerance") };
       r.take("°");
-    } else if (/^[+-]/.test(text)) {
+    } else if (/^[+-]/.test(text) || overAt(r)) {
       own({ kind: "default" });
       b.tolerance = sided(r);
     } else if (r.sees("MAX") || r.sees("MIN")) {
@@ -203,13 +203,10 @@ function rest(r: Reader, b: Balloon): Balloon {
 function sided(r: Reader): Balloon["tolerance"] {
   r.skip();
   // Written one over the other on one line: the slash parts the two and divides nothing.
-  const over = /^([+-])\s*(\d*\.?\d+)\s*\/\s*([+-])\s*(\d*\.?\d+)(?![\w.])/.exec(r.text.slice(r.pos));
+  const over = overAt(r);
   if (over) {
-    r.pos += over[0].length;
-    return deviations(
-      { sign: over[1] === "-" ? -1 : 1, value: over[2] as NumberText },
-      { sign: over[3] === "-" ? -1 : 1, value: over[4] as NumberText },
-    );
+    r.pos += over.length;
+    return deviations(over.first, over.second);
   }
   const one = () => {
     r.skip();
@@ -225,6 +222,19 @@ function sided(r: Reader): Balloon["tolerance"] {
       ? (r.pos++, { sign: -first.sign, value: "0" as NumberText })
       : { sign: -first.sign, value: "0" as NumberText };
   return deviations(first, second);
+}
+
+/** `+.003/-.001`, `+0.2/0`, `0/-0.2`: a deviation of nothing has no sign. */
+function overAt(r: Reader): { first: Deviation; second: Deviation; length: number } | null {
+  r.skip();
+  const m = /^([+-]?)\s*(\d*\.?\d+)\s*\/\s*([+-]?)\s*(\d*\.?\d+)(?![\w.])/.exec(r.text.slice(r.pos));
+  if (!m || (!m[1] && !m[3])) return null;
+  const of = (sign: string, value: string, other: string): Deviation | null => {
+    if (sign) return { sign: sign === "-" ? -1 : 1, value: value as NumberText };
+    return Number(value) === 0 ? { sign: other === "-" ? 1 : -1, value: value as NumberText } : null;
+  };
+  const [first, second] = [of(m[1], m[2], m[3]), of(m[3], m[4], m[1])];
+  return first && second ? { first, second, length: m[0].length } : null;
 }
 
 interface Deviation {

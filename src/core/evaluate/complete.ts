@@ -27,7 +27,8 @@ function outlineQuestions(e: Pick<Evaluation, "solved">): number {
 
 /** Counts the ledger's states and the numbers nobody has vouched for, and says it in one line. */
 export function completeness(job: Pick<Job, "balloons">, e: Pick<Evaluation, "ledger" | "solved">): Complete {
-  const count = (s: string) => e.ledger.filter((l) => l.state === s).length;
+  // What another part is made from is not left out of the model.
+  const count = (s: string) => e.ledger.filter((l) => l.state === s && l.elsewhere === undefined).length;
   const unsourced =
     e.solved.rows.reduce(
       (n, r) => n + (r.state === "off" ? 0 : r.numbers.filter((x) => x.value?.source === "unsourced").length),

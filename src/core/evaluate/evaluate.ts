@@ -123,7 +123,9 @@ export async function evaluate(job: Job, kernel: SolidKernel, options: Options =
       still(unreadByFindings)?.findings ?? (context ? findAll(context) : []),
       placed && !placed.ok ? placed.problems[0] : null,
     ),
-    ledger: still(unreadByLedger)?.ledger ?? ledgerOf(job, ledger(job, { solved, faces, edges, part: part?.box ?? null }, prepared.scope)),
+    ledger:
+      still(unreadByLedger)?.ledger ??
+      ledgerOf(job, ledger(job, { solved, faces, edges, part: part?.box ?? null }, prepared.scope)),
     checks: compareChecks(job, part && figuresOf(job, part, faces, edges), prepared.scope),
   };
 }

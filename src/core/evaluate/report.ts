@@ -59,7 +59,7 @@ export function headlessReport(
       ),
     ),
     complete: completeness(job, evaluation),
-    ledger: evaluation.ledger.map((l) => ledgerReport(l, job)),
+    ledger: evaluation.ledger.map((l) => ledgerReport(whereUsed(l, parts), job)),
     checks: evaluation.checks.map(checkReport),
     parts: parts.map(({ name, kind, job: own, evaluation: e }) => ({
       name,
@@ -68,6 +68,7 @@ export function headlessReport(
       stock: stockReport(e),
       rows: e.solved.rows.map((r) => rowReport(r, rowNames(own.rows))),
       findings: e.findings.map(findingReport),
+      ledger: e.ledger.filter((l) => l.elsewhere === undefined).map((l) => ledgerReport(l, own)),
       checks: e.checks.map(checkReport),
     })),
   };
@@ -143,6 +144,12 @@ const findingReport = (f: Finding) => ({
   ...(f.fix ? { fix: f.fix.label } : {}),
 });
 
+/** A balloon as the part has it that is made from it. */
+const whereUsed = (l: LedgerEntry, parts: EvaluatedPart[]): LedgerEntry => {
+  const its = parts.find((p) => p.name === l.elsewhere)?.evaluation.ledger.find((x) => x.number === l.number);
+  return its ? { ...its, elsewhere: l.elsewhere } : l;
+};
+
 function ledgerReport(l: LedgerEntry, job: Job) {
   const b = job.balloons.find((o) => o.number === l.number)!;
   const isAngle = b.kind === "angle";
@@ -159,6 +166,8 @@ function ledgerReport(l: LedgerEntry, job: Job) {
     measured: out(l.measured),
     by: l.by,
     rows: l.rows,
+    claims: l.claims.map(({ of, says, state, by }) => ({ of, says, state, by })),
+    ...(l.elsewhere === undefined ? {} : { part: l.elsewhere }),
     ...(l.problem ? { problem: l.problem } : {}),
   };
 }

@@ -69,3 +69,16 @@ export function ancestorsOf(job: Job, scope: NumberScope): Map<number, Set<numbe
   }
   return out;
 }
+
+/** Whether a number of a part is made from a balloon, as its rows, outlines and planes are written. */
+export function citesBalloon(
+  { rows, outlines, planes }: Pick<Job, "rows" | "outlines" | "planes">,
+  n: number,
+): boolean {
+  const cited = new RegExp(`#${n}(?!\\d)`);
+  const isCited = (v: unknown): boolean => {
+    if (typeof v === "string") return cited.test(v);
+    return typeof v === "object" && v !== null && Object.values(v).some(isCited);
+  };
+  return [rows.map((r) => r.body), outlines.map((o) => o.items), planes ?? []].some(isCited);
+}

@@ -22,8 +22,8 @@ const counted = (wanted: number, n: number, what: string, row?: SolvedRow): Clai
   of: "count",
   says: `${wanted} of them`,
   state: n === wanted ? "true" : "false",
-  by: `${n} ${what} on the solid, ${wanted} on the print`,
-  on: row ? [{ row: row.row.id, instance: 0, role: "wall" }] : [],
+  by: `${n} ${what} on the solid${n === wanted ? "" : `, ${wanted} on the print`}`,
+  on: row ? [{ row: row.row.id }] : [],
 });
 const uncounted = (wanted: number, why: string): Claim => ({
   of: "count",
@@ -40,7 +40,9 @@ const uncounted = (wanted: number, why: string): Claim => ({
 export function countClaims(b: Balloon, wanted: number, rows: SolvedRow[], c: Counted): Claim[] {
   return rows.flatMap((r): Claim[] => {
     const mine = r.numbers.filter((n) => n.quantity === "count" && n.value?.cites.includes(b.number));
-    const claims = mine.flatMap((n) => (n.value!.cites.length > 1 ? [] : ofNumber(n.path, n.value!.value, wanted, r, c)));
+    const claims = mine.flatMap((n) =>
+      n.value!.cites.length > 1 ? [] : ofNumber(n.path, n.value!.value, wanted, r, c),
+    );
     const drawn = r.outlineNumbers.some((n) => n.quantity === "count" && n.value?.cites.includes(b.number));
     return [...claims, ...(drawn ? [equalWalls(r, wanted, c.faces)] : [])];
   });
@@ -55,8 +57,15 @@ function ofNumber(path: string, value: number, wanted: number, r: SolvedRow, c: 
   return made.map(({ there, of }) => {
     if (!isOfGrid) return counted(wanted, there, "counted", r);
     return there === of
-      ? { ...counted(wanted, wanted, "counted along the grid", r), by: `all ${of} places of the grid stand on the solid` }
-      : { ...counted(wanted, there, "counted", r), state: "false" as const, by: `${there} of ${of} places of the grid stand on the solid` };
+      ? {
+          ...counted(wanted, wanted, "counted along the grid", r),
+          by: `all ${of} places of the grid stand on the solid`,
+        }
+      : {
+          ...counted(wanted, there, "counted", r),
+          state: "false" as const,
+          by: `${there} of ${of} places of the grid stand on the solid`,
+        };
   });
 }
 
@@ -111,10 +120,25 @@ export function timesClaim(b: Balloon, limits: Limits, rows: SolvedRow[], c: Cou
   if (edges.length && edges.length === rows.length) return [edgeCount(wanted, edges, c)];
   if (b.kind === "diameter" || b.kind === "radius") {
     const walls = c.dimensions.count(b, b.kind, isRight);
-    const rounds = b.kind === "radius" ? c.dimensions.rounds(edges.map((r) => r.row.id), isRight) : 0;
+    const rounds =
+      b.kind === "radius"
+        ? c.dimensions.rounds(
+            edges.map((r) => r.row.id),
+            isRight,
+          )
+        : 0;
     if (walls !== null || rounds) return [counted(wanted, (walls ?? 0) + rounds, "round walls")];
   }
-  return [copyCount(b, wanted, rows.filter((r) => !edges.includes(r)), c)];
+  const legs = b.kind === "chamfer" ? c.dimensions.chamfers(b, rows) : [];
+  if (legs.length) return [counted(wanted, legs.filter((l) => l.some(isRight)).length, "chamfers")];
+  return [
+    copyCount(
+      b,
+      wanted,
+      rows.filter((r) => !edges.includes(r)),
+      c,
+    ),
+  ];
 }
 
 /** Edges that were treated: as many faces, or as many runs of faces that go on into one another. */
@@ -123,7 +147,7 @@ function edgeCount(wanted: number, rows: SolvedRow[], { dimensions }: Counted): 
   const faces = made.reduce((n, m) => n + m.faces, 0);
   const runs = made.reduce((n, m) => n + m.runs, 0);
   const n = faces === wanted ? faces : runs;
-  return { ...counted(wanted, n, "edges"), on: rows.map((r) => ({ row: r.row.id, instance: 0, role: "chamfer" as const })) };
+  return { ...counted(wanted, n, "edges"), on: rows.map((r) => ({ row: r.row.id })) };
 }
 
 /**
@@ -132,7 +156,9 @@ function edgeCount(wanted: number, rows: SolvedRow[], { dimensions }: Counted): 
  */
 function copyCount(b: Balloon, wanted: number, rows: SolvedRow[], c: Counted): Claim {
   const uses = rows.flatMap((r) =>
-    r.numbers.filter((n) => n.value?.cites.includes(b.number) && n.quantity !== "count").map((n) => ({ r, path: n.path })),
+    r.numbers
+      .filter((n) => n.value?.cites.includes(b.number) && n.quantity !== "count")
+      .map((n) => ({ r, path: n.path })),
   );
   if (!uses.length) return uncounted(wanted, "how often an outline has it was not counted");
   const possible = new Set<number>();
@@ -160,6 +186,7 @@ function stepsOf(b: Balloon, r: SolvedRow, copies: number, c: Counted): number[]
     const [nx, ny] = [count("pattern.nx"), count("pattern.ny")];
     return [nx - 1, ny - 1, (nx - 1) * ny, nx * (ny - 1)];
   }
+  if (pattern?.kind === "boltCircle" && b.kind !== "angle") return [copies];
   if (b.kind !== "angle") return [copies - 1];
   const step = valueOf(b.value, "angle", c.scope);
   const isAllRound = step.ok && Math.abs(copies * step.value.value - 2 * Math.PI) < 1e-3;

@@ -7,7 +7,7 @@ import type { Dimension, Dimensions } from "./dimension";
 import type { Use } from "./dimension/moves";
 import type { Draft } from "./ledger";
 import { inside, type Limits } from "./limits";
-import { wordsOf, type Word } from "./words";
+import { CIRCLE_OF_HOLES, wordsOf, type Word } from "./words";
 import { CONTACT } from "../geometry/tolerance";
 
 /** What a kind of balloon can be on the solid. A number without a sign is a length or a diameter, never a radius. */
@@ -31,7 +31,8 @@ const SLOPE = 2e-3;
 const near = (a: number, b: number) => Math.abs(a - b) < SLOPE;
 
 /** What became of a balloon in one number that it alone makes. */
-type Verdict = { is: "agrees"; by: Dimension } | { is: "half"; by: Dimension } | { is: "off"; by: Dimension } | { is: "silent" };
+type Verdict =
+  { is: "agrees"; by: Dimension } | { is: "half"; by: Dimension } | { is: "off"; by: Dimension } | { is: "silent" };
 
 /** All that answers to a balloon: every measurement of its kind, and those that are the dimension, as its words say. */
 interface Answers {
@@ -54,21 +55,34 @@ export function judge(
   finder: Dimensions,
   part: Box,
 ): Draft {
-  const all = finder.of(b).filter((d) => families[b.kind].includes(d.family));
+  const all = finder.of(b).filter((d) => families[b.kind].includes(d.family) && isAsOften(b, d));
   const answering = all.filter((d) => near(d.slope, 1) && d.alone());
   const words = wordsOf(b);
   const known = words.filter((w) => w.means !== "unknown");
   const mine = answering.filter((d) => known.every((w) => means(w, d, part)));
   const answers: Answers = { all, mine, limits, kind: b.kind };
-  const verdicts = finder.uses(b, rows).map((use) => ({ use, verdict: verdict(use, answers) }));
+  const each = finder.uses(b, rows).map((use) => ({ use, verdict: verdict(use, answers) }));
+  // A place that was worked out with it and says nothing is no claim of it, where another use is.
+  const isAside = ({ use, verdict: v }: (typeof each)[number]) => v.is === "silent" && use.mixed;
+  const verdicts = each.every(isAside) ? each : each.filter((x) => !isAside(x));
   const claims = [
     ...(verdicts.length
       ? verdicts.map(({ use, verdict: v }) => valueClaim(use, v, limits, finder))
       : [wholeClaim(answers, finder)]),
     ...words.flatMap((w) => wordClaim(w, answering, part, limits)),
   ];
-  return told(own, claims, verdicts.map((v) => v.verdict), answers, finder);
+  return told(
+    own,
+    claims,
+    verdicts.map((v) => v.verdict),
+    answers,
+    finder,
+  );
 }
+
+/** `4X ⌀5` is four holes; a circle they stand on is printed once, or says that it is one. */
+const isAsOften = (b: Balloon, d: Dimension): boolean =>
+  d.family !== "boltCircle" || b.count === undefined || wordsOf(b).some((w) => w.says === CIRCLE_OF_HOLES);
 
 const means = (w: Word, d: Dimension, part: Box): boolean => w.means === "unknown" || w.means(d, part);
 
@@ -96,7 +110,12 @@ function valueClaim(use: Use, v: Verdict, limits: Limits, finder: Dimensions): C
     case "off":
       return { ...base, state: "false", by: offWords(v.by, limits), on: finder.facesOf(v.by) };
     case "silent":
-      return { ...base, state: "unexamined", by: "a number made from it leaves nothing on the solid that is this dimension", on: [] };
+      return {
+        ...base,
+        state: "unexamined",
+        by: "a number made from it leaves nothing on the solid that is this dimension",
+        on: [],
+      };
   }
 }
 
@@ -133,9 +152,13 @@ function verdict(use: Use, { all, mine, limits, kind }: Answers): Verdict {
   if (middle) return { is: "half", by: middle };
   const telling = here.filter((d) => !onlyAgree.has(d.between));
   if (telling.length) return { is: "off", by: nearest(telling, limits) };
-  const wrong = others.filter((d) => (kind === "linear" ? isOwnWidth(d) : sizes.includes(d.family) && d.of.length === 1) && d.alone());
+  const wrong = others.filter((d) => (kind === "linear" ? isOwnWidth(d) : isOwnSize(d)) && d.alone());
   return wrong.length ? { is: "off", by: nearest(wrong, limits) } : { is: "silent" };
 }
+
+/** A size by itself, of one surface or of a depth below its mouth. */
+const isOwnSize = ({ family, of, between }: Dimension): boolean =>
+  sizes.includes(family) && (of.length === 1 || between === "mouth");
 
 /** What is measured so is sometimes what a print means; where it does not agree it says nothing. */
 const onlyAgree = new Set<Dimension["between"]>(["rounds", "overRounds", "overRound"]);
@@ -190,7 +213,9 @@ const reasonWords = (c: Claim | undefined, state: string): string =>
   c === undefined ? "" : state === "drives" ? `${c.by}; ${PICK}` : c.of === "value" ? c.by : `${c.says}: ${c.by}`;
 
 /** Claims that say the same are said once. */
-const once = (claims: Claim[]): Claim[] => [...new Map(claims.map((c) => [keyOf(null, [c.says, c.state, c.by]), c])).values()];
+const once = (claims: Claim[]): Claim[] => [
+  ...new Map(claims.map((c) => [keyOf(null, [c.says, c.state, c.by]), c])).values(),
+];
 
 function whyNot(all: Dimension[]): string {
   if (!all.length) return "nothing on the solid to measure it on: what it sizes is gone or cut away";

@@ -16,10 +16,14 @@ function chamferClaim(b: Balloon, rows: SolvedRow[], { scope, dimensions }: Ledg
   if (!leg.ok || !angle.ok) return [];
   const says = `${Math.round((1800 * angle.value.value) / Math.PI) / 10}° across its edge`;
   const legs = dimensions.chamfers(b, rows);
-  if (!legs.length) return [{ of: "kind", says, state: "unexamined", by: "the faces beside it do not tell its legs", on: [] }];
+  if (!legs.length)
+    return [{ of: "kind", says, state: "unexamined", by: "the faces beside it do not tell its legs", on: [] }];
   const other = leg.value.value * Math.tan(angle.value.value);
   // Half a degree: an angle without decimals and without a tolerance of its own.
-  const slack = Math.max(1e-6, leg.value.value * (Math.tan(angle.value.value + HALF_DEGREE) - Math.tan(angle.value.value)));
+  const slack = Math.max(
+    1e-6,
+    leg.value.value * (Math.tan(angle.value.value + HALF_DEGREE) - Math.tan(angle.value.value)),
+  );
   const isRight = ([p, q]: [number, number]) =>
     Math.min(
       Math.max(Math.abs(p - leg.value.value), Math.abs(q - other)),
@@ -34,7 +38,7 @@ function chamferClaim(b: Balloon, rows: SolvedRow[], { scope, dimensions }: Ledg
       says,
       state: wrong ? "false" : "true",
       by: `its legs lean at ${lean.toFixed(1)}°`,
-      on: rows.filter((r) => r.recipe?.op === "edges").map((r) => ({ row: r.row.id, instance: 0, role: "chamfer" as const })),
+      on: rows.filter((r) => r.recipe?.op === "edges").map((r) => ({ row: r.row.id })),
     },
   ];
 }
@@ -43,8 +47,15 @@ const HALF_DEGREE = Math.PI / 360;
 function evenClaim(rows: SolvedRow[], { dimensions }: LedgerContext): Claim {
   const says = "equally spaced";
   const spaced = rows.map((r) => dimensions.spacing(r.row.id));
-  const on = rows.map((r) => ({ row: r.row.id, instance: 0, role: "wall" as const }));
-  if (spaced.every((s) => s === null)) return { of: "words", says, state: "unexamined", by: "no circle of copies was found", on: [] };
+  const on = rows.map((r) => ({ row: r.row.id }));
+  if (spaced.every((s) => s === null))
+    return { of: "words", says, state: "unexamined", by: "no circle of copies was found", on: [] };
   const isEven = spaced.every((s) => s !== false);
-  return { of: "words", says, state: isEven ? "true" : "false", by: isEven ? "all gaps are alike" : "the gaps differ", on };
+  return {
+    of: "words",
+    says,
+    state: isEven ? "true" : "false",
+    by: isEven ? "all gaps are alike" : "the gaps differ",
+    on,
+  };
 }

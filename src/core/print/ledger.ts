@@ -3,7 +3,7 @@ import type { EdgeInfo, FaceInfo } from "../engine/kernel";
 import type { Solved, SolvedRow } from "../engine/solve";
 import type { Balloon, Job } from "../job/schema";
 import type { NumberScope } from "../number";
-import { ancestorsOf, citations } from "./citations";
+import { ancestorsOf, citations, citesBalloon } from "./citations";
 import { claimed, deciding, type Claim } from "./claims";
 import { countClaims, timesClaim } from "./counting";
 import { threadEntry } from "./threadClaims";
@@ -11,6 +11,8 @@ import { Dimensions } from "./dimension";
 import { findFeature, measureFeatures } from "./features";
 import { groundsOf } from "./grounds";
 import { judge } from "./judge";
+import { isSaid, saidClaims } from "./saidLengths";
+import { unheldWords } from "./words";
 import { kindClaims } from "./kindClaims";
 import { inside, type Limits } from "./limits";
 import type { Box } from "../geometry/vec";
@@ -32,6 +34,8 @@ export interface LedgerEntry {
   by: string;
   /** What it claims of the solid, each with what was found; empty where nothing is made from it. */
   claims: Claim[];
+  /** Another part of the job that is made from it, where this one is not. */
+  elsewhere?: string;
   /** Rows with a number made from it. */
   rows: number[];
   /** Ids of the rows it was measured on. */
@@ -114,25 +118,38 @@ function entry(b: Balloon, c: LedgerContext): Draft {
     tolerance: limits.value.by,
   };
   if (b.measure) return byPick(b, own, limits.value, c.faces);
-  if (!cited.length)
-    return {
-      ...own,
-      state: "unused",
-      by: b.reference ? "a reference dimension drives nothing: pick on the stage what it measures" : "",
-    };
-  const alive = cited.filter((r) => r.state === "ok" && !onlyThreadDepth(r, b));
-  if (!alive.length)
-    return {
-      ...own,
-      state: "drives",
-      by: cited.some((r) => r.state === "ok")
-        ? "a cosmetic thread has no depth to measure"
-        : "the row it drives is not made",
-    };
-  if (thread) return threadEntry(b, own, alive, c);
-  if (b.kind === "count") return countEntry(b, own, nominal, alive, c);
-  const judged = judge(b, own, limits.value, alive, c.dimensions, c.part);
-  return withClaims(judged, [...kindClaims(b, alive, c), ...timesClaim(b, limits.value, alive, c)]);
+  if (!cited.length) return unused(b, own, c.job);
+  const standing = cited.filter((r) => r.state === "ok");
+  if (!standing.length) return { ...own, state: "drives", by: "the row it drives is not made" };
+  if (thread) return threadEntry(b, own, standing, c);
+  if (b.kind === "count") return countEntry(b, own, nominal, standing, c);
+  const said = standing.flatMap((r) => saidClaims(b, r, limits.value, c.faces));
+  const cut = standing.filter((r) => !onlySaid(r, b));
+  if (!cut.length) return bySaid(own, [...said, ...unheldWords(b)], limits.value, standing);
+  const judged = judge(b, own, limits.value, cut, c.dimensions, c.part);
+  return withClaims(judged, [...said, ...kindClaims(b, cut, c), ...timesClaim(b, limits.value, cut, c)]);
+}
+
+/** A length that rows only say, of what is not cut. */
+function bySaid(own: Omit<Draft, "state">, claims: Claim[], limits: Limits, rows: SolvedRow[]): Draft {
+  const state = claimed(claims);
+  const by = deciding(claims)?.by ?? claims[0]?.by ?? "nothing on the solid to measure";
+  return {
+    ...own,
+    claims,
+    state,
+    measured: state === "proved" ? limits.nominal : null,
+    by,
+    on: rows.map((r) => r.row.id),
+  };
+}
+
+/** A balloon nothing of this part is made from. */
+function unused(b: Balloon, own: Omit<Draft, "state">, job: Job): Draft {
+  const elsewhere = job.others?.find((o) => citesBalloon(o.job, b.number))?.name;
+  if (elsewhere !== undefined) return { ...own, state: "unused", elsewhere, by: `used in "${elsewhere}"` };
+  const by = b.reference ? "a reference dimension drives nothing: pick on the stage what it measures" : "";
+  return { ...own, state: "unused", by };
 }
 
 /** A draft that claims more: what was proved or off by its value alone may be otherwise by the rest. */
@@ -140,7 +157,12 @@ function withClaims(draft: Draft, more: Claim[]): Draft {
   const claims = [...draft.claims, ...more];
   const state = claimed(claims);
   const reason = deciding(more);
-  return { ...draft, claims, state, by: draft.state === "proved" && reason ? `${reason.says}: ${reason.by}` : draft.by };
+  return {
+    ...draft,
+    claims,
+    state,
+    by: draft.state === "proved" && reason ? `${reason.says}: ${reason.by}` : draft.by,
+  };
 }
 
 function countEntry(b: Balloon, own: Omit<Draft, "state">, wanted: number, rows: SolvedRow[], c: LedgerContext): Draft {
@@ -163,9 +185,8 @@ function byPick(b: Balloon, own: Omit<Draft, "state">, l: Limits, faces: FaceInf
   return { ...own, on, state: inside(best.value, l) ? "proved" : "off", measured: best.value, by: best.by };
 }
 
-/** Whether a tapped row uses a balloon for the depth of its thread and for nothing else. */
-function onlyThreadDepth(r: SolvedRow, b: Balloon): boolean {
-  if (r.feature?.is !== "hole" || !r.feature.thread || b.kind === "thread") return false;
+/** Whether a row uses a balloon for a length that it only says, and for nothing else. */
+function onlySaid(r: SolvedRow, b: Balloon): boolean {
   const paths = r.numbers.filter((n) => n.value?.cites.includes(b.number)).map((n) => n.path);
-  return paths.length > 0 && paths.every((p) => p === "deep");
+  return paths.length > 0 && paths.every((p) => isSaid(r, p));
 }

@@ -107,7 +107,7 @@ describe("the ledger", () => {
     const e = await evaluateCard(mm("#1 40", "#2 #1/2", "LEAVE BLOCK 40 X 30 X #2"));
     expect(e.ledger[0].rows).toEqual([1]);
   });
-  it("proves a depth by a depth alone, and claims nothing of a cosmetic thread", async () => {
+  it("proves a depth by a depth alone, and that of a thread that is not cut by its row and the hole it stands in", async () => {
     // Two holes 8 apart and 6 deep: the 8 between their axes is no proof of a depth of 8.
     expect(
       await states(
@@ -118,7 +118,7 @@ describe("the ledger", () => {
       await states(mm("#2 8 DEEP ±0.5", "LEAVE BLOCK 60 X 40 X 30", "CUT 2X ⌀5 DEEP #2 FLAT AT -4,0 4,0")),
     ).toEqual({ 2: "proved" });
     expect(await states(mm("#2 8 DEEP", "LEAVE BLOCK 60 X 40 X 30", "CUT M5 DEEP #2 DRILL DEEP 12"))).toEqual({
-      2: "drives",
+      2: "proved",
     });
   });
   it("calls a balloon of a failed row driving, not proved", async () => {

@@ -7,7 +7,7 @@ import { threadClass } from "../tables";
 import { CONTACT } from "../geometry/tolerance";
 import { claimed, deciding, type Claim } from "./claims";
 import type { Draft, LedgerContext } from "./ledger";
-import { saysLeftHand } from "./words";
+import { saysLeftHand, unheldWords } from "./words";
 
 /** A thread that a row makes, and what of it stands on the solid. */
 interface Made {
@@ -30,7 +30,7 @@ export function threadEntry(b: Balloon, own: Omit<Draft, "state">, rows: SolvedR
   const lead = made.map((m) => m.lead).join("");
   const count = b.count === undefined ? null : valueOf(b.count, "count", c.scope);
   const wanted = count?.ok ? count.value.value : null;
-  const on = made.map((m) => ({ row: m.row.row.id, instance: 0, role: "wall" as const }));
+  const on = made.map((m) => ({ row: m.row.row.id }));
   const value: Claim = {
     of: "value",
     says: `${b.thread} on the solid`,
@@ -38,7 +38,7 @@ export function threadEntry(b: Balloon, own: Omit<Draft, "state">, rows: SolvedR
     by: `${standing} made for ${b.thread} on the solid${lead}`,
     on,
   };
-  const claims = [value, ...made.flatMap((m) => kindClaims(b, m))];
+  const claims = [value, ...made.flatMap((m) => kindClaims(b, m)), ...unheldWords(b)];
   if (wanted !== null && known.length)
     claims.push({
       of: "count",
@@ -54,7 +54,10 @@ export function threadEntry(b: Balloon, own: Omit<Draft, "state">, rows: SolvedR
     state,
     claims,
     measured: standing,
-    by: reason && reason.of === "thread" ? reason.by : `${value.by}${reason?.of === "count" ? `; ${reason.by}` : ""}`,
+    by:
+      reason && (reason.of === "thread" || reason.of === "words")
+        ? reason.by
+        : `${value.by}${reason?.of === "count" ? `; ${reason.by}` : ""}`,
     on: rows.map((r) => r.row.id),
   };
 }
@@ -70,9 +73,7 @@ function madeBy(r: SolvedRow, c: LedgerContext): Made | null {
     return { row: r, designation, inside: false, standing: blank, lead: "" };
   }
   const { diameter, depth, thread } = feature;
-  const drilled = new Set(
-    c.faces.filter((f) => isDrilled(f, r.row.id, diameter)).map((f) => f.tag!.instance),
-  );
+  const drilled = new Set(c.faces.filter((f) => isDrilled(f, r.row.id, diameter)).map((f) => f.tag!.instance));
   const lead =
     thread.full !== "thru" && depth !== "thru"
       ? `; drilled ${((depth - thread.full) / thread.pitch).toFixed(1)} pitches deeper than its thread, for the tap's lead`
@@ -105,7 +106,9 @@ function kindClaims(b: Balloon, m: Made): Claim[] {
   const where = `row ${m.row.number}`;
   const claims: Claim[] = [];
   if (printed.external !== null && printed.external === m.inside)
-    claims.push(claim(printed.external ? "an outside thread" : "an inside thread", "false", `${where} makes the other`));
+    claims.push(
+      claim(printed.external ? "an outside thread" : "an inside thread", "false", `${where} makes the other`),
+    );
   if (printed.class !== null) {
     const usual = m.inside ? ["6H", "2B"] : ["6G", "6g", "2A"];
     const isSame = made.class === null ? usual.includes(printed.class) : made.class === printed.class;

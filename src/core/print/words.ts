@@ -1,6 +1,7 @@
 import { dot, sideNormal, type Box, type Side, type Vec3 } from "../geometry/vec";
 import { CONTACT, PARALLEL } from "../geometry/tolerance";
 import type { Balloon } from "../job/schema";
+import type { Claim } from "./claims";
 import type { Dimension } from "./dimension";
 import type { Shape } from "./dimension/surfaces";
 
@@ -47,22 +48,22 @@ const isFrom =
     return flats(d).some((f) => dot(f.normal, normal) > PARALLEL && Math.abs(f.offset - reach(part, normal)) < CONTACT);
   };
 
+export const CIRCLE_OF_HOLES = "on a circle of holes";
 const words: [RegExp, string, Word["means"]][] = [
   [/\b(AF|A\/F|ACROSS FLATS|SW)\b/i, "across flats", (d) => d.between === "flats" && isThickness(d)],
   [/\b(AC|A\/C|ACROSS CORNERS)\b/i, "across corners", (d) => d.between === "corners" && d.widest],
   [/\b(CC|C TO C|CENT(?:ER|RE) TO CENT(?:ER|RE))\b/i, "centre to centre", oneOf("axes", "circle")],
+  [/\b(BC|B\.C\.|BOLT CIRCLE|PCD)/i, CIRCLE_OF_HOLES, oneOf("circle")],
   [/\b(OVERALL|OVER ALL|OAL)\b/i, "over all", isOverAll],
   [/\b(INCL|INCLUDED)\b/i, "the included angle", oneOf("cone", "flats", "circle")],
   [/\b(PER SIDE|HALF ANGLE)\b/i, "the angle of one side", (d) => d.between !== "cone"],
   [/\b(WALL|THK|THICK)\b/i, "a thickness", isThickness],
   [/\bTO (CENTERLINE|CL)\b/i, "to a centre line", (d) => d.centred],
-  ...(["top", "bottom", "front", "back", "left", "right"] as const).map(
-    (side): [RegExp, string, Word["means"]] => [
-      new RegExp(`\\bFROM (THE )?${side}\\b`, "i"),
-      `from the ${side} face`,
-      isFrom(side),
-    ],
-  ),
+  ...(["top", "bottom", "front", "back", "left", "right"] as const).map((side): [RegExp, string, Word["means"]] => [
+    new RegExp(`\\bFROM (THE )?${side}\\b`, "i"),
+    `from the ${side} face`,
+    isFrom(side),
+  ]),
   [/\bFROM (DATUM )?[A-Z]\b(?!')/, "from a datum", "unknown"],
 ];
 
@@ -70,6 +71,17 @@ const words: [RegExp, string, Word["means"]][] = [
 export const wordsOf = ({ note }: Pick<Balloon, "note">): Word[] =>
   note === undefined ? [] : words.flatMap(([form, says, means]) => (form.test(note) ? [{ says, means }] : []));
 
+/** What the words of a dimension ask that is not measured between faces: of a thread, of a length that is only said. */
+export const unheldWords = (b: Pick<Balloon, "note">): Claim[] =>
+  wordsOf(b).map(({ says }) => ({
+    of: "words",
+    says,
+    state: "unexamined",
+    by: "what its words say was not examined",
+    on: [],
+  }));
+
 /** Whether the words say that copies stand evenly round their circle. */
-export const saysEvenly = ({ note }: Pick<Balloon, "note">): boolean => /\b(EQ\.? ?SP|EQUALLY SPACED)\b/i.test(note ?? "");
+export const saysEvenly = ({ note }: Pick<Balloon, "note">): boolean =>
+  /\b(EQ\.? ?SP|EQUALLY SPACED)\b/i.test(note ?? "");
 export const saysLeftHand = ({ note }: Pick<Balloon, "note">): boolean => /\b(LH|LEFT[ -]HAND)\b/i.test(note ?? "");

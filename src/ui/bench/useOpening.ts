@@ -39,6 +39,7 @@ function laidFor(id: string) {
     measured: [],
     ghost: null,
     balloon: null,
+    claimed: null,
     picking: null,
     wipe: null,
     openOutline: null,

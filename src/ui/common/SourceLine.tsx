@@ -58,7 +58,7 @@ function Cited({ job, numbers }: { job: Job; numbers: number[] }) {
 /** A bare number is asked where it comes from: the balloon with its figure, or the shop's own choice. */
 function Unsourced({ job, quantity, typed, shown, commit }: Omit<Props, "state" | "blank"> & { typed: number }) {
   const ledger = useBench((s) => s.evaluated?.evaluation.ledger);
-  const unused = ledger?.filter((l) => l.state === "unused").map((l) => l.number) ?? [];
+  const unused = ledger?.filter((l) => l.state === "unused" && l.elsewhere === undefined).map((l) => l.number) ?? [];
   const balloon = balloonOf(typed, job, quantity, unused);
   return (
     <>

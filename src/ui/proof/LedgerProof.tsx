@@ -12,6 +12,7 @@ import { useBench } from "../store/benchStore";
 import { useJob } from "../store/jobStore";
 import { limitsText, measuredFigure } from "./figures";
 import css from "./Proof.module.css";
+import { Claims } from "./Claims";
 import { StateMark } from "./StateMark";
 
 type Entry = Evaluation["ledger"][number];
@@ -41,6 +42,13 @@ export function LedgerProof({ ledger }: { ledger: Entry[] }) {
   );
 }
 
+/** What a closed line says besides: what is wrong with the balloon, else what was found. */
+function Closed({ balloon: b, entry: l }: { balloon: Balloon; entry: Entry }) {
+  if (l.problem) return <small className={css.bad}>{l.problem}</small>;
+  const isSaid = l.by && (l.state !== "unused" || b.measure || l.elsewhere !== undefined);
+  return isSaid ? <small>{l.by}</small> : null;
+}
+
 /** One balloon in a line; opened, with its limits and how it is measured. */
 function Proved({ balloon: b, entry: l }: { balloon: Balloon; entry: Entry | undefined }) {
   const job = useJob((s) => s.job)!;
@@ -48,6 +56,7 @@ function Proved({ balloon: b, entry: l }: { balloon: Balloon; entry: Entry | und
   const toggle = () =>
     set({
       balloon: open ? null : b.number,
+      claimed: null,
       ...(l?.rows.length ? { selected: job.rows[l.rows[0] - 1]?.id ?? null } : {}),
     });
   return (
@@ -57,7 +66,7 @@ function Proved({ balloon: b, entry: l }: { balloon: Balloon; entry: Entry | und
         <span className="num">{writeBalloonText({ ...b, note: undefined, zone: undefined })}</span>
         <span className="num">{l ? measuredFigure(b, l, job) : "…"}</span>
         {l && <StateMark state={l.state} />}
-        {l?.by && (l.state !== "unused" || b.measure) && <small>{l.by}</small>}
+        {l && <Closed balloon={b} entry={l} />}
       </Bare>
       {open && l && <HowProved balloon={b} entry={l} />}
     </div>
@@ -81,6 +90,7 @@ function HowProved({ balloon: b, entry: l }: { balloon: Balloon; entry: Entry })
   return (
     <div className={css.more}>
       <p>{said.filter(Boolean).join("; ")}</p>
+      {l.claims.length > 0 && <Claims claims={l.claims} />}
       {b.kind !== "thread" && b.kind !== "count" && (
         <Button size="small" aria-pressed={isPicking} onClick={pick}>
           {b.measure ? "pick it anew" : "measure it on the stage"}

@@ -4,6 +4,7 @@ import type { LengthUnit } from "@/core/number";
 import { create } from "zustand";
 import type { Side, Vec3 } from "@/core/geometry/vec";
 import type { Mesh } from "@/core/engine/kernel";
+import type { ClaimedFaces } from "@/core/print/claims";
 import type { Feature } from "@/core/job";
 import type { OutlineText } from "@/core/outline/items";
 import type { Evaluated, Picture, Planned } from "@/kernel/worker";
@@ -70,6 +71,8 @@ interface BenchState {
   focusRow: string | null;
   /** Groups of rows that are folded to one line. */
   folded: readonly string[];
+  /** Faces a claim of the balloon that is looked at was read from; null for none. */
+  claimed: ClaimedFaces[] | null;
   /** Balloon looked at, on the print and in the ledger alike. */
   balloon: number | null;
   /** Balloon whose measurement is being picked on the stage, and the first face picked. */
@@ -127,6 +130,7 @@ export const useBench = create<BenchState>((set) => ({
   focusRow: null,
   folded: [],
   balloon: null,
+  claimed: null,
   picking: null,
   planePick: null,
   edgePick: null,

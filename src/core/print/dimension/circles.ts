@@ -5,7 +5,12 @@ import type { PartModel } from "./model";
 import type { Shape, Surface } from "./surfaces";
 
 /** Circles through the axes of a row's copies, and the directions the copies stand in about their middle. */
-export function circlesOf(model: PartModel, moving: Set<string>, stands: (id: string) => boolean): Measure[] {
+export function circlesOf(
+  model: PartModel,
+  moving: Set<string>,
+  stands: (id: string) => boolean,
+  flats: Surface[],
+): Measure[] {
   // Copies share the axes of their original, and are looked at from where that stands.
   const originals = model.rows.filter((m) => !m.copy);
   return originals.flatMap((m): Measure[] => {
@@ -35,6 +40,20 @@ export function circlesOf(model: PartModel, moving: Set<string>, stands: (id: st
         },
       },
     ];
+    for (const flat of flats) {
+      if (flat.shape.is !== "plane" || Math.abs(dot(flat.shape.normal, m.frame.normal)) > COINCIDENT) continue;
+      out.push({
+        family: "distance",
+        between: "flatAndAxis",
+        words: "from a flat to the middle of a circle",
+        ids: [...ids, flat.id],
+        of: (get) => {
+          const c = circle(get);
+          const p = get(flat.id);
+          return c && p.is === "plane" ? Math.abs(dot(c.centre, p.normal) - p.offset) : null;
+        },
+      });
+    }
     for (const [i, id] of ids.slice(1, 4).entries())
       out.push({
         family: "angle",
@@ -108,6 +127,29 @@ function axesOf(model: PartModel, row: string, stands: (id: string) => boolean):
   for (const list of byName.values())
     if (list.length > 1 && list.every((s) => stands(s.id))) return list.map((s) => s.id);
   return [];
+}
+
+/** Where the round ends of a slot along an arc stand about the axis of that arc, from the directions of its plane. */
+export function arcAngles(model: PartModel, s: Surface, ofCopy: Surface[]): Measure[] {
+  const frame = model.rows.find((m) => m.row.row.id === s.row && !m.copy)?.frame;
+  if (!frame || s.shape.is !== "cylinder") return [];
+  const end = s.shape;
+  const bend = ofCopy.find((t) => {
+    if (t === s || t.shape.is !== "cylinder" || t.shape.radius <= end.radius) return false;
+    const apart = across(sub(end.origin, t.shape.origin), frame.normal);
+    return Math.abs(Math.abs(length(apart) - t.shape.radius) - end.radius) < CONTACT;
+  });
+  if (!bend) return [];
+  return directions(frame).map(([word, from]): Measure => ({
+    family: "angle",
+    between: "circle",
+    words: `an end of the slot about its middle, from ${word}`,
+    ids: [s.id, bend.id],
+    of: (get) => {
+      const [e, b] = [get(s.id), get(bend.id)];
+      return e.is === "plane" || b.is === "plane" ? null : angleBetween(sub(e.origin, b.origin), from, frame.normal);
+    },
+  }));
 }
 
 const directions = (f: Frame): [string, Vec3][] => [

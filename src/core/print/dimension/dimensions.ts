@@ -5,17 +5,19 @@ import type { Solved, SolvedRow } from "../../engine/solve";
 import type { Balloon, Job } from "../../job/schema";
 import { drivingValue } from "../../balloons/tolerance";
 import type { Claim } from "../claims";
-import { chamferLegs, edgeDimensions, treatedFaces, type NumberSlope } from "./edgeDimensions";
-import { circlesOf, isEven } from "./circles";
+import { chamferLegs, treatedFaces, type NumberSlope } from "./edgeDimensions";
+import { arcAngles, circlesOf, isEven } from "./circles";
 import { growsBothWays } from "./halves";
 import { overRoundEnds, waysOfOne, waysOfTwo, type Between, type Family, type Measure } from "./measure";
 import { modelOf, type PartModel } from "./model";
+import { depthFromCrest } from "./crest";
 import { Mouths } from "./mouths";
 import { Moves, stepOf, type Use } from "./moves";
 import { realOf, Solid, type Real } from "./real";
 import type { Shape, Surface } from "./surfaces";
+import { isFigured, rowFigures } from "./rowFigures";
 import { isZero, zeroEnds, zeroSurfaces, type ZeroEnd } from "./zero";
-import { COINCIDENT, CONTACT, PARALLEL } from "../../geometry/tolerance";
+import { COINCIDENT, CONTACT, DISPLAY, PARALLEL } from "../../geometry/tolerance";
 
 /** Something on the solid that was measured, and how it answers to one balloon. */
 export interface Dimension {
@@ -89,7 +91,9 @@ export class Dimensions {
 
   /** Faces a dimension was read from; of an edge that was treated, all that row made. */
   facesOf(d: Dimension): Claim["on"] {
-    const tags = d.of.length ? d.of.flatMap((o) => o.tags) : d.rows.flatMap((r) => treatedFaces(r, this.solid).map((f) => f.tag!));
+    const tags = d.of.length
+      ? d.of.flatMap((o) => o.tags)
+      : d.rows.flatMap((r) => this.solid.ofRow(r).map((f) => f.tag!));
     return [...new Map(tags.map((t) => [`${t.row}/${t.instance}/${t.role}`, t])).values()];
   }
   rowsOfDimension = (d: Dimension): string[] => d.rows;
@@ -107,18 +111,28 @@ export class Dimensions {
     const ends = [...this.usable, ...zeroSurfaces.filter((z) => this.zero.get(z.id))];
     const measures: Measure[] = [];
     for (const s of moving) {
-      measures.push(...waysOfOne(s.shape).map((w): Measure => ({ ...w, ids: [s.id], of: (get) => w.of(get(s.id), get(s.id)) })));
+      measures.push(
+        ...waysOfOne(s.shape).map((w): Measure => ({ ...w, ids: [s.id], of: (get) => w.of(get(s.id), get(s.id)) })),
+      );
+      if (balloon.kind === "angle") measures.push(...arcAngles(this.model, s, this.copyOf(s)));
       const isHalf = growsBothWays(s, this.copyOf(s), move.shapes);
       for (const t of ends) {
         if (t === s || (movingIds.has(t.id) && t.id < s.id) || !this.mouths.mayPair(s, t)) continue;
         if (isHalf && !movingIds.has(t.id) && (isMiddle(t) || isSameCopy(s, t))) continue;
         if (t.role === "middle" && isSameCopy(s, t)) continue;
-        measures.push(...pairOf(s, t).filter((m) => m.between !== "overRound" || !(this.isBored(s) || this.isBored(t))));
+        if (isSameCopy(s, t) && isCornerOf(s, t, this.copyOf(s))) continue;
+        measures.push(
+          ...pairOf(s, t).filter((m) => m.between !== "overRound" || !(this.isBored(s) || this.isBored(t))),
+        );
       }
     }
-    measures.push(...circlesOf(this.model, movingIds, (id) => this.standing(id) !== null), ...this.depths(moving));
+    const flats = ends.filter((t) => t.shape.is === "plane" && t.role !== "middle");
+    measures.push(
+      ...circlesOf(this.model, movingIds, (id) => this.standing(id) !== null, flats),
+      ...this.depths(moving),
+    );
     const found = measures.flatMap((m) => this.dimension(m, balloon, move.step, move.shapes));
-    return [...found, ...this.ofEdges(balloon)];
+    return [...found, ...this.ofRows(balloon)];
   }
 
   /** A hole that is round all about: nothing on a print is measured over its far side. */
@@ -143,11 +157,11 @@ export class Dimensions {
         const { row, instance, role } = this.model.surfaces.get(id)!;
         return { id, row, instance, role, ...this.standing(id)! };
       });
-    if (!this.isMeant(m, now, balloon)) return [];
+    if (!this.isMeant(m, now, balloon) || !this.reaches(m, value)) return [];
     const centred =
       m.ids.some((id) => {
         const s = this.model.surfaces.get(id);
-        return s !== undefined && (s.role === "middle" || s.shape.is !== "plane");
+        return s !== undefined && (s.role === "middle" || (s.shape.is !== "plane" && s.shape.is !== "corner"));
       }) && m.ids.length > 1;
     return [
       {
@@ -167,16 +181,35 @@ export class Dimensions {
         answersTo: (moved) => {
           if (!m.ids.some((id) => moved.has(id))) return false;
           const then = m.of((id) => moved.get(id) ?? base(id));
-          return then !== null && Math.abs(then - now) > 1e-3 * step;
+          // A circle that one of its holes has left is changed as well.
+          return then === null || Math.abs(then - now) > 1e-3 * step;
         },
         ...lazily(() => this.alone(m, balloon, now)),
       },
     ];
   }
 
+  /** Whether a round wall that is measured over goes as far as that: a corner's round does not. */
+  private reaches(m: Measure, value: number): boolean {
+    if (m.between !== "overRound") return true;
+    const ends = m.ids.map((id) => this.standing(id));
+    const box = ends.find((e) => e?.box)?.box;
+    const flat = ends.find((e) => e?.shape.is === "plane")?.shape;
+    if (!box || flat?.is !== "plane") return true;
+    const { normal, offset } = flat;
+    const far = (towards: 1 | -1) =>
+      (["x", "y", "z"] as const).reduce(
+        (sum, k) => sum + normal[k] * box[normal[k] * towards > 0 ? "max" : "min"][k],
+        0,
+      );
+    return [far(1), far(-1)].some((level) => Math.abs(Math.abs(level - offset) - value) < DISPLAY);
+  }
+
   private isWidest(ids: string[], now: number): boolean {
     const [first] = ids.map((id) => this.model.surfaces.get(id));
-    const corners = first ? this.copyOf(first).flatMap(({ shape }) => (shape.is === "corner" ? [shape.origin] : [])) : [];
+    const corners = first
+      ? this.copyOf(first).flatMap(({ shape }) => (shape.is === "corner" ? [shape.origin] : []))
+      : [];
     return corners.every((p) => corners.every((q) => length(sub(p, q)) < now + CONTACT));
   }
 
@@ -357,43 +390,41 @@ export class Dimensions {
     });
   }
 
-  /** Depths: from the mouth down to a floor or to the end of a round wall. */
+  /** Depths: from the mouth down to a floor or to the end of a round wall; out of a round from where the axis meets it. */
   private depths(moving: Surface[]): Measure[] {
     return moving.flatMap((s): Measure[] => {
       const frame = this.mouths.frameOf(s.row);
-      if (
-        !frame ||
-        s.role !== "floor" ||
-        (this.mouths.rowOf(s.row)?.recipe?.op !== "cut" && this.mouths.rowOf(s.row)?.recipe?.op !== "step")
-      )
-        return [];
-      const mouth = this.mouths.mouth(s);
-      if (mouth === null) return [];
-      const top = this.usable.find(
-        (t) =>
-          t.shape.is === "plane" &&
-          t.role !== "middle" &&
-          Math.abs(Math.abs(dot(t.shape.normal, frame.normal)) - 1) < COINCIDENT &&
-          Math.abs(dot(t.shape.normal, frame.normal) * t.shape.offset - mouth) < CONTACT &&
-          this.solid.looksAlong(t, frame.normal),
-      );
-      if (!top) return [];
-      const level = (shape: Shape) =>
-        shape.is === "plane" ? dot(shape.normal, frame.normal) * shape.offset : dot(shape.origin, frame.normal);
-      return [
-        {
-          family: "depth",
-          between: "mouth",
-          words: "from its mouth",
-          ids: [s.id, top.id],
-          of: (get) => level(get(top.id)) - level(get(s.id)),
-        },
-      ];
+      const op = this.mouths.rowOf(s.row)?.recipe.op;
+      if (!frame || s.role !== "floor" || (op !== "cut" && op !== "step")) return [];
+      const levels = this.mouths.mouths(s);
+      if (!levels.length) return depthFromCrest(s, this.usable, this.solid.crestOf(s.row, s.instance));
+      return levels.flatMap((mouth): Measure[] => {
+        const top = this.usable.find(
+          (t) =>
+            t.shape.is === "plane" &&
+            t.role !== "middle" &&
+            Math.abs(Math.abs(dot(t.shape.normal, frame.normal)) - 1) < COINCIDENT &&
+            Math.abs(dot(t.shape.normal, frame.normal) * t.shape.offset - mouth) < CONTACT &&
+            this.solid.looksAlong(t, frame.normal),
+        );
+        if (!top) return [];
+        const level = (shape: Shape) =>
+          shape.is === "plane" ? dot(shape.normal, frame.normal) * shape.offset : dot(shape.origin, frame.normal);
+        return [
+          {
+            family: "depth",
+            between: "mouth",
+            words: "from its mouth",
+            ids: [s.id, top.id],
+            of: (get) => level(get(top.id)) - level(get(s.id)),
+          },
+        ];
+      });
     });
   }
 
-  private ofEdges(balloon: Balloon): Dimension[] {
-    const rows = (this.citing.get(balloon.number) ?? []).filter((r) => r.recipe?.op === "edges");
+  private ofRows(balloon: Balloon): Dimension[] {
+    const rows = (this.citing.get(balloon.number) ?? []).filter((r) => isFigured(r.recipe));
     if (!rows.length || balloon.kind === "count" || balloon.reference) return [];
     const slopeOf = (r: SolvedRow, b: Balloon): NumberSlope[] => {
       const { step, by } = stepOf(b, this.job);
@@ -422,7 +453,7 @@ export class Dimensions {
         ),
       );
       return slopeOf(r, balloon).flatMap((n) =>
-        edgeDimensions(r, n, this.solid).map((d): Dimension => ({
+        rowFigures(r, n, this.solid).map((d): Dimension => ({
           ...d,
           rowWords: `row ${r.number}`,
           widest: false,
@@ -447,14 +478,20 @@ const isSameCopy = (s: Surface, t: Surface): boolean => s.row === t.row && s.ins
 /** Every way two surfaces are measured together; over both where they are the round ends of one slot. */
 function pairOf(s: Surface, t: Surface): Measure[] {
   const ways = waysOfTwo(s.shape, t.shape);
-  const isRadius = (w: { between: Between }) => w.between === "flatAndAxis" && isSameCopy(s, t) && areTangent(s.shape, t.shape);
+  const isRadius = (w: { between: Between }) =>
+    w.between === "flatAndAxis" && isSameCopy(s, t) && areTangent(s.shape, t.shape);
   const areEnds =
     isSameCopy(s, t) && s.shape.is === "cylinder" && t.shape.is === "cylinder" && s.shape.radius === t.shape.radius;
-  return [...ways.filter((w) => !isRadius(w)), ...(areEnds ? [overRoundEnds] : [])].map((w): Measure => ({
-    ...w,
-    ids: [s.id, t.id],
-    of: (get) => w.of(get(s.id), get(t.id)),
-  }));
+  // Half way between two walls is a circle of one body: of a slot along an arc, of a groove.
+  const isOfTwo = (w: { between: Between; family: Family }) =>
+    w.between === "rounds" && w.family !== "distance" && !isSameCopy(s, t);
+  return [...ways.filter((w) => !isRadius(w) && !isOfTwo(w)), ...(areEnds ? [overRoundEnds] : [])].map(
+    (w): Measure => ({
+      ...w,
+      ids: [s.id, t.id],
+      of: (get) => w.of(get(s.id), get(t.id)),
+    }),
+  );
 }
 
 const axisKey = ({ origin, direction }: Extract<Shape, { is: "cylinder" }>): string => {
@@ -463,6 +500,20 @@ const axisKey = ({ origin, direction }: Extract<Shape, { is: "cylinder" }>): str
     .map((v) => (Math.round(v * 1e4) / 1e4 + 0).toFixed(4))
     .join();
 };
+
+/** A corner's round that runs into the wall opposite a flat: what is measured from that flat is the wall. */
+function isCornerOf(s: Surface, t: Surface, ofCopy: Surface[]): boolean {
+  const [flat, round] = s.shape.is === "plane" ? [s.shape, t] : [t.shape, s];
+  if (flat.is !== "plane" || round.shape.is !== "cylinder") return false;
+  return ofCopy.some(
+    ({ shape, role }) =>
+      role !== "middle" &&
+      shape.is === "plane" &&
+      Math.abs(dot(shape.normal, flat.normal)) > PARALLEL &&
+      shape.offset !== flat.offset &&
+      areTangent(shape, round.shape),
+  );
+}
 
 /** A flat that runs into a round: from it to the round's axis is a radius. */
 function areTangent(a: Shape, b: Shape): boolean {

@@ -12,6 +12,9 @@ export interface NumberSlope {
   slope: number;
 }
 
+/** What a number of a row was measured as on the faces that row made. */
+export type Figured = Omit<Dimension, "alone" | "rowWords" | "widest" | "answersTo">;
+
 /** One leg of a chamfer, measured across its edge, with the angle it leans at to the face that leg lies on. */
 export interface Leg {
   size: number;
@@ -22,9 +25,9 @@ export interface Leg {
  * What the numbers of a chamfer or round size: legs, radii and slopes of every face that row made. A number is right
  * where each of its faces has it; where one has not, the one farthest off stands for what became of it.
  */
-export function edgeDimensions(row: SolvedRow, n: NumberSlope, solid: Solid): Omit<Dimension, "alone" | "rowWords" | "widest" | "answersTo">[] {
+export function edgeDimensions(row: SolvedRow, n: NumberSlope, solid: Solid): Figured[] {
   const step = row.placed?.step;
-  if (Math.abs(n.slope) < CONTACT || step?.op !== "edges") return [];
+  if (step?.op !== "edges") return [];
   const faces = treatedFaces(row.row.id, solid);
   const isRound = step.treatment === "round";
   const [family, words] =

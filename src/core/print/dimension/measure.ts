@@ -59,12 +59,22 @@ export function waysOfOne(s: Shape): Way[] {
       return [
         { family: "diameter", between: "one", words: what, of: (a) => ("radius" in a ? 2 * a.radius : null) },
         { family: "radius", between: "one", words: what, of: (a) => ("radius" in a ? a.radius : null) },
+        ...axes.flatMap(([name, axis]): Way[] =>
+          along(s.direction, axis) || across(s.direction, axis)
+            ? []
+            : [lean(name, axis, true), lean(name, axis, false)],
+        ),
       ];
     }
     case "torus":
       return [
         { family: "radius", between: "one", words: "a rounded wall", of: (a) => (a.is === "torus" ? a.radius : null) },
-        { family: "diameter", between: "one", words: "a rounded wall", of: (a) => (a.is === "torus" ? 2 * a.radius : null) },
+        {
+          family: "diameter",
+          between: "one",
+          words: "a rounded wall",
+          of: (a) => (a.is === "torus" ? 2 * a.radius : null),
+        },
         {
           family: "diameter",
           between: "one",
@@ -81,7 +91,12 @@ export function waysOfOne(s: Shape): Way[] {
     case "cone":
       return [
         { family: "angle", between: "cone", words: "a cone", of: (a) => (a.is === "cone" ? 2 * a.halfAngle : null) },
-        { family: "angle", between: "halfCone", words: "half a cone", of: (a) => (a.is === "cone" ? a.halfAngle : null) },
+        {
+          family: "angle",
+          between: "halfCone",
+          words: "half a cone",
+          of: (a) => (a.is === "cone" ? a.halfAngle : null),
+        },
       ];
     case "plane":
       return axes.flatMap(([name, axis]): Way[] =>
@@ -91,6 +106,18 @@ export function waysOfOne(s: Shape): Way[] {
       return [];
   }
 }
+
+/** An axis against a main direction: the angle it makes with it, and the rest of two right angles. */
+const lean = (name: string, axis: Vec3, sharp: boolean): Way => ({
+  family: "angle",
+  between: "one",
+  words: `an axis against ${name}`,
+  of: (a) => {
+    if (a.is === "plane") return null;
+    const angle = Math.acos(Math.min(1, Math.abs(dot(a.direction, axis))));
+    return sharp ? angle : Math.PI - angle;
+  },
+});
 
 /** A flat against a main direction: the angle it makes with it, and the rest of two right angles. */
 const slope = (name: string, axis: Vec3, sharp: boolean): Way => ({

@@ -1,4 +1,15 @@
-import { dot, fromFrame, scale, add, sideFrame, sideNormal, v2, type Frame, type Side, type Vec3 } from "../../geometry/vec";
+import {
+  dot,
+  fromFrame,
+  scale,
+  add,
+  sideFrame,
+  sideNormal,
+  v2,
+  type Frame,
+  type Side,
+  type Vec3,
+} from "../../geometry/vec";
 import type { SolvedRow } from "../../engine/solve";
 import type { Element } from "../../engine/element";
 import { axisDirections, carried, movedFrame, turnAbout } from "../../geometry/motion";
@@ -106,12 +117,17 @@ export function movedModel(model: PartModel, recipes: Map<string, Recipe | null>
       (startOf(recipe) - startOf(m.recipe)) +
       (heightOf(recipe) - heightOf(m.recipe));
     shifts.set(m.row.row.id, shift);
-    const turned = movedPlane(m.recipe.plane, recipe.plane, m.frame);
+    const turned = movedPlane(m.recipe.plane, recipe.plane, m.frame, model);
     const frame: Frame = { ...turned, origin: add(turned.origin, scale(m.frame.normal, shift)) };
     offered.set(m.row.row.id, levelsOf(recipe, frame));
     const edge = m.edge ? m.edge.offset + shiftOf(m.edge.anchor, m.edge.normal, model, out, offered) : 0;
     // What neither moves nor is made of other numbers is as it was.
-    if (recipe === m.recipe && turned === m.frame && Math.abs(shift) < ROUNDING && Math.abs(edge - (m.edge?.offset ?? 0)) < ROUNDING)
+    if (
+      recipe === m.recipe &&
+      turned === m.frame &&
+      Math.abs(shift) < ROUNDING &&
+      Math.abs(edge - (m.edge?.offset ?? 0)) < ROUNDING
+    )
       continue;
     for (const s of surfacesOf(m.row.row.id, ended(recipe, m), frame, wallOf(recipe, m.edge, edge))) out.set(s.id, s);
   }
@@ -151,11 +167,17 @@ function wallOf(recipe: SeatedRecipe, edge: RowModel["edge"], offset: number): S
 }
 
 /** Where a plane of its own name lies when its numbers come out otherwise: shifted along itself, or turned. */
-function movedPlane(was: SeatedRecipe["plane"], is: SeatedRecipe["plane"], frame: Frame): Frame {
+function movedPlane(was: SeatedRecipe["plane"], is: SeatedRecipe["plane"], frame: Frame, model: PartModel): Frame {
   if (was.on !== "named" || is.on !== "named") return frame;
   const [a, b] = [was.made, is.made];
   if (a.is === "offset" && b.is === "offset")
     return { ...frame, origin: add(frame.origin, scale(frame.normal, b.by - a.by)) };
+  if (a.is === "tangent" && b.is === "tangent") {
+    const round = model.rows.find((m) => m.row.row.id === a.row && !m.copy);
+    const place = round && "places" in round.recipe ? round.recipe.places[0] : null;
+    if (!place || a.angle === b.angle) return frame;
+    return movedFrame(frame, turnAbout(fromFrame(round!.frame, place), round!.frame.normal, b.angle - a.angle));
+  }
   const isTurned = (a.is === "tilt" && b.is === "tilt") || (a.is === "index" && b.is === "index");
   if (!isTurned || a.angle === b.angle) return frame;
   const through = a.is === "tilt" ? a.at : zero.origin;

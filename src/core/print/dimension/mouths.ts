@@ -26,16 +26,16 @@ export class Mouths {
       return true;
     // Looking the other way: a web that is left, not a depth.
     if (!this.solid.looksAlong(other, frame.normal)) return true;
-    const mouth = this.mouth(floor);
     const level = dot(other.shape.normal, frame.normal) * other.shape.offset;
     return (
-      mouth !== null && (Math.abs(mouth - level) < CONTACT || (other.role === "floor" && this.isMouthOf(other, floor)))
+      this.mouths(floor).some((m) => Math.abs(m - level) < CONTACT) ||
+      (other.role === "floor" && this.isMouthOf(other, floor))
     );
   }
   private isMouthOf(below: Surface, above: Surface): boolean {
-    const mouth = this.mouth(below);
+    const mouth = this.mouths(below)[0];
     const frame = this.frameOf(below.row);
-    if (mouth === null || !frame || above.shape.is !== "plane") return false;
+    if (mouth === undefined || !frame || above.shape.is !== "plane") return false;
     return Math.abs(dot(above.shape.normal, frame.normal) * above.shape.offset - mouth) < CONTACT;
   }
 
@@ -43,11 +43,25 @@ export class Mouths {
   frameOf = (id: string): Frame | null => this.rowOf(id)?.frame ?? null;
 
   /**
-   * Level of the flat that a cut opens into, as it is now: where its walls end upwards, or just over that where an
-   * edge is broken.
+   * Levels of the flats that a cut opens into, as they are now: where its walls end upwards, or just over that where an
+   * edge is broken; then, where that flat is the floor of an earlier cut, the one that opens into.
    */
-  mouth(of: Surface): number | null {
+  mouths(of: Surface): number[] {
     const frame = this.frameOf(of.row);
-    return frame ? this.solid.mouthLevel(of.row, of.instance, frame.normal) : null;
+    if (!frame) return [];
+    const levels: number[] = [];
+    let at: { row: string; instance: number } = of;
+    for (;;) {
+      const mouth = this.solid.mouthOf(at.row, at.instance, frame.normal);
+      if (!mouth || levels.some((l) => l >= mouth.level - CONTACT)) return levels;
+      levels.push(mouth.level);
+      const { tag } = mouth.face;
+      if (!tag || tag.role !== "floor" || !this.isEarlier(tag.row, at.row)) return levels;
+      at = tag;
+    }
+  }
+  private isEarlier(row: string, than: string): boolean {
+    const [a, b] = [this.rowOf(row), this.rowOf(than)];
+    return a !== undefined && b !== undefined && a.row.number < b.row.number;
   }
 }

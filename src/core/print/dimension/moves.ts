@@ -12,6 +12,7 @@ import { setPath } from "../../grammar/grammar";
 import { kindOf, type Recipe } from "../../rows";
 import type { OutlineNumber } from "../../engine/prepare";
 import { movedModel, type PartModel } from "./model";
+import { isFigured } from "./rowFigures";
 import type { Shape } from "./surfaces";
 
 /**
@@ -22,6 +23,8 @@ export interface Use {
   /** Null for a repeat, which makes no surfaces of its own. */
   row: string | null;
   moved: Map<string, Shape> | null;
+  /** Whether it is the place of a pattern that the balloon steps (`LINE 2 BY #9 AT -34-#9/2,0`): worked out with it. */
+  mixed: boolean;
 }
 
 /**
@@ -105,12 +108,14 @@ export class Moves {
       n.quantity !== "count" &&
       !n.text.endsWith("!");
     return rows.flatMap((r): Use[] => {
-      if (r.recipe?.op === "edges") return r.numbers.some(alone) ? [{ row: r.row.id, moved: null }] : [];
+      if (isFigured(r.recipe)) return r.numbers.some(alone) ? [{ row: r.row.id, moved: null, mixed: false }] : [];
       const moved = reportNumbers(r.row.body, scope);
       const maker = r.recipe?.op === "repeat" ? null : r.row.id;
-      const own = r.numbers
-        .filter(alone)
-        .map((n) => ({ row: maker, moved: this.movedBy(r, [moved.find((m) => m.path === n.path)!]) }));
+      const own = r.numbers.filter(alone).map((n) => ({
+        row: maker,
+        moved: this.movedBy(r, [moved.find((m) => m.path === n.path)!]),
+        mixed: placesPattern(n.path) && r.numbers.some((o) => alone(o) && stepsPattern(o.path)),
+      }));
       const drawn = this.drawnUses(balloon, r, r.outlineNumbers.filter(alone), by);
       return [...own, ...drawn].filter((u) => u.moved === null || u.moved.size > 0);
     });
@@ -120,10 +125,12 @@ export class Moves {
   private drawnUses(balloon: Balloon, r: SolvedRow, numbers: OutlineNumber[], by: number): Use[] {
     if (!numbers.length) return [];
     const all = [...(this.move(balloon)?.shapes ?? [])].filter(([id]) => id.startsWith(`${r.row.id}/`));
-    const together = [{ row: r.row.id, moved: new Map(all) }];
+    const together = [{ row: r.row.id, moved: new Map(all), mixed: false }];
     if (numbers.length === 1 || numbers.length > MOST_ALONE) return together;
     const each = numbers.map((n) => this.movedByDrawn(balloon, r, n, by));
-    return each.some((moved) => moved === null) ? together : each.map((moved) => ({ row: r.row.id, moved }));
+    return each.some((moved) => moved === null)
+      ? together
+      : each.map((moved) => ({ row: r.row.id, moved, mixed: false }));
   }
 
   /** Surfaces of a row that move when one number of its outline comes out otherwise; null where it cannot be told. */
@@ -137,7 +144,12 @@ export class Moves {
       return { ...o, items };
     });
     const solved = evaluateOutlines(outlines, numberScope(this.job), this.solved.shapes);
-    const resolved = resolveBody(r.row.body, r.numbers, this.job.balloons, planeSource(this.job, numberScope(this.job)));
+    const resolved = resolveBody(
+      r.row.body,
+      r.numbers,
+      this.job.balloons,
+      planeSource(this.job, numberScope(this.job)),
+    );
     const recipe = resolved.ok ? kindOf(r.row.body).recipe(resolved.value, r.row.body, this.source(solved)) : resolved;
     if (!recipe.ok) return null;
     return this.differing(new Map([[r.row.id, recipe.value]]));
@@ -165,6 +177,9 @@ export class Moves {
 
 /** The most numbers of an outline that are moved one by one: each draws it once more. */
 const MOST_ALONE = 40;
+
+const placesPattern = (path: string): boolean => path.startsWith("pattern.at.");
+const stepsPattern = (path: string): boolean => /^pattern\.(by|dx|dy|diameter)$/.test(path);
 
 /** A step of a balloon's number: inside, and as it is typed. */
 export function stepOf(b: Balloon, job: Job): { step: number; by: number } {

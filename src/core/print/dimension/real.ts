@@ -1,8 +1,9 @@
-import { add, dot, length, scale, sub, type Vec3 } from "../../geometry/vec";
+import { add, dot, length, scale, sub, type Box, type Vec3 } from "../../geometry/vec";
 import type { EdgeInfo, FaceInfo, FaceTag } from "../../engine/kernel";
 import type { Shape, Surface } from "./surfaces";
 import { CONTACT, PARALLEL } from "../../geometry/tolerance";
 const WHOLE = 2 * Math.PI - 0.01;
+const HALF = Math.PI + 0.01;
 const along = (a: Vec3, b: Vec3) => Math.abs(dot(a, b)) > PARALLEL;
 /** Distance of a point from a line. */
 const offLine = (p: Vec3, origin: Vec3, direction: Vec3): number => {
@@ -13,7 +14,7 @@ const offLine = (p: Vec3, origin: Vec3, direction: Vec3): number => {
 /** The faces and edges of a solid, by the row and copy that made them. */
 export class Solid {
   private readonly byMaker = new Map<string, FaceInfo[]>();
-  private readonly mouths = new Map<string, number | null>();
+  private readonly mouths = new Map<string, { level: number; face: FaceInfo } | null>();
   private readonly bordering = new Map<FaceInfo, { edge: EdgeInfo; face: FaceInfo }[]>();
 
   constructor(
@@ -63,28 +64,47 @@ export class Solid {
   }
 
   /**
-   * Level along a direction of the flat that a copy's walls end at upwards: the lowest that looks that way and is no
-   * lower than they reach.
+   * The flat that a copy's walls end at upwards: of those beside them, or beside the edge that is broken there, the
+   * highest. Where nothing flat is beside them, and nothing round either, the lowest that they do not pass.
    */
-  mouthLevel(row: string, instance: number, up: Vec3): number | null {
+  mouthOf(row: string, instance: number, up: Vec3): { level: number; face: FaceInfo } | null {
     const key = `${row}/${instance}/${up.x},${up.y},${up.z}`;
     const known = this.mouths.get(key);
     if (known !== undefined) return known;
-    const reach = this.of(row, instance)
-      .filter((f) => f.tag!.role === "wall" || f.tag!.role === "cone")
-      .map((f) => Math.max(...corners(f).map((p) => dot(p, up))));
+    const beside = this.besideWalls(row, instance);
+    const flats = (list: FaceInfo[]) =>
+      list
+        .filter((f) => f.surface === "plane" && dot(f.normal, up) > PARALLEL)
+        .map((face) => ({ face, level: dot(face.point, up) }));
+    const reach = this.walls(row, instance).map((f) => Math.max(...corners(f).map((p) => dot(p, up))));
     const top = reach.length ? Math.max(...reach) : null;
-    const levels =
-      top === null
-        ? []
-        : this.faces
-            .filter((f) => f.surface === "plane" && dot(f.normal, up) > PARALLEL)
-            .map((f) => dot(f.point, up))
-            .filter((l) => l > top - CONTACT);
-    const level = levels.length ? Math.min(...levels) : null;
-    this.mouths.set(key, level);
-    return level;
+    const near = flats(beside).filter((f) => top !== null && f.level > Math.min(...reach) - CONTACT);
+    const isRound = beside.some((f) => f.surface !== "plane");
+    const far = top === null || isRound ? [] : flats(this.faces).filter((f) => f.level > top - CONTACT);
+    const found = near.length
+      ? near.reduce((a, b) => (b.level > a.level ? b : a))
+      : far.length
+        ? far.reduce((a, b) => (b.level < a.level ? b : a))
+        : null;
+    this.mouths.set(key, found);
+    return found;
   }
+  private walls = (row: string, instance: number): FaceInfo[] =>
+    this.of(row, instance).filter((f) => f.tag!.role === "wall" || f.tag!.role === "cone");
+  /** Faces beside the walls of a copy that other rows made; past an edge that was broken, those beyond it. */
+  private besideWalls(row: string, instance: number): FaceInfo[] {
+    const isOther = (f: FaceInfo) => f.tag?.row !== row;
+    return this.walls(row, instance).flatMap((w) =>
+      this.besides(w).flatMap(({ face }) => {
+        if (!isOther(face)) return [];
+        const isBreak = face.tag?.role === "chamfer" || face.tag?.role === "round";
+        return isBreak ? this.besides(face).flatMap((b) => (isOther(b.face) ? [b.face] : [])) : [face];
+      }),
+    );
+  }
+  /** The round a copy's walls come out of; null where they come out of none. */
+  crestOf = (row: string, instance: number): FaceInfo | null =>
+    this.besideWalls(row, instance).find((f) => f.surface === "cylinder" && !f.hollow) ?? null;
 }
 
 const corners = (f: FaceInfo): Vec3[] =>
@@ -104,6 +124,8 @@ export interface Real {
   whole: boolean;
   /** The faces it was read from. */
   tags: FaceTag[];
+  /** Of a round wall of which less than half stands: the box of what does. */
+  box?: Box;
 }
 type Of<Is extends Shape["is"]> = Extract<Shape, { is: Is }>;
 
@@ -127,6 +149,10 @@ export function realOf(s: Surface, solid: Solid, other: (id: string) => Real | n
 }
 
 const near = (a: number, b: number): boolean => Math.abs(a - b) < CONTACT;
+const joined = (a: Box, b: Box): Box => ({
+  min: { x: Math.min(a.min.x, b.min.x), y: Math.min(a.min.y, b.min.y), z: Math.min(a.min.z, b.min.z) },
+  max: { x: Math.max(a.max.x, b.max.x), y: Math.max(a.max.y, b.max.y), z: Math.max(a.max.z, b.max.z) },
+});
 const tagsOf = (faces: FaceInfo[]): FaceTag[] => faces.flatMap((f) => f.tag ?? []);
 
 function realPlane(shape: Of<"plane">, mine: FaceInfo[]): Real | null {
@@ -147,8 +173,13 @@ function realCylinder(shape: Of<"cylinder">, mine: FaceInfo[]): Real | null {
     shape: { ...shape, origin: all[0].axis!.origin, radius: all[0].radius! },
     whole: all.some((g) => g.sweep! > WHOLE),
     tags: tagsOf(all),
+    ...(isMostly(all) ? {} : { box: all.reduce((b, g) => joined(b, g.box), all[0].box) }),
   };
 }
+
+/** Whether a round goes on over what was cut off it: more than half of it stands, or pieces all about it. */
+const isMostly = (pieces: FaceInfo[]): boolean =>
+  pieces.length > 2 || pieces.reduce((sum, g) => sum + g.sweep!, 0) > HALF;
 
 function realCone(shape: Of<"cone">, mine: FaceInfo[]): Real | null {
   const f = mine.find((g) => g.surface === "cone" && near(g.halfAngle!, shape.halfAngle));
@@ -183,9 +214,11 @@ function realCorner(shape: Of<"corner">, solid: Solid, row: string): Real | null
 }
 
 function realRing(shape: Of<"ring">, solid: Solid, row: string): Real | null {
-  const e = solid.edgesOf(row).find(
-    (g) => g.curve === "circle" && length(sub(g.centre!, shape.origin)) < CONTACT && near(g.radius!, shape.radius),
-  );
+  const e = solid
+    .edgesOf(row)
+    .find(
+      (g) => g.curve === "circle" && length(sub(g.centre!, shape.origin)) < CONTACT && near(g.radius!, shape.radius),
+    );
   if (!e) return null;
   const whole = e.length > 2 * Math.PI * shape.radius - 0.01 * shape.radius;
   return { shape: { ...shape, origin: e.centre!, radius: e.radius! }, whole, tags: solid.tagsAt(e) };

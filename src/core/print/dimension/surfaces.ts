@@ -83,7 +83,9 @@ function bodySurfaces(body: Body, frame: Frame, place: Vec2, leave: boolean): Pa
         part,
         parts: all.length,
         shapes: [
-          ...(body.draft ? leaning([o.outer, ...o.holes], frame, place, leave ? body.draft : -body.draft) : walls([o.outer, ...o.holes], frame, place)),
+          ...(body.draft
+            ? leaning([o.outer, ...o.holes], frame, place, leave ? body.draft : -body.draft)
+            : walls([o.outer, ...o.holes], frame, place)),
           ...levels(body.depth, frame, leave, body.way),
         ],
       }));
@@ -145,7 +147,13 @@ function collarWalls(body: Extract<Body, { body: "collar" }>, frame: Frame): Nam
   const { inner } = body;
   const bottom: Named[] =
     typeof inner === "number"
-      ? [{ name: "wall bottom", role: "wall", shape: { is: "cylinder", origin: frame.origin, direction: frame.normal, radius: inner } }]
+      ? [
+          {
+            name: "wall bottom",
+            role: "wall",
+            shape: { is: "cylinder", origin: frame.origin, direction: frame.normal, radius: inner },
+          },
+        ]
       : [];
   return [
     ...bottom,

@@ -82,9 +82,7 @@ function movedEnd(
   if (face?.shape.is === "plane") {
     const isAhead = dot(face.shape.normal, along) > 0;
     const now = isAhead ? ahead : behind;
-    return now.length
-      ? { offset: (isAhead ? 1 : -1) * Math.max(...now), words: "where that face stands now" }
-      : null;
+    return now.length ? { offset: (isAhead ? 1 : -1) * Math.max(...now), words: "where that face stands now" } : null;
   }
   if (!gone.length || !ahead.length || !behind.length) return null;
   return { offset: (Math.max(...ahead) - Math.max(...behind)) / 2, words: "where the middle stands now" };

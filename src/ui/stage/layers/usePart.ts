@@ -1,6 +1,7 @@
 import { useEffect } from "react";
 import { useShallow } from "zustand/react/shallow";
 import { sectionOrigin } from "@/core/engine/views";
+import { isClaimed } from "@/core/print/claims";
 import { sideNormal } from "@/core/geometry/vec";
 import { useLight } from "../../common/light";
 import { engine } from "../../engine/engine";
@@ -19,6 +20,7 @@ export function usePart(scene: SceneRef): void {
       view: s.view,
       section: s.section,
       lit: s.showRow ?? s.selected,
+      claimed: s.step === "proof" ? s.claimed : null,
       picked: s.picked,
       measured: s.measured,
       ghost: s.ghost,
@@ -28,7 +30,7 @@ export function usePart(scene: SceneRef): void {
   const light = useLight((s) => s.light);
   // A setup draws its own piece, on its datum.
   const inSetup = useSetups((s) => s.bodies.length > 0) && b.holding;
-  const { picture, view, section, lit, picked, measured, ghost } = b;
+  const { picture, view, section, lit, claimed, picked, measured, ghost } = b;
   useEffect(() => {
     const s = scene.current!;
     if (inSetup) return;
@@ -36,7 +38,8 @@ export function usePart(scene: SceneRef): void {
     if (!picture) return s.setPart(null, none, none);
     if (view !== "section") {
       const picks = new Set([picked?.face, ...measured.map((m) => m.face)]);
-      const isLit = (f: number) => lit !== null && picture.faces[f]?.tag?.row === lit;
+      const tagOf = (f: number) => picture.faces[f]?.tag ?? null;
+      const isLit = (f: number) => (claimed ? isClaimed(claimed, tagOf(f)) : lit !== null && tagOf(f)?.row === lit);
       return s.setPart(picture.mesh, isLit, (f) => picks.has(f));
     }
     let live = true;
@@ -52,6 +55,6 @@ export function usePart(scene: SceneRef): void {
     return () => {
       live = false;
     };
-  }, [scene, picture, lit, picked, measured, view, section, light, inSetup]);
+  }, [scene, picture, lit, claimed, picked, measured, view, section, light, inSetup]);
   useEffect(() => scene.current!.setGhost(ghost), [scene, ghost, light]);
 }
