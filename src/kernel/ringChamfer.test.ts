@@ -9,7 +9,9 @@ const SLANT = Math.SQRT1_2;
 
 describe("chamfers all round between a cone and a cylinder", () => {
   const breakOf = async (length: number, c: number) => {
-    const card = mm(`LEAVE ROUND ⌀72 X ${length}`, "CUT CHAMFER 1 OUTER TOP", `CUT BREAK ${c} ALL SHARP`);
+    // By their places: the edges of a chamfer that is there are no sharp ones.
+    const edges = `EDGE AT 36,0,${length - 1}, EDGE AT 35,0,${length}, OUTER BOTTOM`;
+    const card = mm(`LEAVE ROUND ⌀72 X ${length}`, "CUT CHAMFER 1 OUTER TOP", `CUT BREAK ${c} ${edges}`);
     const { solved } = await evaluateCard(card);
     return solved.rows[2];
   };

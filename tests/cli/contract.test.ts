@@ -62,6 +62,36 @@ describe("what would clear a remark, without a browser", () => {
   });
 });
 
+describe("the ledger of a job with several parts, without a browser", () => {
+  const card = [
+    'JOB "lever"',
+    "UNIT mm",
+    "#1 60",
+    "#2 8",
+    "#3 2X ⌀6",
+    "#4 40",
+    "LEAVE BLOCK #1 X 30 X 10",
+    'PART "plate" PLATE',
+    "LEAVE BLOCK 100 X 60 X 20",
+    "CUT ⌀#3 THRU LINE 2 BY (#4+1) AT -20,0",
+    "CUT POCKET 20 X 10 R2 DEEP #2",
+  ].join("\n");
+  it("says of every balloon which part is made from it, and what it claims there", async () => {
+    const j = JSON.parse((await run("check", file("lever.card", card), "--json")).out);
+    const of = (list: { number: number }[], n: number) => list.find((l) => l.number === n);
+    expect(of(j.ledger, 1)).toMatchObject({ state: "proved", claims: [{ of: "value", state: "true" }] });
+    expect(of(j.ledger, 2)).toMatchObject({ state: "proved", part: "plate" });
+    expect(of(j.ledger, 4)).toMatchObject({ state: "off", part: "plate" });
+    expect(j.complete).toMatchObject({ unused: 0 });
+    const plate = j.parts.find((p: { name: string }) => p.name === "plate");
+    expect(plate.ledger.map((l: { number: number; state: string }) => [l.number, l.state])).toEqual([
+      [2, "proved"],
+      [3, "proved"],
+      [4, "off"],
+    ]);
+  });
+});
+
 describe("setups without a browser", () => {
   it("are told as the contract names them", async () => {
     const j = JSON.parse((await run("check", file("clamp.card", clamp), "--json")).out);

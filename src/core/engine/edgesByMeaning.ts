@@ -13,6 +13,9 @@ const SHARP = (30 * Math.PI) / 180;
 
 export const isSharp = (e: EdgeInfo): boolean => e.turn === "convex" && e.angle > SHARP + COINCIDENT;
 
+/** A chamfer or a round that is there: its edges were broken by it, and are not sharp. */
+export const isTreated = ({ tag }: FaceInfo): boolean => tag?.role === "chamfer" || tag?.role === "round";
+
 /** An edge that was chosen, with the face its size is measured on: the flat it rims. */
 export interface ChosenEdge {
   edge: number;
@@ -51,7 +54,7 @@ function find(c: EdgeChoice, ground: Ground): Result<ChosenEdge[]> {
   switch (c.edge) {
     case "allSharp":
       return some(
-        pick(ground, (e) => (isSharp(e) ? flatOf(e, faces) : null)),
+        pick(ground, (e) => (isSharp(e) && !e.faces.some((i) => isTreated(faces[i])) ? flatOf(e, faces) : null)),
         problems.noSharpEdge(),
       );
     case "vertical": {

@@ -3,6 +3,8 @@ import { checkKindOf, type CheckValue, type PartFigures } from "../job/checkKind
 import type { Job } from "../job/schema";
 import { valueOf } from "../engine/numbers";
 import { decimalsOf } from "../balloons/tolerance";
+import { fail } from "../base/result";
+import { problems } from "./problems";
 import { COINCIDENT } from "../geometry/tolerance";
 
 /** A check value of the print against the model: g, mm³, mm², mm or a plain count. */
@@ -54,7 +56,7 @@ export function compareChecks(job: Job, part: PartFigures | null, scope: NumberS
       ...("unit" in c ? { unit: c.unit } : {}),
     };
     const isCount = kind.measure === "count";
-    const v = valueOf(c.value, isCount ? "count" : "plain", scope);
+    const v = counted(valueOf(c.value, "plain", scope), isCount);
     const actual = part && kind.figure(c, part);
     if (!v.ok)
       return {
@@ -83,6 +85,12 @@ export function compareChecks(job: Job, part: PartFigures | null, scope: NumberS
       ...problem,
     };
   });
+}
+
+/** A count is a whole number; that there is none may be expected too. */
+function counted(v: ReturnType<typeof valueOf>, isCount: boolean): ReturnType<typeof valueOf> {
+  if (!isCount || !v.ok || (Number.isInteger(v.value.typed) && v.value.typed >= 0)) return v;
+  return fail(problems.noWholeCount());
 }
 
 /** A check value as the print has it: in the job's unit, a mass in the one it is printed in. */

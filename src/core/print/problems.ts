@@ -10,6 +10,7 @@ export const problems = problemsOf("print", {
     message: "these two faces have no plain distance",
     expected: "flats, or round faces with an axis",
   }),
+  noWholeCount: () => ({ message: "a count is a whole number", expected: "0, 1, 2, ..." }),
   samePlace: () => ({
     message: "a and b are the same place",
     expected: "b at the other end of a dimension that is known",

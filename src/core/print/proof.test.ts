@@ -73,6 +73,12 @@ describe("a balloon is proved by its own dimension or not at all", () => {
     expect(await states(mm("#1 R2", "LEAVE BLOCK 40 X 30 X 10", "CUT ROUND (#1+1) VERTICAL"))).toEqual({ 1: "off" });
   });
 
+  it("a printed chamfer is not taken smaller by breaking what is sharp", async () => {
+    const card = inch("#1 .06 X 45°", "LEAVE BLOCK 3 X 2 X 1", "CUT CHAMFER #1 OUTER TOP", "CUT BREAK .010 ALL SHARP");
+    expect(await states(card)).toEqual({ 1: "proved" });
+    expect((await evaluateCard(card)).solved.rows[2].removed).toBeGreaterThan(0);
+  });
+
   it("arcs of turned profiles and of prisms, tapers by their half angle", async () => {
     const turned = mm(
       "#1 R8",

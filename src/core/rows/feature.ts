@@ -50,6 +50,10 @@ export interface Traits {
   floor?: true;
   /** A ring cut into what is there: it joins what it parts. */
   groove?: true;
+  /** A bore along a path: one hole, however many straight stretches it has. */
+  bent?: true;
+  /** A conical socket: one hole. */
+  conical?: true;
   /** It begins below its plane, always. */
   startNeeded?: true;
   /** Its bottom may be left to the drill's point or be flat. */

@@ -1,6 +1,6 @@
 import { partInStock } from "../stockRules";
 import { drawnEdge } from "../../engine/edgeDrawn";
-import { isSharp } from "../../engine/edgesByMeaning";
+import { isSharp, isTreated } from "../../engine/edgesByMeaning";
 import { sides, type Side } from "../../geometry/vec";
 import { inCallout, showVolume } from "../../number";
 import { grownStock } from "../../stock/stock";
@@ -172,10 +172,8 @@ export const edgeBreak: Rule = {
     // A chamfer, a round or a countersink is a broken edge itself; a taper that was turned is none.
     const features = new Map(c.rows.map((r) => [r.row.id, r.feature?.is]));
     const treated = (i: number) => {
-      const tag = c.faces[i].tag;
-      return (
-        ["chamfer", "round"].includes(tag?.role ?? "") || (tag?.role === "cone" && features.get(tag.row) !== "turned")
-      );
+      const { tag } = c.faces[i];
+      return isTreated(c.faces[i]) || (tag?.role === "cone" && features.get(tag.row) !== "turned");
     };
     // An engraved line is its own sharp edge.
     const engraved = (f: number) => features.get(c.faces[f].tag?.row ?? "") === "engraving";
@@ -197,7 +195,7 @@ export const edgeBreak: Rule = {
         limit: 0,
         place: sharp[0].middle,
         lines: sharp.flatMap(drawnEdge),
-        text: `the print asks for broken edges (${asked}); ${sharp.length} sharp outside edge${sharp.length > 1 ? "s" : ""} remain`,
+        text: `the print asks for broken edges (${asked}); ${sharp.length} sharp outside edge${sharp.length > 1 ? "s" : ""} remain, those of chamfers and rounds not among them`,
         source: "the print's edge note",
         ...(line.ok
           ? { fix: { label: `break ${asked} all sharp`, edits: [{ edit: "addRows" as const, rows: [line.row] }] } }

@@ -1,4 +1,4 @@
-import { dot, length, scale, sub, type Frame, type Vec3 } from "../../geometry/vec";
+import { cross, dot, length, scale, sub, type Frame, type Vec3 } from "../../geometry/vec";
 import { COINCIDENT, CONTACT, PARALLEL } from "../../geometry/tolerance";
 import { circleThrough, type Measure } from "./measure";
 import type { PartModel } from "./model";
@@ -69,16 +69,17 @@ export function circlesOf(
         },
       });
     for (const id of ids.slice(0, 4))
-      for (const [word, from] of directions(m.frame))
+      for (const [word, from, clockwise, way] of turns(m.frame))
         out.push({
           family: "angle",
           between: "circle",
-          words: `an axis about the middle, from ${word}`,
+          words: `an axis about the middle, from ${word}${clockwise}`,
           ids,
           of: (get) => {
             const c = circle(get);
             const s = get(id);
-            return c && s.is !== "plane" ? angleBetween(sub(s.origin, c.centre), from, m.frame.normal) : null;
+            const turned = c && s.is !== "plane" ? turnFrom(sub(s.origin, c.centre), from, m.frame.normal) : null;
+            return turned === null ? null : way(turned);
           },
         });
     return out;
@@ -140,23 +141,42 @@ export function arcAngles(model: PartModel, s: Surface, ofCopy: Surface[]): Meas
     return Math.abs(Math.abs(length(apart) - t.shape.radius) - end.radius) < CONTACT;
   });
   if (!bend) return [];
-  return directions(frame).map(([word, from]): Measure => ({
+  return turns(frame).map(([word, from, clockwise, way]): Measure => ({
     family: "angle",
     between: "circle",
-    words: `an end of the slot about its middle, from ${word}`,
+    words: `an end of the slot about its middle, from ${word}${clockwise}`,
     ids: [s.id, bend.id],
     of: (get) => {
       const [e, b] = [get(s.id), get(bend.id)];
-      return e.is === "plane" || b.is === "plane" ? null : angleBetween(sub(e.origin, b.origin), from, frame.normal);
+      const turned =
+        e.is === "plane" || b.is === "plane" ? null : turnFrom(sub(e.origin, b.origin), from, frame.normal);
+      return turned === null ? null : way(turned);
     },
   }));
 }
 
+const turns = (f: Frame) =>
+  directions(f).flatMap(([word, from]) =>
+    ways.map(([clockwise, way]): [string, Vec3, string, (a: number) => number] => [word, from, clockwise, way]),
+  );
 const directions = (f: Frame): [string, Vec3][] => [
   ["x", f.x],
   ["y", f.y],
   ["-x", { x: -f.x.x, y: -f.x.y, z: -f.x.z }],
   ["-y", { x: -f.y.x, y: -f.y.y, z: -f.y.z }],
+];
+
+/** Angle from a direction round to another, counter-clockwise as a plane is seen, 0 to a whole turn. */
+function turnFrom(d: Vec3, from: Vec3, normal: Vec3): number | null {
+  const flat = across(d, normal);
+  if (length(flat) < COINCIDENT) return null;
+  const angle = Math.atan2(dot(flat, cross(normal, from)), dot(flat, from));
+  return angle < -COINCIDENT ? angle + 2 * Math.PI : angle;
+}
+/** The same, and the other way round. */
+const ways: [string, (angle: number) => number][] = [
+  ["", (a) => a],
+  [", clockwise", (a) => 2 * Math.PI - a],
 ];
 
 /** What of a direction lies across another. */

@@ -44,6 +44,7 @@ export interface Dimension {
 }
 
 const MOST_COPIES = 16;
+const MOST_MOVING = 48;
 /**
  * What the numbers of a job size on its solid. A measurement is a balloon's dimension when it grows with that
  * balloon, one for one,
@@ -89,6 +90,13 @@ export class Dimensions {
     );
   }
 
+  /** Surfaces that a number moves and that stand: all copies where they are few, else the first of them. */
+  private movingOf(moved: Map<string, Shape>): Surface[] {
+    const all = [...moved.keys()].map((id) => this.model.surfaces.get(id)!);
+    if (all.length > MOST_MOVING) return this.usable.filter((s) => moved.has(s.id));
+    return all.filter((s) => this.standing(s.id) !== null);
+  }
+
   /** Faces a dimension was read from; of an edge that was treated, all that row made. */
   facesOf(d: Dimension): Claim["on"] {
     const tags = d.of.length
@@ -106,7 +114,7 @@ export class Dimensions {
   of(balloon: Balloon): Dimension[] {
     const move = this.moves.move(balloon);
     if (!move) return [];
-    const moving = this.usable.filter((s) => move.shapes.has(s.id));
+    const moving = this.movingOf(move.shapes);
     const movingIds = new Set(moving.map((s) => s.id));
     const ends = [...this.usable, ...zeroSurfaces.filter((z) => this.zero.get(z.id))];
     const measures: Measure[] = [];
@@ -311,10 +319,31 @@ export class Dimensions {
     }
     const known = this.real.get(id);
     if (known !== undefined) return known;
-    const found = realOf(this.model.surfaces.get(id)!, this.solid, (other) => this.standing(other));
+    const s = this.model.surfaces.get(id)!;
+    const found = realOf(s, this.solid, (other) => this.standing(other)) ?? this.merged(s);
     this.real.set(id, found);
     return found;
   }
+
+  /**
+   * A flat that has become one with that of another body that was left beside it: the kernel keeps one face for both.
+   * Only bodies that have flats in two directions in common are taken for that.
+   */
+  private merged(s: Surface): Real | null {
+    const own = this.isLeft(s) && s.shape.is === "plane" && s.role !== "middle" ? this.flatsOf(s) : [];
+    if (!own.length) return null;
+    for (const t of this.model.surfaces.values()) {
+      if (t.row === s.row || !isSameFlat(s.shape, t.shape) || !this.isLeft(t)) continue;
+      const shared = own.filter((a) => this.flatsOf(t).some((b) => isSameFlat(a, b)));
+      const isBeside = shared.some((a) => shared.some((b) => Math.abs(dot(a.normal, b.normal)) < PARALLEL));
+      const real = isBeside ? realOf(t, this.solid, () => null) : null;
+      if (real) return real;
+    }
+    return null;
+  }
+  private isLeft = (s: Surface): boolean => this.mouths.rowOf(s.row)?.recipe.op === "leave";
+  private flatsOf = (s: Surface) =>
+    this.copyOf(s).flatMap(({ shape, role }) => (shape.is === "plane" && role !== "middle" ? [shape] : []));
 
   /**
    * How many round walls a balloon sizes, all copies: those that go all round for a diameter. @returns null when it
@@ -473,6 +502,8 @@ function lazily(work: () => boolean): { alone: () => boolean } {
 
 /** What a body stands in the middle of: an axis, the middle of two walls, a plane through the job's zero. */
 const isMiddle = (t: Surface): boolean => isZero(t.id) || t.role === "middle" || t.shape.is !== "plane";
+const isSameFlat = (a: Shape, b: Shape): boolean =>
+  a.is === "plane" && b.is === "plane" && dot(a.normal, b.normal) > PARALLEL && Math.abs(a.offset - b.offset) < CONTACT;
 const isSameCopy = (s: Surface, t: Surface): boolean => s.row === t.row && s.instance === t.instance;
 
 /** Every way two surfaces are measured together; over both where they are the round ends of one slot. */

@@ -79,7 +79,7 @@ export class Solid {
     const reach = this.walls(row, instance).map((f) => Math.max(...corners(f).map((p) => dot(p, up))));
     const top = reach.length ? Math.max(...reach) : null;
     const near = flats(beside).filter((f) => top !== null && f.level > Math.min(...reach) - CONTACT);
-    const isRound = beside.some((f) => f.surface !== "plane");
+    const isRound = beside.some((f) => f.surface === "cylinder" && !f.hollow);
     const far = top === null || isRound ? [] : flats(this.faces).filter((f) => f.level > top - CONTACT);
     const found = near.length
       ? near.reduce((a, b) => (b.level > a.level ? b : a))
@@ -224,15 +224,18 @@ function realRing(shape: Of<"ring">, solid: Solid, row: string): Real | null {
   return { shape: { ...shape, origin: e.centre!, radius: e.radius! }, whole, tags: solid.tagsAt(e) };
 }
 
-/** The middle of two walls stands where both of them do. */
+/** The middle of two walls, or of the axes of two round ends, stands where both of them do. */
 function middle(s: Surface, other: (id: string) => Real | null): Real | null {
   const [place, name] = [s.id.slice(0, s.id.lastIndexOf("/") + 1), s.id.slice(s.id.lastIndexOf("/") + 1)];
   const [loop, i, j] = name.replace("middle ", "").split(".");
   const walls = [i, j].map((k) => other(`${place}wall ${loop}.${k}`));
-  const [a, b] = walls.map((w) => w?.shape);
-  if (a?.is !== "plane" || b?.is !== "plane" || s.shape.is !== "plane") return null;
-  const along1 = (p: Extract<Shape, { is: "plane" }>) =>
-    dot(p.normal, (s.shape as Extract<Shape, { is: "plane" }>).normal) * p.offset;
-  const tags = walls.flatMap((w) => w?.tags ?? []);
-  return { shape: { ...s.shape, offset: (along1(a) + along1(b)) / 2 }, whole: true, tags };
+  if (s.shape.is !== "plane") return null;
+  const { normal } = s.shape;
+  const offsets = walls.map((w) => {
+    if (w?.shape.is === "plane") return dot(w.shape.normal, normal) * w.shape.offset;
+    return w?.shape.is === "cylinder" ? dot(w.shape.origin, normal) : null;
+  });
+  const [a, b] = offsets;
+  if (a === null || b === null) return null;
+  return { shape: { ...s.shape, offset: (a + b) / 2 }, whole: true, tags: walls.flatMap((w) => w?.tags ?? []) };
 }

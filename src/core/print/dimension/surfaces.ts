@@ -175,7 +175,14 @@ function leaning(loops: Loop[], frame: Frame, place: Vec2, by: number): Named[] 
 /** Straight stretches of a tube and its bends, inside and out. */
 function tubeWalls(body: Extract<Body, { body: "tube" }>, frame: Frame, place: Vec2): Named[] {
   const radii = [body.outer, ...(body.inner > 0 ? [body.inner] : [])];
-  return body.chain.flatMap((s, i) =>
+  const at = (p: Vec2) => fromFrame(frame, v2(p.x + place.x, p.y + place.y));
+  const [first, last] = [body.chain[0], body.chain[body.chain.length - 1]];
+  const ends: [string, Vec3, Vec2][] = [
+    ["end 0", scale(direction2(frame, directionAt(first, 0)), -1), startOf(first)],
+    ["end 1", direction2(frame, directionAt(last, 1)), endOf(last)],
+  ];
+  const flats = ends.map(([name, normal, p]): Named => ({ name, role: "wall", shape: planeThrough(normal, at(p)) }));
+  const walls = body.chain.flatMap((s, i) =>
     s.kind === "arc"
       ? radii.map((radius, k): Named => {
           const origin = fromFrame(frame, v2(s.centre.x + place.x, s.centre.y + place.y));
@@ -188,6 +195,7 @@ function tubeWalls(body: Extract<Body, { body: "tube" }>, frame: Frame, place: V
           return { name: `tube ${i}.${k}`, role: "wall", shape: { is: "cylinder", origin, direction, radius } };
         }),
   );
+  return [...walls, ...flats];
 }
 
 const planeThrough = (normal: Vec3, point: Vec3): Shape => ({ is: "plane", normal, offset: dot(point, normal) });
@@ -221,7 +229,7 @@ function walls(loops: Loop[], frame: Frame, place: Vec2): Named[] {
           shape: { is: "corner", origin: at(startOf(s)), direction: frame.normal },
         });
     });
-    out.push(...middles(loop, l, frame, place));
+    out.push(...middles(loop, l, frame, place), ...middleOfEnds(loop, l, frame, place));
   });
   return out;
 }
@@ -256,6 +264,26 @@ function middles(loop: Loop, l: number, frame: Frame, place: Vec2): Named[] {
     }
   });
   return out;
+}
+
+/** The middle between the two round ends of a slot. */
+function middleOfEnds(loop: Loop, l: number, frame: Frame, place: Vec2): Named[] {
+  const arcs = loop.flatMap((s, i) => (s.kind === "arc" ? [{ s, i }] : []));
+  const isSamePlace = (p: Vec2, q: Vec2) => Math.hypot(p.x - q.x, p.y - q.y) < CONTACT;
+  const ends = arcs.filter((e, k) => !arcs.slice(0, k).some((o) => isSamePlace(o.s.centre, e.s.centre)));
+  const [a, b] = ends;
+  if (ends.length !== 2 || Math.abs(a.s.radius - b.s.radius) > CONTACT) return [];
+  const way = v2(b.s.centre.x - a.s.centre.x, b.s.centre.y - a.s.centre.y);
+  const far = Math.hypot(way.x, way.y);
+  if (far < CONTACT) return [];
+  const q = v2((a.s.centre.x + b.s.centre.x) / 2 + place.x, (a.s.centre.y + b.s.centre.y) / 2 + place.y);
+  return [
+    {
+      name: `middle ${l}.${a.i}.${b.i}`,
+      role: "middle",
+      shape: planeThrough(direction2(frame, v2(way.x / far, way.y / far)), fromFrame(frame, q)),
+    },
+  ];
 }
 
 /** The level a body starts from and the one it ends at. */

@@ -128,7 +128,7 @@ export const cutTaper: RowKind<CutTaper> = {
   kind: "cutTaper",
   verb: "cut",
   label: "taper",
-  traits: { counted: true },
+  traits: { counted: true, conical: true },
   starts: (r) => r.sees("TAPER"),
   schema,
   blank: () => ({ pattern: { kind: "single" }, plane: { on: "top" } }),

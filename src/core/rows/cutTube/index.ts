@@ -25,6 +25,7 @@ export const cutTube: RowKind<CutTube> = {
   kind: "cutTube",
   verb: "cut",
   label: "bore along a path",
+  traits: { bent: true },
   starts: (r) => r.sees("TUBE"),
   schema,
   blank: () => ({}),
