@@ -20,7 +20,7 @@ import type { LengthUnit } from "@/core/number";
 import type { Say } from "./say";
 import { explain } from "@/core/mismatch";
 import { setupFile } from "@/io/setupFile";
-import { evaluateSetups, setupFindingReport, setupsReport } from "@/core/setups";
+import { evaluateSetups, gougeFindings, setupFindingReport, setupsReport } from "@/core/setups";
 import { readableExplanations, readableReport } from "./readable";
 import type { Shop } from "@/core/tables";
 import { argumentsOf, USAGE, type Arguments } from "./arguments";
@@ -178,10 +178,10 @@ export async function command(argv: string[], from: string, say: Say): Promise<n
     const setups = evaluateSetups({ document: input.document, parts, kernel, shop: shop.value });
     if (json) {
       const report = headlessReport(input.job, evaluation, [], input.places, input.outlineLines, parts);
-      const findings = [...report.findings, ...setups.findings.map(setupFindingReport)];
-      say.line(
-        JSON.stringify({ ...report, findings, ...setupsReport(setups, (piece) => gougeOf(kernel, evaluation, piece)) }),
-      );
+      const gouge = remembered((piece: string) => gougeOf(kernel, evaluation, piece));
+      const ofSetups = [...setups.findings, ...gougeFindings(setups, input.job.unit, gouge)];
+      const findings = [...report.findings, ...ofSetups.map(setupFindingReport)];
+      say.line(JSON.stringify({ ...report, findings, ...setupsReport(setups, gouge) }));
     } else
       say.line(
         [...parts.map((p) => readableReport(p.job, p.evaluation)), readableSetups(setups, input.job.unit)].join("\n"),
@@ -232,6 +232,15 @@ async function exported(
   }
   await writeFile(out, made.value);
   return parts.some(isFailed) ? 1 : 0;
+}
+
+/** A figure asked for twice is worked out once. */
+function remembered<T>(work: (of: string) => T): (of: string) => T {
+  const known = new Map<string, T>();
+  return (of) => {
+    if (!known.has(of)) known.set(of, work(of));
+    return known.get(of)!;
+  };
 }
 
 /** How much of the finished part is missing from a piece, mm³; null where it cannot be told. */

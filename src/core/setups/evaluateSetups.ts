@@ -3,7 +3,7 @@ import { Checking, refused, type EvaluatedSetup } from "./checking";
 import { planPaths } from "../paths/plan";
 import { proposeRouting } from "./propose";
 import { Reach } from "./reach";
-import { accessOf, directionsOf, markedBalloons, unassignedRows, type Routing } from "./routing";
+import { accessOf, directionsOf, markedBalloons, saidRowsLeft, unassignedRows, type Routing } from "./routing";
 import { cutSomewhere, routingFindings } from "./routingFindings";
 import { practiceOf, standingSetups, workOf, type SetupsInput, type StandingSetup, type Work } from "./setup";
 
@@ -60,11 +60,11 @@ function routingOf(work: Work, setups: StandingSetup[]) {
   const unmarked = work.rows.filter((r) => r.state === "ok" && !access.some((a) => a.rowId === r.row.id));
   const routing: Routing = {
     access,
-    unassigned: unassignedRows(access, setups, reach),
+    unassigned: [...unassignedRows(access, setups, reach), ...saidRowsLeft(work.rows, setups)].sort((a, b) => a - b),
     proposed: proposeRouting({ access, directions, reach, unmarked, rows: work.rows, cuttersOf: cuttersOf(work) }),
     marked: markedBalloons(work.part, setups, work.rows),
   };
-  return { reach, routing, findings: (c: CheckContext) => routingFindings(work, routing, setups, c) };
+  return { reach, routing, findings: (c: CheckContext) => routingFindings({ work, routing, setups, reach }, c) };
 }
 
 /** The names of the cutters each row is planned with. */

@@ -5,7 +5,7 @@ import type { Vec2, Vec3 } from "../geometry/vec";
 import { loopBox } from "../outline";
 import { insideRegion, offsetRegion, type Region } from "../outline/boolean";
 import type { Cutter } from "../tables";
-import { squareCorners } from "./corners";
+import { outCorners } from "./corners";
 import { say, type CheckContext, type Found } from "./finding";
 import { fitOf, onTop, seenFromPiece, type Lying } from "./lying";
 import { areaOf } from "./grip";
@@ -114,14 +114,15 @@ export function nestFindings(c: CheckContext, held: Held): (Found & { rule: stri
 const LOST = 1e-3;
 
 /**
- * Every square corner of the piece stands where a round cutter has been: the nest as the smallest cutter that reaches
+ * Every corner of the piece that is sharp, or rounder than a cutter is, stands where a round cutter has been: the nest as the smallest cutter that reaches
  * can make it is what it looks like after growing what stands by that cutter and shrinking it again.
  */
 function cornerFindings(c: CheckContext, held: Held, shadow: Region, solid: Region): (Found & { rule: string })[] {
   const depth = held.lying.holderBox.max.z - held.lying.box.min.z;
   const reaching = held.crib.filter((t) => t.reach >= depth - CONTACT).map((t) => t.diameter / 2);
   if (!shadow.length || !solid.length) return [];
-  const corners = squareCorners(shadow);
+  const r = reaching.length ? Math.min(...reaching) : Infinity;
+  const corners = outCorners(shadow, reaching.length ? r - CONTACT : 0);
   if (!corners.length) return [];
   const untold = (why: string, source: string): (Found & { rule: string })[] => [
     {
@@ -137,7 +138,6 @@ function cornerFindings(c: CheckContext, held: Held, shadow: Region, solid: Regi
   ];
   if (!reaching.length)
     return untold(`no cutter of the crib reaches ${say(c, depth)} deep`, "the crib: reach of its cutters");
-  const r = Math.min(...reaching);
   const made = offsetRegion(offsetRegion(solid, r), -r);
   // What a cutter leaves is never less than what is to stand.
   if (areaOf(made) < areaOf(solid) - LOST) return untold("the nest's walls cannot be followed", "geometry: the nest");
@@ -151,7 +151,7 @@ function cornerFindings(c: CheckContext, held: Held, shadow: Region, solid: Regi
       limit: corners.length,
       place: onPiece(held, met[0]),
       part: held.part,
-      text: `${met.length} of ${corners.length} square corners of the piece meet the round a ⌀${say(c, 2 * r)} leaves in the nest: relieve them`,
+      text: `${met.length} of ${corners.length} corners of the piece meet the round a ⌀${say(c, 2 * r)} leaves in the nest: relieve them`,
       source: "geometry: the nest as the smallest cutter that reaches can make it",
       fix: nestFreed(c, held),
     },

@@ -113,6 +113,7 @@ export function fitOf(lying: Lying): Result<Fit> {
   const { kernel, piece, holder, frame, box } = lying;
   const levels = heights(lying);
   if (levels.length < 2) return ok({ meets: 0, at: null, room: Infinity, shadow: [], mouth: [] });
+  const leaning = hasLeaningWalls(kernel, holder);
   let meets = 0;
   let at: Vec2 | null = null;
   let room = Infinity;
@@ -120,19 +121,34 @@ export function fitOf(lying: Lying): Result<Fit> {
   for (let i = 0; i + 1 < levels.length; i++) {
     const shadow = shadowOfBand(kernel, piece, frame, -levels[i + 1], -box.min.z);
     if (!shadow.ok) return shadow;
-    const solid = sectionAt(kernel, holder, TOP, -(levels[i] + levels[i + 1]) / 2);
-    if (!solid.ok) return solid;
-    const met = combine(shadow.value, solid.value, "overlap");
-    const area = areaOf(met);
-    if (area > meets + CONTACT) {
-      meets = area;
-      at = startOf(met[0][0]);
+    for (const height of leaning ? withinBand(levels[i], levels[i + 1]) : [(levels[i] + levels[i + 1]) / 2]) {
+      const solid = sectionAt(kernel, holder, TOP, -height);
+      if (!solid.ok) return solid;
+      const met = combine(shadow.value, solid.value, "overlap");
+      const area = areaOf(met);
+      if (area > meets + CONTACT) {
+        meets = area;
+        at = startOf(met[0][0]);
+      }
+      room = Math.min(room, roomBetween(shadow.value, solid.value, room));
+      last = { shadow: shadow.value, solid: solid.value };
     }
-    room = Math.min(room, roomBetween(shadow.value, solid.value, room));
-    last = { shadow: shadow.value, solid: solid.value };
   }
   return ok({ meets: meets > AREA ? meets : 0, at, room, shadow: last.shadow, mouth: last.solid });
 }
+/** Heights of a band that tell all of its walls where they lean: just within its ends, and its middle. */
+const withinBand = (low: number, high: number): number[] => {
+  const inset = Math.min(100 * CONTACT, (high - low) / 4);
+  return [low + inset, (low + high) / 2, high - inset];
+};
+/** Whether anything of a holder is wider at one height than at the next: what narrows is as narrow as its lower end. */
+const hasLeaningWalls = (kernel: SolidKernel, holder: string): boolean =>
+  kernel.faces(holder).some(({ surface, normal, axis }) => {
+    if (surface === "plane") return Math.abs(normal.z) > LEAN && Math.abs(normal.z) < 1 - LEAN;
+    return surface === "cylinder" ? Math.abs(axis!.direction.z) < 1 - LEAN : true;
+  });
+const LEAN = 1e-6;
+
 /** Overlaps under this are what arithmetic leaves of walls that touch, mm². */
 const AREA = 1e-4;
 const FINEST = 1e-3;

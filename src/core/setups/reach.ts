@@ -2,9 +2,10 @@ import type { FaceInfo, Mesh, SolidKernel } from "../engine/kernel";
 import { isOneOf, madeBy, makes, type Made } from "../engine/madeBy";
 import type { SolvedRow } from "../engine/solve";
 import { ParallelRays } from "../geometry/parallelRays";
-import { CONTACT, PARALLEL } from "../geometry/tolerance";
+import { CONTACT, MEET, PARALLEL } from "../geometry/tolerance";
 import {
   add,
+  boxInFrame,
   cross,
   dot,
   fromFrame,
@@ -167,9 +168,18 @@ export class Reach {
     return new Set(faces.filter((f) => this.isRoundAbout(this.faces[f], axis) && this.isOpenOutwards(f, axis)));
   }
 
-  private isRoundAbout({ surface, axis, normal, tube }: FaceInfo, about: Frame): boolean {
+  /** What of some faces is round about an axis, or lies across it: all that turning can make, from wherever. */
+  roundAbout = (faces: number[], about: Frame): Set<number> =>
+    new Set(faces.filter((f) => this.isRoundAbout(this.faces[f], about)));
+
+  private isRoundAbout({ surface, axis, normal, tube, box }: FaceInfo, about: Frame): boolean {
     if (surface === "plane") return Math.abs(dot(normal, about.normal)) > PARALLEL;
     if (tube) return true;
+    if (surface === "cone" || surface === "sphere") {
+      // Round about the axis, its box stands in the middle of it.
+      const { min, max } = boxInFrame(about, box);
+      return Math.abs(min.x + max.x) < MEET && Math.abs(min.y + max.y) < MEET;
+    }
     if (!axis || Math.abs(dot(axis.direction, about.normal)) < PARALLEL) return false;
     const off = toFrame(about, axis.origin);
     return Math.hypot(off.x, off.y) < CONTACT;

@@ -1,3 +1,4 @@
+import { showVolume, type LengthUnit } from "../number";
 import type { Vec3 } from "../geometry/vec";
 import { cutterReport } from "./operations";
 import type { EvaluatedSetup } from "./checking";
@@ -26,6 +27,39 @@ export function setupsReport({ setups, routing }: EvaluatedSetups, gougeOf: (pie
       marked: routing.marked.map((m) => m.number),
     },
   };
+}
+
+/** Under this a missing volume is what booleans leave of walls that touch, mm³. */
+const GOUGED = 0.01;
+
+/**
+ * What setups cut away of the finished part, each as a remark.
+ * @param gougeOf how much of the finished part is missing from a piece; null where it was not examined
+ */
+export function gougeFindings({ setups }: EvaluatedSetups, unit: LengthUnit, gougeOf: (piece: string) => number | null) {
+  const before = new Map<number, number>();
+  return setups.flatMap(({ setup, standing }): SetupFinding[] => {
+    const gouge = standing ? gougeOf(standing.piece.after) : null;
+    if (gouge === null) return [];
+    // What an earlier setup has taken is missing in every later one.
+    const own = gouge - Math.max(0, ...before.values());
+    before.set(setup.op, gouge);
+    if (own < GOUGED) return [];
+    return [
+      {
+        rule: "gouge",
+        setup: setup.op,
+        row: null,
+        rowId: null,
+        severity: "stop",
+        value: own,
+        limit: 0,
+        place: null,
+        text: `setup ${setup.op} cuts ${showVolume(own, unit)} of the finished part away`,
+        source: "geometry: the finished part less the piece after the setup",
+      },
+    ];
+  });
 }
 
 function setupReport({ setup, standing, problem, hold, plans, findings }: EvaluatedSetup) {

@@ -94,6 +94,14 @@ export function unassignedRows(access: RowAccess[], setups: StandingSetup[], rea
     })
     .map((a) => a.row);
 }
+/** Rows that are only said of the part, a thread or a knurl, and that no setup has: they leave no face to miss. */
+export const saidRowsLeft = (rows: SolvedRow[], setups: StandingSetup[]): number[] =>
+  rows.flatMap((r) =>
+    r.state === "ok" && r.recipe?.op === "said" && !setups.some((s) => s.setup.rows?.includes(r.row.id))
+      ? [r.number]
+      : [],
+  );
+
 /** What a setup reaches of some faces: from its way up, and on a lathe what turns before the tool. */
 export function seenIn(s: StandingSetup, faces: number[], reach: Reach): Set<number> {
   const { faces: all } = reach.seen(faces, directionOf(s));

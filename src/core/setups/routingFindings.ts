@@ -3,26 +3,57 @@ import { dot } from "../geometry/vec";
 import type { Fix } from "../findings/finding";
 import type { Setup } from "../job/schema";
 import { showLength } from "../number";
-import type { CheckContext, SetupFinding } from "./finding";
-import type { Direction } from "./reach";
+import type { SolvedRow } from "../engine/solve";
+import { changed, type CheckContext, type SetupFinding } from "./finding";
+import { axisOfBox } from "./grip";
+import type { Direction, Reach } from "./reach";
 import type { Routing, RowAccess } from "./routing";
 import type { StandingSetup, Work } from "./setup";
 
 /** What is remarked of a routing: rows it leaves uncut, and what lies across a turn-over. */
 export function routingFindings(
-  work: Work,
-  routing: Routing,
-  setups: StandingSetup[],
+  { work, routing, setups, reach }: { work: Work; routing: Routing; setups: StandingSetup[]; reach: Reach },
   c: CheckContext,
 ): SetupFinding[] {
   // A job that only says how it is held has no routing yet.
   if (!c.setups.some((s) => s.rows)) return [];
-  return [...leftOver(work, routing, setups, c), ...acrossTurns(work, routing, setups, c)];
+  return [
+    ...leftOver(work, routing, setups, c),
+    ...acrossTurns(work, routing, setups, c),
+    ...notTurned(routing, setups, reach, work),
+  ];
+}
+
+/** Rows of a lathe's setup that are not round about its axis, and that no mill cuts either. */
+function notTurned(routing: Routing, setups: StandingSetup[], reach: Reach, work: Work): SetupFinding[] {
+  const cutting = (a: RowAccess) => setups.filter((s) => s.piece.rows.some((r) => r.row.id === a.rowId));
+  return routing.access.flatMap((a): SetupFinding[] => {
+    const at = cutting(a);
+    if (!at.length || at.some((s) => s.setup.machine !== "lathe")) return [];
+    const isTurned = at.some((s) => reach.roundAbout(a.faces, axisOfBox(s.frame, s.finished)).size === a.faces.length);
+    if (isTurned) return [];
+    const { op } = at[0].setup;
+    return [
+      {
+        rule: "not-turned",
+        setup: op,
+        row: a.row,
+        rowId: a.rowId,
+        severity: "caution",
+        value: 0,
+        limit: 0,
+        place: work.rows[a.row - 1].planes?.start?.origin ?? null,
+        text: `row ${a.row} is not round about the axis of setup ${op}: turning does not make it, a driven tool or a mill does`,
+        source: "geometry: what turns is round about its axis",
+      },
+    ];
+  });
 }
 
 const leftOver = (work: Work, routing: Routing, setups: StandingSetup[], c: CheckContext): SetupFinding[] =>
   routing.unassigned.map((row): SetupFinding => {
-    const a = accessTo(routing, row)!;
+    const a = accessTo(routing, row);
+    if (!a) return saidOfNoSetup(work.rows[row - 1], setups, c);
     const fix = cutSomewhere(a, setups, c);
     const isIn = setups.some((s) => s.piece.rows.some((r) => r.number === row));
     const from = [...new Set([...a.whole, ...a.some].map((d) => d.name))].slice(0, 4).join(", ") || "nowhere";
@@ -42,6 +73,32 @@ const leftOver = (work: Work, routing: Routing, setups: StandingSetup[], c: Chec
       ...(fix ? { fix } : {}),
     };
   });
+
+/** A thread or a knurl that no setup has: put where the round it stands on is turned. */
+function saidOfNoSetup(
+  { row, number, planes, feature }: SolvedRow,
+  setups: StandingSetup[],
+  c: CheckContext,
+): SetupFinding {
+  const shaft = feature?.is === "thread" || feature?.is === "knurl" ? feature.shaft : null;
+  const at = setups.find((s) => shaft !== null && s.setup.rows?.includes(shaft))?.setup;
+  const fix: Fix | null = at
+    ? { label: `row ${number} in setup ${at.op}`, edits: [changed(c, at.op, { rows: [...(at.rows ?? []), row.id] })] }
+    : null;
+  return {
+    rule: "row-in-no-setup",
+    setup: null,
+    place: planes?.start?.origin ?? null,
+    severity: "caution",
+    row: number,
+    rowId: row.id,
+    value: 0,
+    limit: 0,
+    text: `row ${number} is in no setup`,
+    source: "the rows of the setups",
+    ...(fix ? { fix } : {}),
+  };
+}
 
 /** A row put into the setup that sees it whole, or into a further one that does; else into others besides its own. */
 export function cutSomewhere(

@@ -1,4 +1,5 @@
 import { writeBalloonText } from "@/core/callout";
+import { cutsNothing } from "@/core/findings/rules/rowRules";
 import { madeBy } from "@/core/engine/madeBy";
 import type { SolvedRow } from "@/core/engine/solve";
 import { fromFrame, toFrame, type Frame, type Vec3 } from "@/core/geometry/vec";
@@ -167,8 +168,10 @@ function omittedLines({ evaluation, plans }: SheetJob): string[] {
       ? [`row ${r.number}${isCopies ? ", its copies," : ""} has no path`]
       : [];
   });
+  const missing = evaluation.findings.filter((f) => f.rule === cutsNothing.id).map((f) => `row ${f.row}: ${f.text}`);
   return [
     ...rows,
+    ...missing,
     ...plans.flatMap((p) => (p.problem ? [`row ${p.row}: ${p.problem}`] : [])),
     ...plans.flatMap((p) => p.unplanned.map((u) => `row ${p.row}: ${u}`)),
   ];
