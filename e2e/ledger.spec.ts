@@ -276,6 +276,31 @@ test("a balloon is measured where it is picked; a recorded proof goes stale and 
   await expect(page.locator('[data-balloon="1"] [data-state="proved"]')).toBeVisible();
 });
 
+test("a balloon says what it claims of the solid, each with its faces; what is wrong with one is said while it is closed", async ({
+  page,
+}) => {
+  await importCard(
+    page,
+    'JOB "Claims"\nUNIT mm\n#1 4X ⌀5\n#2 2 X 45°\n#3 50 "OVERALL"\n#4 #9+1\nLEAVE BLOCK #3 X 40 X 20\nCUT 3X ⌀#1 THRU AT -15,0 0,0 15,0\nCUT CHAMFER #2 X 30° OUTER TOP\n',
+  );
+  await expect(volume(page)).not.toHaveText(/^0\.000/);
+  await step(page, "Proof");
+  const balloon = (n: number) => page.locator(`[data-balloon="${n}"]`);
+  await expect(balloon(4)).toContainText("there is no balloon #9");
+  await balloon(1).getByRole("button").first().click();
+  const count = balloon(1).getByRole("button", { name: /4 of them: false/ });
+  await expect(count).toContainText("3 round walls on the solid, 4 on the print");
+  await expect(balloon(1).getByRole("button", { name: /its value in row 2: true/ })).toBeVisible();
+  await count.press("Enter");
+  await expect(count).toHaveAttribute("aria-pressed", "true");
+  await balloon(2).getByRole("button").first().click();
+  await expect(balloon(2).locator('[data-state="off"]')).toBeVisible();
+  await expect(balloon(2).getByRole("button", { name: /45° across its edge: false/ })).toContainText("lean at 30.0°");
+  await balloon(3).getByRole("button").first().click();
+  await expect(balloon(3).getByRole("button", { name: /over all: true/ })).toBeVisible();
+  await expect(balloon(3).locator('[data-state="proved"]')).toBeVisible();
+});
+
 test("the reckoner puts its results into fields, balloons and all; fields complete balloons", async ({ page }) => {
   await importCard(
     page,

@@ -69,7 +69,7 @@ function modelSlips(job: Job, e: Evaluation): Slipped[] {
       if (r.state !== "ok" || cites.length !== 1 || n.quantity === "count" || !/^#\d+$/.test(n.text)) return [];
       const l = e.ledger.find((x) => x.number === cites[0])!;
       const span = Math.max(0, (l.high ?? 0) - (l.low ?? 0));
-      const wide = Math.max(0.01, (1.3 * span) / (n.quantity === "angle" ? Math.PI / 180 : inUnit)).toFixed(4);
+      const wide = Math.max(0.01, (1.3 * span) / (/angle/i.test(n.quantity) ? Math.PI / 180 : inUnit)).toFixed(4);
       return inModel.map(([kind, change]) => ({
         kind,
         of: cites[0],

@@ -18,12 +18,12 @@ const standing = (row: string, faces: FaceInfo[]): Set<number> =>
     ),
   );
 
-const counted = (wanted: number, n: number, what: string, row?: SolvedRow): Claim => ({
+const counted = (wanted: number, n: number, what: string, rows: SolvedRow[]): Claim => ({
   of: "count",
   says: `${wanted} of them`,
   state: n === wanted ? "true" : "false",
   by: `${n} ${what} on the solid${n === wanted ? "" : `, ${wanted} on the print`}`,
-  on: row ? [{ row: row.row.id }] : [],
+  on: rows.map((r) => ({ row: r.row.id })),
 });
 const uncounted = (wanted: number, why: string): Claim => ({
   of: "count",
@@ -49,20 +49,20 @@ export function countClaims(b: Balloon, wanted: number, rows: SolvedRow[], c: Co
 }
 
 function ofNumber(path: string, value: number, wanted: number, r: SolvedRow, c: Counted): Claim[] {
-  if (value !== wanted) return [counted(wanted, value, `made in row ${r.number}`, r)];
+  if (value !== wanted) return [counted(wanted, value, `made in row ${r.number}`, [r])];
   const made = r.recipe?.op === "repeat" ? repeated(r, c) : [placed(r, c.faces)];
   if (!made.length) return [uncounted(wanted, "nothing on the solid to count")];
   // Along a grid each of its two counts is as it says where every place of the grid stands.
   const isOfGrid = /\.n[xy]$/.test(path);
   return made.map(({ there, of }) => {
-    if (!isOfGrid) return counted(wanted, there, "counted", r);
+    if (!isOfGrid) return counted(wanted, there, "counted", [r]);
     return there === of
       ? {
-          ...counted(wanted, wanted, "counted along the grid", r),
+          ...counted(wanted, wanted, "counted along the grid", [r]),
           by: `all ${of} places of the grid stand on the solid`,
         }
       : {
-          ...counted(wanted, there, "counted", r),
+          ...counted(wanted, there, "counted", [r]),
           state: "false" as const,
           by: `${there} of ${of} places of the grid stand on the solid`,
         };
@@ -107,7 +107,7 @@ function equalWalls(row: SolvedRow, wanted: number, faces: FaceInfo[]): Claim {
   const counts = [...groups.values()];
   if (!counts.length) return uncounted(wanted, "nothing on the solid to count");
   const best = counts.reduce((a, b) => (Math.abs(b - wanted) < Math.abs(a - wanted) ? b : a));
-  return counted(wanted, best, "equal walls", row);
+  return counted(wanted, best, "equal walls", [row]);
 }
 
 /** A dimension that is there several times (`6X ⌀.25`): as many as it says, no more and no fewer. */
@@ -127,10 +127,10 @@ export function timesClaim(b: Balloon, limits: Limits, rows: SolvedRow[], c: Cou
             isRight,
           )
         : 0;
-    if (walls !== null || rounds) return [counted(wanted, (walls ?? 0) + rounds, "round walls")];
+    if (walls !== null || rounds) return [counted(wanted, (walls ?? 0) + rounds, "round walls", rows)];
   }
   const legs = b.kind === "chamfer" ? c.dimensions.chamfers(b, rows) : [];
-  if (legs.length) return [counted(wanted, legs.filter((l) => l.some(isRight)).length, "chamfers")];
+  if (legs.length) return [counted(wanted, legs.filter((l) => l.some(isRight)).length, "chamfers", rows)];
   return [
     copyCount(
       b,
@@ -147,7 +147,7 @@ function edgeCount(wanted: number, rows: SolvedRow[], { dimensions }: Counted): 
   const faces = made.reduce((n, m) => n + m.faces, 0);
   const runs = made.reduce((n, m) => n + m.runs, 0);
   const n = faces === wanted ? faces : runs;
-  return { ...counted(wanted, n, "edges"), on: rows.map((r) => ({ row: r.row.id })) };
+  return counted(wanted, n, "edges", rows);
 }
 
 /**
@@ -169,13 +169,13 @@ function copyCount(b: Balloon, wanted: number, rows: SolvedRow[], c: Counted): C
     if (!isStep) copies += own;
     else for (const n of stepsOf(b, r, own, c)) possible.add(n);
   }
-  if (!possible.size) return counted(wanted, copies, "copies");
+  if (!possible.size) return counted(wanted, copies, "copies", rows);
   if (copies) possible.add(copies);
   const written = uses.length;
-  if (possible.has(wanted) || written === wanted) return counted(wanted, wanted, "steps");
+  if (possible.has(wanted) || written === wanted) return counted(wanted, wanted, "steps", rows);
   return uses.some((u) => u.path.startsWith("pattern.points") || u.path.includes(".at."))
     ? uncounted(wanted, "how often a place is measured was not counted")
-    : counted(wanted, [...possible][0], "steps");
+    : counted(wanted, [...possible][0], "steps", rows);
 }
 
 /** How many steps a pattern of so many copies has, as a print may count them. */

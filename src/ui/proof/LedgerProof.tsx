@@ -66,7 +66,7 @@ function Proved({ balloon: b, entry: l }: { balloon: Balloon; entry: Entry | und
         <span className="num">{writeBalloonText({ ...b, note: undefined, zone: undefined })}</span>
         <span className="num">{l ? measuredFigure(b, l, job) : "…"}</span>
         {l && <StateMark state={l.state} />}
-        {l && <Closed balloon={b} entry={l} />}
+        {l && !(open && l.claims.length) && <Closed balloon={b} entry={l} />}
       </Bare>
       {open && l && <HowProved balloon={b} entry={l} />}
     </div>
