@@ -5,6 +5,7 @@ import { right, untrue, type Model } from "./models";
 import { rightMore, untrueMore } from "./more";
 import { smallPart } from "./smallParts";
 import { slipsOf } from "./slips";
+import { rightThird, untrueThird } from "./third";
 
 const judged = async ({ of, lines }: Model) => {
   const e = await evaluateCard(mm(...lines));
@@ -14,7 +15,7 @@ const judged = async ({ of, lines }: Model) => {
 const named = (list: Model[]): [string, Model][] => list.map((m) => [m.name, m]);
 
 describe("a balloon that is untrue is never proved", () => {
-  it.each(named([...untrue, ...untrueMore]))("%s", async (_, m) => {
+  it.each(named([...untrue, ...untrueMore, ...untrueThird]))("%s", async (_, m) => {
     const { state, claims } = await judged(m);
     expect([state, claims]).not.toEqual(["proved", claims]);
     // It says why: something claimed is false, or was not examined.
@@ -23,7 +24,7 @@ describe("a balloon that is untrue is never proved", () => {
 });
 
 describe("one that is true and stands on the solid is proved", () => {
-  it.each(named([...right, ...rightMore]))("%s", async (_, m) => {
+  it.each(named([...right, ...rightMore, ...rightThird]))("%s", async (_, m) => {
     const l = await judged(m);
     expect([l.state, l.by]).toEqual(["proved", l.by]);
     expect(l.claims.length).toBeGreaterThan(0);

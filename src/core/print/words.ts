@@ -1,4 +1,4 @@
-import { dot, sideNormal, type Box, type Side, type Vec3 } from "../geometry/vec";
+import { dot, scale, sideNormal, type Box, type Side, type Vec3 } from "../geometry/vec";
 import { CONTACT, PARALLEL } from "../geometry/tolerance";
 import type { Balloon } from "../job/schema";
 import type { Claim } from "./claims";
@@ -17,7 +17,12 @@ const oneOf =
   (d: Dimension): boolean =>
     between.includes(d.between);
 
-const flats = (d: Dimension): Plane[] => d.of.flatMap(({ shape }) => (shape.is === "plane" ? [shape] : []));
+/** The flats of a measurement, each as its face looks. */
+const flats = (d: Dimension): Plane[] =>
+  d.of.flatMap(({ shape, looksBack }) => {
+    if (shape.is !== "plane") return [];
+    return [looksBack ? { ...shape, normal: scale(shape.normal, -1), offset: -shape.offset } : shape];
+  });
 
 /** Two flats that look away from one another: material is between them. */
 const isThickness = (d: Dimension): boolean => {
@@ -25,6 +30,12 @@ const isThickness = (d: Dimension): boolean => {
   const [a, b] = flats(d);
   return d.between === "flats" && b !== undefined && dot(a.normal, b.normal) < -PARALLEL && a.offset + b.offset > 0;
 };
+
+/** Two flats that look in opposite directions, away from one another or, in a pocket, at one another. */
+function isAcross(d: Dimension): boolean {
+  const [a, b] = flats(d);
+  return d.between === "flats" && b !== undefined && dot(a.normal, b.normal) < -PARALLEL;
+}
 
 /** Over all of the part in one direction, or over the round ends of a slot or of the part. */
 function isOverAll(d: Dimension, part: Box): boolean {
@@ -50,7 +61,7 @@ const isFrom =
 
 export const CIRCLE_OF_HOLES = "on a circle of holes";
 const words: [RegExp, string, Word["means"]][] = [
-  [/\b(AF|A\/F|ACROSS FLATS|SW)\b/i, "across flats", (d) => d.between === "flats" && isThickness(d)],
+  [/\b(AF|A\/F|ACROSS FLATS|SW)\b/i, "across flats", isAcross],
   [/\b(AC|A\/C|ACROSS CORNERS)\b/i, "across corners", (d) => d.between === "corners" && d.widest],
   [/\b(CC|C TO C|CENT(?:ER|RE) TO CENT(?:ER|RE))\b/i, "centre to centre", oneOf("axes", "circle")],
   [/\b(BC|B\.C\.|BOLT CIRCLE|PCD)/i, CIRCLE_OF_HOLES, oneOf("circle")],

@@ -30,7 +30,7 @@ export interface Dimension {
   rows: string[];
   rowWords: string;
   /** Surfaces it took; a copy counts once. */
-  of: (Pick<Surface, "id" | "row" | "instance" | "role"> & Real)[];
+  of: (Pick<Surface, "id" | "row" | "instance" | "role"> & Real & { looksBack: boolean })[];
   /** Whether it is taken to an axis or to a middle: half of such a one can be a place, half of a size is none. */
   centred: boolean;
   /** How much it grows when the balloon grows by one, all else as it is. */
@@ -148,6 +148,11 @@ export class Dimensions {
     (s.shape.is === "cylinder" || s.shape.is === "ring") &&
     this.mouths.rowOf(s.row)?.recipe.op === "cut" &&
     this.standing(s.id)?.whole === true;
+  /** Whether the face of a flat looks against the flat's own direction: walls of cuts, undersides of what is left. */
+  private looksBack(row: string, role: Surface["role"]): boolean {
+    const op = this.mouths.rowOf(row)?.recipe.op;
+    return (role === "wall" && op === "cut") || (role === "start" && op === "leave");
+  }
   private copyOf = (s: Surface): Surface[] => this.byCopy.get(`${s.row}/${s.instance}`) ?? [];
 
   private dimension(m: Measure, balloon: Balloon, step: number, shapes: Map<string, Shape>): Dimension[] {
@@ -163,7 +168,7 @@ export class Dimensions {
       .filter((id) => !isZero(id))
       .map((id) => {
         const { row, instance, role } = this.model.surfaces.get(id)!;
-        return { id, row, instance, role, ...this.standing(id)! };
+        return { id, row, instance, role, looksBack: this.looksBack(row, role), ...this.standing(id)! };
       });
     if (!this.isMeant(m, now, balloon) || !this.reaches(m, value)) return [];
     const centred =
