@@ -150,6 +150,7 @@ function verdict(use: Use, { all, mine, limits, kind }: Answers): Verdict {
       (d) => d.centred && d.family === "distance" && near(Math.abs(d.slope), 0.5) && inside(d.value, half) && d.alone(),
     );
   if (middle) return { is: "half", by: middle };
+  if (use.relative) return { is: "silent" };
   const telling = here.filter((d) => !onlyAgree.has(d.between));
   if (telling.length) return { is: "off", by: nearest(telling, limits) };
   const wrong = others.filter((d) => (kind === "linear" ? isOwnWidth(d) : isOwnSize(d)) && d.alone());

@@ -166,7 +166,7 @@ function withClaims(draft: Draft, more: Claim[]): Draft {
 }
 
 function countEntry(b: Balloon, own: Omit<Draft, "state">, wanted: number, rows: SolvedRow[], c: LedgerContext): Draft {
-  const claims = countClaims(b, wanted, rows, c);
+  const claims = [...countClaims(b, wanted, rows, c), ...unheldWords(b)];
   const state = claimed(claims);
   const by = deciding(claims)?.by ?? claims[0]?.by ?? "nothing on the solid to count";
   return { ...own, claims, state, measured: state === "proved" ? wanted : null, by, on: rows.map((r) => r.row.id) };

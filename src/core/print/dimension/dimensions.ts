@@ -64,6 +64,7 @@ export class Dimensions {
   private readonly mouths: Mouths;
   private readonly driving = new Map<number, number | null>();
   private readonly rowIds = new Map<number, Set<string>>();
+  private readonly zeros: Surface[];
   private readonly zero: Map<string, ZeroEnd | null>;
   private readonly byCopy = new Map<string, Surface[]>();
 
@@ -84,7 +85,8 @@ export class Dimensions {
       const copy = `${s.row}/${s.instance}`;
       this.byCopy.set(copy, [...(this.byCopy.get(copy) ?? []), s]);
     }
-    this.zero = zeroEnds(this.model, this.solid, (id) => this.standing(id) !== null);
+    this.zeros = zeroSurfaces(this.model);
+    this.zero = zeroEnds(this.zeros, this.model, this.solid, (id) => this.standing(id) !== null);
     this.usable = [...this.model.surfaces.values()].filter(
       (s) => s.instance < MOST_COPIES && this.standing(s.id) !== null,
     );
@@ -116,7 +118,7 @@ export class Dimensions {
     if (!move) return [];
     const moving = this.movingOf(move.shapes);
     const movingIds = new Set(moving.map((s) => s.id));
-    const ends = [...this.usable, ...zeroSurfaces.filter((z) => this.zero.get(z.id))];
+    const ends = [...this.usable, ...this.zeros.filter((z) => this.zero.get(z.id))];
     const measures: Measure[] = [];
     for (const s of moving) {
       measures.push(
@@ -273,7 +275,7 @@ export class Dimensions {
       .filter((s) => move.shapes.has(s.id))
       .flatMap((s) => [
         ...waysOfOne(s.shape).map((w): Measure => ({ ...w, ids: [s.id], of: (get) => w.of(get(s.id), get(s.id)) })),
-        ...[...mine, ...zeroSurfaces]
+        ...[...mine, ...this.zeros]
           .filter((t) => t !== s)
           .flatMap((t) =>
             waysOfTwo(s.shape, t.shape).map((w): Measure => ({
@@ -312,7 +314,7 @@ export class Dimensions {
   }
 
   private shape(id: string): Shape {
-    return (this.model.surfaces.get(id) ?? zeroSurfaces.find((z) => z.id === id)!).shape;
+    return (this.model.surfaces.get(id) ?? this.zeros.find((z) => z.id === id)!).shape;
   }
 
   /** The surface as it stands on the solid; null when nothing of it is left. */

@@ -25,6 +25,8 @@ export interface Use {
   moved: Map<string, Shape> | null;
   /** Whether it is the place of a pattern that the balloon steps (`LINE 2 BY #9 AT -34-#9/2,0`): worked out with it. */
   mixed: boolean;
+  /** Whether it is counted from a plane that need not stand (`TO FLOOR OF 3 +.5`): what else answers is not it. */
+  relative?: true;
 }
 
 /**
@@ -115,6 +117,7 @@ export class Moves {
         row: maker,
         moved: this.movedBy(r, [moved.find((m) => m.path === n.path)!]),
         mixed: placesPattern(n.path) && r.numbers.some((o) => alone(o) && stepsPattern(o.path)),
+        ...(n.path === "to.past" ? { relative: true as const } : {}),
       }));
       const drawn = this.drawnUses(balloon, r, r.outlineNumbers.filter(alone), by);
       return [...own, ...drawn].filter((u) => u.moved === null || u.moved.size > 0);

@@ -6,19 +6,33 @@ import type { Solid } from "./real";
 import type { Surface } from "./surfaces";
 
 const HALF_ROUND = Math.PI - 0.01;
-const directions = (["X", "Y", "Z"] as const).map((name) => ({
+const directions: { name: string; along: Vec3 }[] = (["X", "Y", "Z"] as const).map((name) => ({
   name,
   along: { x: Number(name === "X"), y: Number(name === "Y"), z: Number(name === "Z") },
 }));
 
-/** The three planes through the job's zero, as surfaces that dimensions may run from. */
-export const zeroSurfaces: Surface[] = directions.map(({ name, along }) => ({
-  id: `zero/${name}`,
-  row: "",
-  instance: 0,
-  role: "start",
-  shape: { is: "plane", normal: along, offset: 0 },
-}));
+/** The most directions besides the main ones that the zero is looked at in. */
+const MOST_TURNED = 2;
+
+/**
+ * The planes through the job's zero, as surfaces that dimensions may run from: the three main ones, and those along
+ * walls that are turned against them.
+ */
+export function zeroSurfaces(model: PartModel): Surface[] {
+  const all = directions.map((d) => ({ ...d }));
+  const isKnown = (n: Vec3) => all.some((d) => Math.abs(dot(d.along, n)) > PARALLEL);
+  for (const { shape } of model.surfaces.values()) {
+    if (all.length >= directions.length + MOST_TURNED) break;
+    if (shape.is === "plane" && !isKnown(shape.normal)) all.push({ name: `turned ${all.length}`, along: shape.normal });
+  }
+  return all.map(({ name, along }) => ({
+    id: `zero/${name}`,
+    row: "",
+    instance: 0,
+    role: "start",
+    shape: { is: "plane", normal: along, offset: 0 },
+  }));
+}
 export const isZero = (id: string): boolean => id.startsWith("zero/");
 
 /** What a plane through the job's zero is on the part: where it stands now, mm along its direction, and what it is. */
@@ -31,8 +45,15 @@ export interface ZeroEnd {
  * What stands where the job's zero is: a face, an axis, or the middle of two faces that both stand. Where one stood and
  * a later row has cut it, the end has moved with the face. @returns by the surface's id; null where nothing stands
  */
-export function zeroEnds(model: PartModel, solid: Solid, stands: (id: string) => boolean): Map<string, ZeroEnd | null> {
-  return new Map(directions.map(({ name, along }) => [`zero/${name}`, zeroEnd(along, model, solid, stands)]));
+export function zeroEnds(
+  zeros: Surface[],
+  model: PartModel,
+  solid: Solid,
+  stands: (id: string) => boolean,
+): Map<string, ZeroEnd | null> {
+  return new Map(
+    zeros.map(({ id, shape }) => [id, shape.is === "plane" ? zeroEnd(shape.normal, model, solid, stands) : null]),
+  );
 }
 
 const flatsAlong = (faces: FaceInfo[], normal: Vec3): number[] =>
