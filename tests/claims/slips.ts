@@ -52,10 +52,14 @@ export function slipsOf(job: Job, e: Evaluation): Slipped[] {
   return [...printSlips(job), ...modelSlips(job, e), ...swaps(job, e)];
 }
 
+/** A thread that a row takes from the balloon itself is whatever the balloon says. */
+const isTaken = (job: Job, b: Balloon): boolean =>
+  b.kind === "thread" && job.rows.some(({ body }) => "thread" in body && body.thread === `#${b.number}`);
+
 const printSlips = (job: Job): Slipped[] =>
   onPrint.flatMap(([kind, change]) =>
     job.balloons.flatMap((b): Slipped[] => {
-      const wrong = b.reference || b.measure ? null : change(b);
+      const wrong = b.reference || b.measure || isTaken(job, b) ? null : change(b);
       if (!wrong) return [];
       return [{ kind, of: b.number, job: { ...job, balloons: job.balloons.map((x) => (x === b ? wrong : x)) } }];
     }),

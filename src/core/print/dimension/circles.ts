@@ -1,8 +1,16 @@
 import { cross, dot, length, scale, sub, type Frame, type Vec3 } from "../../geometry/vec";
 import { COINCIDENT, CONTACT, PARALLEL } from "../../geometry/tolerance";
-import { circleThrough, type Measure } from "./measure";
+import { circleThrough, type AxisCircle, type Measure } from "./measure";
 import type { PartModel } from "./model";
 import type { Shape, Surface } from "./surfaces";
+
+/** A row whose copies stand on a circle, and that circle for any numbers. */
+interface OnCircle {
+  frame: Frame;
+  ids: string[];
+  circle: (get: Get) => AxisCircle | null;
+}
+type Get = (id: string) => Shape;
 
 /** Circles through the axes of a row's copies, and the directions the copies stand in about their middle. */
 export function circlesOf(
@@ -16,7 +24,7 @@ export function circlesOf(
   return originals.flatMap((m): Measure[] => {
     const ids = axesOf(model, m.row.row.id, stands);
     if (ids.length < 2 || !ids.some((id) => moving.has(id))) return [];
-    const circle = (get: (id: string) => Shape) =>
+    const circle = (get: Get) =>
       circleThrough(
         ids.map((id) => {
           const s = get(id);
@@ -24,67 +32,73 @@ export function circlesOf(
         }),
         m.frame.normal,
       );
-    const base = circle((id) => model.surfaces.get(id)!.shape);
-    const out: Measure[] = [
-      {
-        family: "boltCircle",
-        between: "circle",
-        words: `circle through ${ids.length} axes`,
-        ids,
-        // A circle whose middle goes elsewhere with the number is one that only happens to go through them.
-        of: (get) => {
-          const c = circle(get);
-          if (!c || !base) return null;
-          const isMoved = Math.abs(c.diameter - base.diameter) > CONTACT / 10;
-          return isMoved && length(sub(c.centre, base.centre)) > STEADY ? null : c.diameter;
-        },
-      },
-    ];
-    for (const flat of flats) {
-      if (flat.shape.is !== "plane" || Math.abs(dot(flat.shape.normal, m.frame.normal)) > COINCIDENT) continue;
-      out.push({
-        family: "distance",
-        between: "flatAndAxis",
-        words: "from a flat to the middle of a circle",
-        ids: [...ids, flat.id],
-        of: (get) => {
-          const c = circle(get);
-          const p = get(flat.id);
-          return c && p.is === "plane" ? Math.abs(dot(c.centre, p.normal) - p.offset) : null;
-        },
-      });
-    }
-    for (const [i, id] of ids.slice(1, 4).entries())
-      out.push({
-        family: "angle",
-        between: "circle",
-        words: "between two axes about their middle",
-        ids,
-        of: (get) => {
-          const c = circle(get);
-          const [a, b] = [get(ids[i]), get(id)];
-          if (!c || a.is === "plane" || b.is === "plane") return null;
-          const from = across(sub(a.origin, c.centre), m.frame.normal);
-          return angleBetween(sub(b.origin, c.centre), scale(from, 1 / length(from)), m.frame.normal);
-        },
-      });
-    for (const id of ids.slice(0, 4))
-      for (const [word, from, clockwise, way] of turns(m.frame))
-        out.push({
-          family: "angle",
-          between: "circle",
-          words: `an axis about the middle, from ${word}${clockwise}`,
-          ids,
-          of: (get) => {
-            const c = circle(get);
-            const s = get(id);
-            const turned = c && s.is !== "plane" ? turnFrom(sub(s.origin, c.centre), from, m.frame.normal) : null;
-            return turned === null ? null : way(turned);
-          },
-        });
-    return out;
+    const on: OnCircle = { frame: m.frame, ids, circle };
+    return [diameterOf(on, model), ...middlesOf(on, flats), ...gapsOf(on), ...anglesOf(on)];
   });
 }
+
+function diameterOf({ ids, circle }: OnCircle, model: PartModel): Measure {
+  const base = circle((id) => model.surfaces.get(id)!.shape);
+  return {
+    family: "boltCircle",
+    between: "circle",
+    words: `circle through ${ids.length} axes`,
+    ids,
+    // A circle whose middle goes elsewhere with the number is one that only happens to go through them.
+    of: (get) => {
+      const c = circle(get);
+      if (!c || !base) return null;
+      const isMoved = Math.abs(c.diameter - base.diameter) > CONTACT / 10;
+      return isMoved && length(sub(c.centre, base.centre)) > STEADY ? null : c.diameter;
+    },
+  };
+}
+
+/** From flats along the axes to the middle of the circle. */
+const middlesOf = ({ frame, ids, circle }: OnCircle, flats: Surface[]): Measure[] =>
+  flats.flatMap((flat): Measure[] => {
+    if (flat.shape.is !== "plane" || Math.abs(dot(flat.shape.normal, frame.normal)) > COINCIDENT) return [];
+    const of = (get: Get) => {
+      const c = circle(get);
+      const p = get(flat.id);
+      return c && p.is === "plane" ? Math.abs(dot(c.centre, p.normal) - p.offset) : null;
+    };
+    const words = "from a flat to the middle of a circle";
+    return [{ family: "distance", between: "flatAndAxis", words, ids: [...ids, flat.id], of }];
+  });
+
+/** Between neighbours, about the middle. */
+const gapsOf = ({ frame, ids, circle }: OnCircle): Measure[] =>
+  ids.slice(1, 4).map((id, i): Measure => ({
+    family: "angle",
+    between: "circle",
+    words: "between two axes about their middle",
+    ids,
+    of: (get) => {
+      const c = circle(get);
+      const [a, b] = [get(ids[i]), get(id)];
+      if (!c || a.is === "plane" || b.is === "plane") return null;
+      const from = across(sub(a.origin, c.centre), frame.normal);
+      return angleBetween(sub(b.origin, c.centre), scale(from, 1 / length(from)), frame.normal);
+    },
+  }));
+
+/** From the directions of the plane, about the middle. */
+const anglesOf = ({ frame, ids, circle }: OnCircle): Measure[] =>
+  ids.slice(0, 4).flatMap((id) =>
+    turns(frame).map(([word, from, clockwise, way]): Measure => ({
+      family: "angle",
+      between: "circle",
+      words: `an axis about the middle, from ${word}${clockwise}`,
+      ids,
+      of: (get) => {
+        const c = circle(get);
+        const s = get(id);
+        const turned = c && s.is !== "plane" ? turnFrom(sub(s.origin, c.centre), from, frame.normal) : null;
+        return turned === null ? null : way(turned);
+      },
+    })),
+  );
 
 /** How far a circle's middle may go when its number is moved, mm: the arithmetic of what stays. */
 const STEADY = 2e-8;

@@ -8,7 +8,7 @@ import type { Claim } from "../claims";
 import { chamferLegs, treatedFaces, type NumberSlope } from "./edgeDimensions";
 import { arcAngles, circlesOf, isEven } from "./circles";
 import { growsBothWays } from "./halves";
-import { overRoundEnds, waysOfOne, waysOfTwo, type Between, type Family, type Measure } from "./measure";
+import { waysOfOne, waysOfTwo, type Between, type Family, type Measure } from "./measure";
 import { modelOf, type PartModel } from "./model";
 import { depthFromCrest } from "./crest";
 import { Mouths } from "./mouths";
@@ -16,6 +16,7 @@ import { Moves, stepOf, type Use } from "./moves";
 import { realOf, Solid, type Real } from "./real";
 import type { Shape, Surface } from "./surfaces";
 import { isFigured, rowFigures } from "./rowFigures";
+import { isMiddle, isSameCopy, pairOf, isCornerOf, isSameFlat, axisKey } from "./pairs";
 import { isZero, zeroEnds, zeroSurfaces, type ZeroEnd } from "./zero";
 import { COINCIDENT, CONTACT, DISPLAY, PARALLEL } from "../../geometry/tolerance";
 
@@ -130,6 +131,7 @@ export class Dimensions {
         if (t === s || (movingIds.has(t.id) && t.id < s.id) || !this.mouths.mayPair(s, t)) continue;
         if (isHalf && !movingIds.has(t.id) && (isMiddle(t) || isSameCopy(s, t))) continue;
         if (t.role === "middle" && isSameCopy(s, t)) continue;
+        if (this.isOfItsWalls(s, t) || this.isOfItsWalls(t, s)) continue;
         if (isSameCopy(s, t) && isCornerOf(s, t, this.copyOf(s))) continue;
         measures.push(
           ...pairOf(s, t).filter((m) => m.between !== "overRound" || !(this.isBored(s) || this.isBored(t))),
@@ -150,6 +152,23 @@ export class Dimensions {
     (s.shape.is === "cylinder" || s.shape.is === "ring") &&
     this.mouths.rowOf(s.row)?.recipe.op === "cut" &&
     this.standing(s.id)?.whole === true;
+  /**
+   * Whether a flat or a round edge lies where a wall of a middle's own body stands: half of that body's size is between
+   * them.
+   */
+  private isOfItsWalls(middle: Surface, other: Surface): boolean {
+    if (middle.role !== "middle") return false;
+    const { shape } = other;
+    return this.flatsOf(middle).some((w) => {
+      if (shape.is !== "plane")
+        return (
+          Math.abs(dot(w.normal, shape.direction)) > PARALLEL &&
+          Math.abs(dot(shape.origin, w.normal) - w.offset) < CONTACT
+        );
+      const c = dot(w.normal, shape.normal);
+      return Math.abs(c) > PARALLEL && Math.abs(c * w.offset - shape.offset) < CONTACT;
+    });
+  }
   /** Whether the face of a flat looks against the flat's own direction: walls of cuts, undersides of what is left. */
   private looksBack(row: string, role: Surface["role"]): boolean {
     const op = this.mouths.rowOf(row)?.recipe.op;
@@ -505,60 +524,4 @@ export class Dimensions {
 function lazily(work: () => boolean): { alone: () => boolean } {
   let known: boolean | null = null;
   return { alone: () => (known ??= work()) };
-}
-
-/** What a body stands in the middle of: an axis, the middle of two walls, a plane through the job's zero. */
-const isMiddle = (t: Surface): boolean => isZero(t.id) || t.role === "middle" || t.shape.is !== "plane";
-const isSameFlat = (a: Shape, b: Shape): boolean =>
-  a.is === "plane" && b.is === "plane" && dot(a.normal, b.normal) > PARALLEL && Math.abs(a.offset - b.offset) < CONTACT;
-const isSameCopy = (s: Surface, t: Surface): boolean => s.row === t.row && s.instance === t.instance;
-
-/** Every way two surfaces are measured together; over both where they are the round ends of one slot. */
-function pairOf(s: Surface, t: Surface): Measure[] {
-  const ways = waysOfTwo(s.shape, t.shape);
-  const isRadius = (w: { between: Between }) =>
-    w.between === "flatAndAxis" && isSameCopy(s, t) && areTangent(s.shape, t.shape);
-  const areEnds =
-    isSameCopy(s, t) && s.shape.is === "cylinder" && t.shape.is === "cylinder" && s.shape.radius === t.shape.radius;
-  // Half way between two walls is a circle of one body: of a slot along an arc, of a groove.
-  const isOfTwo = (w: { between: Between; family: Family }) =>
-    w.between === "rounds" && w.family !== "distance" && !isSameCopy(s, t);
-  return [...ways.filter((w) => !isRadius(w) && !isOfTwo(w)), ...(areEnds ? [overRoundEnds] : [])].map(
-    (w): Measure => ({
-      ...w,
-      ids: [s.id, t.id],
-      of: (get) => w.of(get(s.id), get(t.id)),
-    }),
-  );
-}
-
-const axisKey = ({ origin, direction }: Extract<Shape, { is: "cylinder" }>): string => {
-  const along = dot(origin, direction);
-  return [origin.x - along * direction.x, origin.y - along * direction.y, origin.z - along * direction.z]
-    .map((v) => (Math.round(v * 1e4) / 1e4 + 0).toFixed(4))
-    .join();
-};
-
-/** A corner's round that runs into the wall opposite a flat: what is measured from that flat is the wall. */
-function isCornerOf(s: Surface, t: Surface, ofCopy: Surface[]): boolean {
-  const [flat, round] = s.shape.is === "plane" ? [s.shape, t] : [t.shape, s];
-  if (flat.is !== "plane" || round.shape.is !== "cylinder") return false;
-  return ofCopy.some(
-    ({ shape, role }) =>
-      role !== "middle" &&
-      shape.is === "plane" &&
-      Math.abs(dot(shape.normal, flat.normal)) > PARALLEL &&
-      shape.offset !== flat.offset &&
-      areTangent(shape, round.shape),
-  );
-}
-
-/** A flat that runs into a round: from it to the round's axis is a radius. */
-function areTangent(a: Shape, b: Shape): boolean {
-  const [flat, round] = a.is === "plane" ? [a, b] : [b, a];
-  return (
-    flat.is === "plane" &&
-    round.is === "cylinder" &&
-    Math.abs(Math.abs(dot(round.origin, flat.normal) - flat.offset) - round.radius) < CONTACT
-  );
 }

@@ -291,7 +291,7 @@ export const overRoundEnds: Way = {
 };
 
 /** Circle through axes, and where they stand on it. */
-interface AxisCircle {
+export interface AxisCircle {
   centre: Vec3;
   diameter: number;
 }
