@@ -36,7 +36,11 @@ const GOUGED = 0.01;
  * What setups cut away of the finished part, each as a remark.
  * @param gougeOf how much of the finished part is missing from a piece; null where it was not examined
  */
-export function gougeFindings({ setups }: EvaluatedSetups, unit: LengthUnit, gougeOf: (piece: string) => number | null) {
+export function gougeFindings(
+  { setups }: EvaluatedSetups,
+  unit: LengthUnit,
+  gougeOf: (piece: string) => number | null,
+) {
   const before = new Map<number, number>();
   return setups.flatMap(({ setup, standing }): SetupFinding[] => {
     const gouge = standing ? gougeOf(standing.piece.after) : null;
