@@ -220,6 +220,14 @@ export const untrueThird: Model[] = [
 
 /** Still more parts with one balloon that is true. */
 export const rightThird: Model[] = [
+  model(
+    "four corners, one of them parted by a slot",
+    1,
+    "#1 4X R6",
+    BLOCK,
+    "CUT ROUND #1 VERTICAL",
+    "CUT SLOT CENTRES 60 X 4 DEEP 6 ON FRONT AT 40,10",
+  ),
   model("an L's foot", 1, "#1 70", "#2 60", "#3 20", ...ell("#1", "#2", "#3"), 'LEAVE PRISM "l" X 10'),
   model("an L's arm", 2, "#1 70", "#2 60", "#3 20", ...ell("#1", "#2", "#3"), 'LEAVE PRISM "l" X 10'),
   model("an L's thickness, both legs", 3, "#1 70", "#2 60", "#3 20", ...ell("#1", "#2", "#3"), 'LEAVE PRISM "l" X 10'),

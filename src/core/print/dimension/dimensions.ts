@@ -5,7 +5,7 @@ import type { Solved, SolvedRow } from "../../engine/solve";
 import type { Balloon, Job } from "../../job/schema";
 import { drivingValue } from "../../balloons/tolerance";
 import type { Claim } from "../claims";
-import { chamferLegs, treatedFaces, type NumberSlope } from "./edgeDimensions";
+import { chamferLegs, pieceOf, treatedFaces, type NumberSlope } from "./edgeDimensions";
 import { arcAngles, circlesOf, isEven } from "./circles";
 import { growsBothWays } from "./halves";
 import { waysOfOne, waysOfTwo, type Between, type Family, type Measure } from "./measure";
@@ -415,7 +415,11 @@ export class Dimensions {
   /** How many rounds of edges have a radius that is right. */
   rounds = (rows: string[], right: (value: number) => boolean): number =>
     rows.reduce(
-      (n, row) => n + treatedFaces(row, this.solid).filter((f) => f.radius !== undefined && right(f.radius)).length,
+      (n, row) =>
+        n +
+        new Set(
+          treatedFaces(row, this.solid).flatMap((f) => (f.radius !== undefined && right(f.radius) ? [pieceOf(f)] : [])),
+        ).size,
       0,
     );
   /** What a row of edges made: how many faces, and how many runs of faces that go on into one another. */
@@ -430,7 +434,7 @@ export class Dimensions {
       while (next.length)
         for (const { face } of this.solid.besides(next.pop()!)) if (open.delete(face)) next.push(face);
     }
-    return { faces: faces.length, runs };
+    return { faces: new Set(faces.map(pieceOf)).size, runs };
   }
 
   /** Whether no other balloon moves a measure; one that a balloon is itself made from does not count. */

@@ -56,6 +56,16 @@ export function edgeDimensions(row: SolvedRow, n: NumberSlope, solid: Solid): Fi
 export const treatedFaces = (row: string, solid: Solid): FaceInfo[] =>
   solid.ofRow(row).filter((f) => f.tag!.role === "chamfer" || f.tag!.role === "round");
 
+/** What tells one treated edge from another: pieces that a later cut has parted lie on one cylinder, or in one plane. */
+export function pieceOf(f: FaceInfo): string | FaceInfo {
+  const told = (list: number[]) => list.map((v) => (Math.round(v * 1e4) / 1e4 + 0).toFixed(4)).join();
+  if (f.surface === "plane") return told([f.normal.x, f.normal.y, f.normal.z, dot(f.point, f.normal)]);
+  if (f.surface !== "cylinder" || !f.axis) return f;
+  const { origin, direction: d } = f.axis;
+  const o = sub(origin, scale(d, dot(origin, d)));
+  return told([o.x, o.y, o.z, Math.abs(d.x), Math.abs(d.y), Math.abs(d.z), f.radius!]);
+}
+
 /** The legs of a chamfer's face, each on the face it lies on; none where its neighbours do not tell them. */
 export function chamferLegs(f: FaceInfo, solid: Solid): Leg[] {
   if (f.surface === "plane") return flatLegs(f, solid);
