@@ -27,6 +27,32 @@ const ell = (foot: string, arm: string, thick: string) =>
 /** Still more parts with one balloon that is untrue: several rows, several balloons, one of them wrong. */
 export const untrueThird: Model[] = [
   model(
+    "a thread of two rows, one of them drilled away",
+    1,
+    "#1 M8",
+    BLOCK,
+    "CUT M8 DEEP 10 DRILL DEEP 14 AT -20,0",
+    "CUT M8 DEEP 10 DRILL DEEP 14 AT 20,0",
+    "CUT POCKET ⌀20 THRU AT 20,0",
+  ),
+  model(
+    "a thread longer than the diameter that carries it",
+    1,
+    "#1 30",
+    ...outline(
+      "h",
+      "START 0,0",
+      "LINE TO X ⌀40",
+      "LINE TO Y 30",
+      "LINE TO X ⌀20",
+      "LINE TO Y 50",
+      "LINE TO X 0",
+      "CLOSE",
+    ),
+    'LEAVE TURNED "h"',
+    "CUT THREAD M20-6g LEN #1 ON SHAFT OF 1",
+  ),
+  model(
     "an L of two thicknesses",
     3,
     "#1 70",

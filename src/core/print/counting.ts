@@ -41,7 +41,9 @@ export function countClaims(b: Balloon, wanted: number, rows: SolvedRow[], c: Co
   return rows.flatMap((r): Claim[] => {
     const mine = r.numbers.filter((n) => n.quantity === "count" && n.value?.cites.includes(b.number));
     const claims = mine.flatMap((n) =>
-      n.value!.cites.length > 1 ? [] : ofNumber(n.path, n.value!.value, wanted, r, c),
+      n.value!.cites.length > 1
+        ? [uncounted(wanted, `in row ${r.number} it is counted together with another`)]
+        : ofNumber(n.path, n.value!.value, wanted, r, c),
     );
     const drawn = r.outlineNumbers.some((n) => n.quantity === "count" && n.value?.cites.includes(b.number));
     return [...claims, ...(drawn ? [equalWalls(r, wanted, c.faces)] : [])];

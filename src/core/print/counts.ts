@@ -18,7 +18,7 @@ interface RoundWall {
   tag: FaceTag | null;
   groove: boolean;
 }
-/** A bore that a keyway or a window has opened is still a bore; less than this of its round is a corner or a slot's end. */
+/** A bore that a keyway or a window has opened is still a bore; less than this of its round is a corner or a slot's end (our own figure). */
 const MOSTLY_ROUND = 1.2 * Math.PI;
 
 /**

@@ -5,6 +5,7 @@ import { CONTACT } from "../geometry/tolerance";
 import type { Balloon } from "../job/schema";
 import type { Claim } from "./claims";
 import { inside, type Limits } from "./limits";
+import { isBlankOf } from "./threadClaims";
 
 /** How long a thread or a knurl is said to be, by which number of its row, and what it stands on. */
 interface Said {
@@ -25,7 +26,10 @@ function saidBy(r: SolvedRow): Said | null {
     return { path: "deep", length: feature.thread.full, lead: LEAD * feature.thread.pitch, isBlank, blank: "hole" };
   }
   if (feature?.is !== "thread" && feature?.is !== "knurl") return null;
-  const isBlank = (f: FaceInfo) => f.tag?.row === feature.shaft && !f.hollow;
+  const { shaft } = feature;
+  const isRound = (f: FaceInfo) => f.tag?.row === shaft && !f.hollow;
+  // Of a shaft of several diameters only the one that carries the thread.
+  const isBlank = feature.is === "thread" ? (f: FaceInfo) => isBlankOf(f, shaft, feature.thread.major) : isRound;
   const pitch = feature.is === "thread" ? feature.thread.pitch : feature.pitch;
   return { path: "length", length: feature.length, lead: LEAD * pitch, isBlank, blank: "round" };
 }

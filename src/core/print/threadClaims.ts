@@ -34,7 +34,8 @@ export function threadEntry(b: Balloon, own: Omit<Draft, "state">, rows: SolvedR
   const value: Claim = {
     of: "value",
     says: `${b.thread} on the solid`,
-    state: standing > 0 ? "true" : known.length ? "false" : "unexamined",
+    // At every row that makes it: one that was drilled away is not made up for by another.
+    state: !known.length ? "unexamined" : known.every((m) => m.standing! > 0) ? "true" : "false",
     by: `${standing} made for ${b.thread} on the solid${lead}`,
     on,
   };
@@ -87,16 +88,19 @@ const isDrilled = (f: FaceInfo, row: string, diameter: number): boolean =>
   f.sweep! > 2 * Math.PI - 0.01 &&
   Math.abs(2 * f.radius! - diameter) < CONTACT;
 
-/** How often the blank of an outside thread stands on its shaft: rounds between nine tenths of the major diameter and it. */
-function blankOf(shaft: string, major: number, faces: FaceInfo[]): number {
-  const isBlank = (f: FaceInfo) =>
-    f.tag?.row === shaft &&
-    f.surface === "cylinder" &&
-    !f.hollow &&
-    2 * f.radius! < major + CONTACT &&
-    2 * f.radius! > 0.9 * major;
-  return faces.some(isBlank) ? 1 : 0;
-}
+/** A blank is no larger than the major diameter, and no less than this share of it: our own figure, no source. */
+const LEAST_BLANK = 0.9;
+/** Whether a face is the blank of an outside thread on its shaft. */
+export const isBlankOf = (f: FaceInfo, shaft: string, major: number): boolean =>
+  f.tag?.row === shaft &&
+  f.surface === "cylinder" &&
+  !f.hollow &&
+  2 * f.radius! < major + CONTACT &&
+  2 * f.radius! > LEAST_BLANK * major;
+
+/** How often the blank of an outside thread stands on its shaft. */
+const blankOf = (shaft: string, major: number, faces: FaceInfo[]): number =>
+  faces.some((f) => isBlankOf(f, shaft, major)) ? 1 : 0;
 
 /** Size, side, class and hand of a thread as a row makes it, against what the print says. */
 function kindClaims(b: Balloon, m: Made): Claim[] {
@@ -110,7 +114,7 @@ function kindClaims(b: Balloon, m: Made): Claim[] {
       claim(printed.external ? "an outside thread" : "an inside thread", "false", `${where} makes the other`),
     );
   if (printed.class !== null) {
-    const usual = m.inside ? ["6H", "2B"] : ["6G", "6g", "2A"];
+    const usual = m.inside ? ["6H", "2B"] : ["6g", "2A"];
     const isSame = made.class === null ? usual.includes(printed.class) : made.class === printed.class;
     claims.push(
       claim(
