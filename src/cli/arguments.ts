@@ -43,6 +43,7 @@ const verbs = {
     flags: { unit: text, from: text, layer: { type: "string", multiple: true }, mend: text },
     help: "outlines FILE.dxf|FILE.svg [--unit in|mm] [--from in|mm] [--layer NAME ...] [--mend GAP]",
   },
+  table: { flags: { json: yes }, help: 'table "M10-6g" [--json]' },
 } satisfies Record<string, { flags: Record<string, Flag>; help: string }>;
 export type Verb = keyof typeof verbs;
 
@@ -52,6 +53,7 @@ ${Object.values(verbs)
   .join("\n")}
 --fixes: what would clear a remark, each tried on the solid first (longer).
 check, explain, export and derive take --shop FILE.json: the shop's own figures, as the page of the shop keeps them.
+table says what the tables know of a size: "M6 clearance", "25 H7", "keyway 28", "ISO 4762 M6", "DRILL #7"; lengths in mm.
 FILE is a .card or a job's JSON document. --part: of a part other than the workpiece; --all: every part as a solid of one STEP file. --newer: DXF with polylines instead of R12 lines and arcs.
 outlines prints the chains of a drawing as OUTLINE blocks of a card; --unit is the card's (mm), --from what the drawing's numbers are.`;
 
@@ -59,6 +61,8 @@ outlines prints the chains of a drawing as OUTLINE blocks of a card; --unit is t
 export interface Arguments {
   verb: Verb;
   file: string;
+  /** What stands in the file's place, as it was typed. */
+  said: string;
   /** The word after a flag; undefined where it is not there. */
   text(flag: string): string | undefined;
   all(flag: string): string[];
@@ -79,13 +83,14 @@ export function argumentsOf(argv: string[], cwd: string): Arguments | string {
       allowPositionals: true,
     });
     const [file, ...more] = positionals;
-    if (file === undefined) return "a FILE is missing";
+    if (file === undefined) return verb === "table" ? "what to look up is missing" : "a FILE is missing";
     if (more.length) return `${more[0]} is one FILE too many`;
     const seen = (flag: string, v: string) => (FILES.has(flag) ? path.resolve(cwd, v) : v);
     const list = (flag: string) => [values[flag] ?? []].flat().filter((v): v is string => typeof v === "string");
     return {
       verb,
       file: path.resolve(cwd, file),
+      said: file,
       text: (flag) => list(flag).map((v) => seen(flag, v))[0],
       all: list,
       has: (flag) => values[flag] === true,

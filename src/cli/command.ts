@@ -25,6 +25,7 @@ import { readableExplanations, readableReport } from "./readable";
 import type { Shop } from "@/core/tables";
 import { argumentsOf, USAGE, type Arguments } from "./arguments";
 import { shopFrom } from "./shop";
+import { tableOf } from "./table";
 import { derived } from "./derive";
 import { withSolidFiles } from "./solidFiles";
 import { readableSetups } from "./readableSetups";
@@ -147,6 +148,7 @@ export async function command(argv: string[], from: string, say: Say): Promise<n
   const { verb, file } = asked;
   const json = asked.has("json");
   if (verb === "outlines") return outlinesOf(asked, say);
+  if (verb === "table") return tableOf(asked, say);
   const input = await read(file);
   if ("errors" in input) {
     if (verb === "check" && json) say.line(JSON.stringify(headlessReport(null, null, input.errors, null)));

@@ -5,7 +5,7 @@ import { findThread, type Thread } from "../tables";
 import { COINCIDENT } from "../geometry/tolerance";
 
 /** The balloon a thread is taken from by its number (`#9`), or null where the thread itself is written. */
-const citedIn = (thread: string): number | null => {
+export const citedIn = (thread: string): number | null => {
   const number = /^#(\d{1,4})$/.exec(thread);
   return number ? Number(number[1]) : null;
 };

@@ -103,8 +103,7 @@ function badThread(b: Balloon): Unsound | null {
     };
   const series = /\b(UNC|UNF|UNEF)\b/i.exec(b.thread)?.[1].toUpperCase();
   if (!series || t.size) return null;
-  const size = /^(.*)-[\d.]+$/.exec(b.thread.split(" ")[0])?.[1];
-  const usual = inchThreads.rows.find((r) => r.series === series && r.name.startsWith(`${size}-`));
+  const usual = inchThreads.rows.find((r) => r.series === series && Math.abs(r.major - t.major) < 1e-6);
   return {
     message: `there is no ${b.thread}`,
     expected: usual

@@ -1,5 +1,6 @@
 import { cornerEqualsCutter, cornerTooSmall, deepForItsCutter, sharpInsideCorner } from "./rules/pocketRules";
 import { drillDepthRatio, tapDepth, tapDrill } from "./rules/holeRules";
+import { countersink, screwClearance } from "./rules/screwRules";
 import { edgeDistance } from "./rules/edgeDistance";
 import { edgeBreak, outsideStock, stockOverCut } from "./rules/jobRules";
 import { edgesLeft } from "./rules/edgeRules";
@@ -38,6 +39,8 @@ export const rules: readonly Rule[] = [
   tooBigToDrill,
   tapDepth,
   tapDrill,
+  screwClearance,
+  countersink,
   edgeDistance,
   outsideStock,
   stockOverCut,

@@ -1,5 +1,5 @@
 // A case that trips each rule of turned and swept rows, and one just inside it.
-import { findingsOf, mm } from "../../../tests/helpers/card";
+import { afterFix, findingsOf, inch as inches, mm } from "../../../tests/helpers/card";
 
 const path = 'OUTLINE "way"\nSTART 0,0\nLINE TO X 20\nARC TANGENT CENTRE 20,15 TO 35,15\nEND';
 const straight = 'OUTLINE "way"\nSTART -20,5\nLINE TO X 20\nEND';
@@ -25,12 +25,18 @@ describe("turned and swept rows", () => {
       { severity: "note", text: expect.stringMatching(/^63 teeth/) },
     ]);
   });
-  it("a thread's blank is no larger than the thread", async () => {
+  it("a thread's blank lies within the limits of the thread's major diameter", async () => {
     const card = (d: string) => mm(`LEAVE ROUND ⌀${d} X 30`, "CUT THREAD M10-6g LEN 20 ON SHAFT OF 1");
-    expect(await findingsOf(card("10.1"), "thread-blank")).toMatchObject([{ severity: "stop", limit: 10 }]);
-    expect(await findingsOf(card("10"), "thread-blank")).toEqual([]);
-    expect(await findingsOf(card("9.9"), "thread-blank")).toEqual([]);
-    expect(await findingsOf(card("9"), "thread-blank")).toMatchObject([{ severity: "caution" }]);
+    // M10-6g: 9.732 to 9.968 (ISO 965-1).
+    expect(await findingsOf(card("10.1"), "thread-blank")).toMatchObject([{ severity: "stop", limit: 9.968 }]);
+    expect(await findingsOf(card("10"), "thread-blank")).toMatchObject([{ severity: "caution", limit: 9.968 }]);
+    for (const d of ["9.968", "9.9", "9.74", "9.732"]) expect(await findingsOf(card(d), "thread-blank")).toEqual([]);
+    expect(await findingsOf(card("9.73"), "thread-blank")).toMatchObject([{ severity: "caution", limit: 9.732 }]);
+    expect(await afterFix(card("10"), "thread-blank")).toEqual([]);
+    const inch = (d: string) => inches(`LEAVE ROUND ⌀${d} X 2`, "CUT THREAD 1/2-13 UNC-3A LEN 1 ON SHAFT OF 1");
+    expect(await findingsOf(inch(".5"), "thread-blank")).toEqual([]);
+    expect(await findingsOf(inch(".489"), "thread-blank")).toMatchObject([{ severity: "caution" }]);
+    expect(await afterFix(inch(".489"), "thread-blank")).toEqual([]);
   });
   it("a thread to a shoulder wants room to run out", async () => {
     const card = (l: string) =>

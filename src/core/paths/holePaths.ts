@@ -7,7 +7,7 @@ import type { Job } from "../job/schema";
 import { circle } from "../outline";
 import type { Feature } from "../rows";
 import { DRILL_POINT } from "../rows/holeCommon";
-import { drillNamed, inchDrills, metricDrills, pathPractice, type Cutter } from "../tables";
+import { defaultLimits, drillNamed, drillsUpTo, inchDrills, metricDrills, pathPractice, type Cutter } from "../tables";
 import { blankPlan, reaching, type PathPlan } from "./pathPlan";
 import { planRound } from "./pocketPaths";
 
@@ -91,7 +91,10 @@ function drilled(row: SolvedRow, diameter: number, drill: string, bottom: Bottom
 }
 
 const drillsFor = (unit: Job["unit"]) =>
-  byFigures(unit, { in: [...inchDrills.rows, ...metricDrills.rows], mm: [...metricDrills.rows, ...inchDrills.rows] });
+  drillsUpTo(
+    byFigures(unit, { in: [...inchDrills.rows, ...metricDrills.rows], mm: [...metricDrills.rows, ...inchDrills.rows] }),
+    defaultLimits.largestDrill.value,
+  );
 
 /** Points in an order that goes to the nearest next one. */
 function nearestOrder(points: Vec2[]): Vec2[] {

@@ -2,8 +2,8 @@ import { valueOf } from "../engine/numbers";
 import type { SolvedRow } from "../engine/solve";
 import type { FaceInfo } from "../engine/kernel";
 import type { Balloon } from "../job/schema";
-import { threadMeant } from "../balloons/threads";
-import { threadClass } from "../tables";
+import { citedIn, threadMeant } from "../balloons/threads";
+import { findThread, isUsualClass } from "../tables";
 import { CONTACT } from "../geometry/tolerance";
 import { claimed, deciding, type Claim } from "./claims";
 import type { Draft, LedgerContext } from "./ledger";
@@ -14,6 +14,8 @@ interface Made {
   row: SolvedRow;
   designation: string;
   inside: boolean;
+  /** The balloon its thread is taken from by number; null where it is written. */
+  cites: number | null;
   /** How often it stands; null where that was not looked at. */
   standing: number | null;
   lead: string;
@@ -69,9 +71,10 @@ function madeBy(r: SolvedRow, c: LedgerContext): Made | null {
   if (!feature.thread) return null;
   const text = "thread" in r.row.body ? threadMeant(String(r.row.body.thread), c.job.balloons) : null;
   const designation = text?.ok ? text.value : feature.thread.designation;
+  const cites = "thread" in r.row.body ? citedIn(String(r.row.body.thread)) : null;
   if (feature.is === "thread") {
     const blank = blankOf(feature.shaft, feature.thread.major, c.faces);
-    return { row: r, designation, inside: false, standing: blank, lead: "" };
+    return { row: r, designation, cites, inside: false, standing: blank, lead: "" };
   }
   const { diameter, depth, thread } = feature;
   const drilled = new Set(c.faces.filter((f) => isDrilled(f, r.row.id, diameter)).map((f) => f.tag!.instance));
@@ -79,7 +82,7 @@ function madeBy(r: SolvedRow, c: LedgerContext): Made | null {
     thread.full !== "thru" && depth !== "thru"
       ? `; drilled ${((depth - thread.full) / thread.pitch).toFixed(1)} pitches deeper than its thread, for the tap's lead`
       : "";
-  return { row: r, designation, inside: true, standing: drilled.size, lead };
+  return { row: r, designation, cites, inside: true, standing: drilled.size, lead };
 }
 
 const isDrilled = (f: FaceInfo, row: string, diameter: number): boolean =>
@@ -105,17 +108,17 @@ const blankOf = (shaft: string, major: number, faces: FaceInfo[]): number =>
 /** Size, side, class and hand of a thread as a row makes it, against what the print says. */
 function kindClaims(b: Balloon, m: Made): Claim[] {
   const claim = (says: string, state: Claim["state"], by: string): Claim => ({ of: "thread", says, state, by, on: [] });
-  const printed = threadClass(b.thread ?? "");
-  const made = threadClass(m.designation);
+  const printed = findThread(b.thread ?? "");
+  const made = findThread(m.designation);
   const where = `row ${m.row.number}`;
   const claims: Claim[] = [];
+  if (!printed || !made) return claims;
   if (printed.external !== null && printed.external === m.inside)
     claims.push(
       claim(printed.external ? "an outside thread" : "an inside thread", "false", `${where} makes the other`),
     );
   if (printed.class !== null) {
-    const usual = m.inside ? ["6H", "2B"] : ["6g", "2A"];
-    const isSame = made.class === null ? usual.includes(printed.class) : made.class === printed.class;
+    const isSame = made.class === null ? isUsualClass(printed) : made.class === printed.class;
     claims.push(
       claim(
         `class ${printed.class}`,
@@ -124,6 +127,16 @@ function kindClaims(b: Balloon, m: Made): Claim[] {
       ),
     );
   }
-  if (saysLeftHand(b)) claims.push(claim("left hand", "unexamined", `${where} says no hand`));
+  const wants = printed.leftHand === true || saysLeftHand(b);
+  // A row that takes its thread from this balloon takes what its note says with it.
+  const has = made.leftHand === true || (m.cites === b.number && wants);
+  if (wants || has)
+    claims.push(
+      claim(
+        wants ? "left hand" : "right hand",
+        wants === has ? "true" : "false",
+        `${where} makes a ${has ? "left" : "right"}-hand thread`,
+      ),
+    );
   return claims;
 }

@@ -1,1 +1,2 @@
 export * from "./reckonings";
+export { entryResults } from "./lookups";

@@ -1,34 +1,94 @@
 import { problems } from "./problems";
 import { lengthText, unitOf, type LengthUnit } from "../number";
 import { fail, ok, type Result } from "../base/result";
-import { findThread, fitDeviations, gradeWidth, minorLimits, percentThread } from "../tables";
+import {
+  bestWire,
+  findThread,
+  fitDeviations,
+  gradeWidth,
+  overWires,
+  percentThread,
+  readThread,
+  threadLimits,
+  type TableEntry,
+} from "../tables";
 import type { Given } from "./reckonings";
 
-/** Tap drill of a thread with its limits, each citing the table it comes from. */
-export function drillByThread(thread: string, unit: LengthUnit): Result<Given[]> {
-  const t = findThread(thread.trim());
-  if (!t) return fail(problems.noThread(thread || "nothing"));
-  const text = (mm: number, what: string) =>
-    `${lengthText(mm, unit, unitOf[unit].places.exact)}{${what} ${t.designation}}`;
-  const limits = minorLimits(t);
-  const minor: Given[] = [
-    { label: "minor ⌀, smallest", text: text(limits.min, "smallest minor diameter of"), quantity: "length" },
-    { label: "minor ⌀, largest", text: text(limits.max, "largest minor diameter of"), quantity: "length" },
+/** What a figure of a table is called: `pitchDiameterMax` is `pitch diameter max`. */
+const wordsOf = (name: string): string => name.replace(/([a-z])([A-Z])/g, "$1 $2").toLowerCase();
+
+/** A table's entry as results that a number field takes, each citing what it is of. */
+export function entryResults(entry: TableEntry, unit: LengthUnit): Given[] {
+  const of = `${entry.what}, ${entry.standard}`.replace(/[{}]/g, "").slice(0, LONGEST_SOURCE);
+  return [
+    ...Object.entries(entry.values).map(([name, mm]): Given => {
+      const text = lengthText(mm, unit, unitOf[unit].places.fine);
+      return {
+        label: wordsOf(name),
+        text: `${text}{${of}: ${wordsOf(name)}}`,
+        quantity: mm < 0 ? "coordinate" : "length",
+      };
+    }),
+    ...Object.entries(entry.angles ?? {}).map(([name, degrees]): Given => ({
+      label: wordsOf(name),
+      text: `${degrees}{${of}: ${wordsOf(name)}}`,
+      quantity: "includedAngle",
+    })),
   ];
-  const drill = t.size?.tapDrill;
-  return ok([
-    ...(drill === undefined
+}
+/** What is said of a source stays as short as a field shows it. */
+const LONGEST_SOURCE = 90;
+
+/** Tap drill of a thread with its limits in its class, each citing the table it comes from. */
+export function drillByThread(thread: string, unit: LengthUnit): Result<Given[]> {
+  const t = findThread(readThread(thread.trim())?.designation ?? "");
+  if (!t) return fail(problems.noThread(thread || "nothing"));
+  const limits = t.pipe ? null : threadLimits(t, t.external ? "outside" : "inside");
+  const result = (label: string, mm: number | null | undefined, what: string): Given[] =>
+    mm === null || mm === undefined
       ? []
       : [
           {
-            label: `tap drill ${t.size!.drillName}${t.pipe ? "" : `, ${percentThread(t, drill).toFixed(0)} % of thread`}`,
-            text: text(drill, "tap drill of"),
-            quantity: "length" as const,
+            label,
+            text: `${lengthText(mm, unit, unitOf[unit].places.exact)}{${what} ${t.designation}}`,
+            quantity: "length",
           },
-        ]),
-    { label: "major ⌀", text: text(t.major, "major diameter of"), quantity: "length" },
-    { label: "pitch", text: text(t.pitch, "pitch of"), quantity: "length" },
-    ...(t.pipe ? [] : minor),
+        ];
+  const drill = t.external ? undefined : t.size?.tapDrill;
+  const percent = drill === undefined || t.pipe ? "" : `, ${percentThread(t, drill).toFixed(0)} % of thread`;
+  const of = limits?.class ? ` (${limits.class})` : "";
+  return ok([
+    ...result(`tap drill ${t.size?.drillName ?? ""}${percent}`, drill, "tap drill of"),
+    ...result("major ⌀", t.major, "major diameter of"),
+    ...result("pitch", t.pitch, "pitch of"),
+    ...result(`major ⌀, smallest${of}`, t.external ? limits?.majorMin : null, "smallest major diameter of"),
+    ...result(`major ⌀, largest${of}`, t.external ? limits?.majorMax : null, "largest major diameter of"),
+    ...result(`minor ⌀, smallest${of}`, limits?.minorMin, "smallest minor diameter of"),
+    ...result(`minor ⌀, largest${of}`, limits?.minorMax, "largest minor diameter of"),
+    ...result(`pitch ⌀, smallest${of}`, limits?.pitchMin, "smallest pitch diameter of"),
+    ...result(`pitch ⌀, largest${of}`, limits?.pitchMax, "largest pitch diameter of"),
+  ]);
+}
+
+/** An outside thread over three wires of a size, at the limits of its pitch diameter. */
+export function wiresByThread(thread: string, wire: number, unit: LengthUnit): Result<Given[]> {
+  const t = findThread(readThread(thread.trim())?.designation ?? "");
+  const limits = t && threadLimits(t, "outside");
+  const best = t && bestWire(t);
+  if (!t || !limits || best === null) return fail(problems.noThread(thread || "nothing"));
+  const result = (label: string, mm: number): Given => ({
+    label,
+    text: `${lengthText(mm, unit, unitOf[unit].places.fine)}{${label}, ${t.designation} ${limits.class}}`,
+    quantity: "length",
+  });
+  return ok([
+    result("best wire", best),
+    result("over these wires, largest", overWires(t, limits.pitchMax, wire)!),
+    result("over these wires, smallest", overWires(t, limits.pitchMin, wire)!),
+    result("over best wires, largest", overWires(t, limits.pitchMax, best)!),
+    result("over best wires, smallest", overWires(t, limits.pitchMin, best)!),
+    result("pitch ⌀, largest", limits.pitchMax),
+    result("pitch ⌀, smallest", limits.pitchMin),
   ]);
 }
 

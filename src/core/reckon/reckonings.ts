@@ -10,7 +10,7 @@ import {
   unitOf,
 } from "../number";
 import { ok, type Result } from "../base/result";
-import { drillByThread, fitLimits } from "./lookups";
+import { drillByThread, fitLimits, wiresByThread } from "./lookups";
 
 /** A figure a reckoning asks for. */
 export interface Asked {
@@ -66,6 +66,9 @@ const A = (label: string, text: string): Given => ({ label, text, quantity: "ang
 const plain = (r: Result<{ typed: number }>): number => (r.ok ? r.value.typed : NaN);
 const geometry = "elementary geometry";
 
+/** More holes than a list can be read of are counted, and said to be left out. */
+const MOST_TOLD = 180;
+
 /** The arithmetic a shop does by hand. Every result is text that a number field takes, balloons and all. */
 export const reckonings: readonly Reckoning[] = [
   {
@@ -82,10 +85,19 @@ export const reckonings: readonly Reckoning[] = [
       const a = (k: number) => (k === 0 ? from : `${from}+${k}*360/${n}`);
       return ok([
         L("chord between neighbours", `${d}*sin(180/${n})`),
-        ...Array.from({ length: Math.min(many, 48) || 0 }, (_, k) => [
+        ...Array.from({ length: Math.min(many, MOST_TOLD) || 0 }, (_, k) => [
           L(`hole ${k + 1} x`, `${d}/2*cos(${a(k)})`),
           L(`hole ${k + 1} y`, `${d}/2*sin(${a(k)})`),
         ]).flat(),
+        ...(many > MOST_TOLD
+          ? [
+              {
+                label: `holes not told, over the first ${MOST_TOLD}`,
+                text: `${n}-${MOST_TOLD}`,
+                quantity: "plain" as const,
+              },
+            ]
+          : []),
       ]);
     },
   },
@@ -307,6 +319,33 @@ export const reckonings: readonly Reckoning[] = [
     asks: [],
     words: { key: "thread", label: "Thread", start: { in: "1/4-20 UNC", mm: "M6" } },
     gives: ({ thread }, scope) => drillByThread(thread, scope.unit),
+  },
+  {
+    id: "wires",
+    title: "Thread over three wires",
+    source:
+      "M = d₂ + w (1 + 1/sin α) − P/2 cot α, the lead left out; limits of ISO 965-1, ASME B1.1 and B1.5, from memory",
+    asks: [length("w", "Wire ⌀", ".029", "0.9")],
+    words: { key: "thread", label: "Thread", start: { in: "1/4-20 UNC-2A", mm: "M10-6g" } },
+    gives({ w, thread }, scope) {
+      const wire = evaluateNumber(w, "length", scope);
+      return wire.ok ? wiresByThread(thread, wire.value.value, scope.unit) : wire;
+    },
+  },
+  {
+    id: "sealGroove",
+    title: "Seal groove: squeeze and fill",
+    source: `squeeze (w − t)/w, fill π/4 w² / (t b); ${geometry}`,
+    asks: [
+      length("s", "Section ⌀", ".103", "2.62"),
+      length("t", "Groove depth", ".082", "2.08"),
+      length("b", "Groove width", ".142", "3.6"),
+    ],
+    gives: ({ s, t, b }) =>
+      ok([
+        { label: "squeeze, %", text: `100*(${s}-${t})/${s}`, quantity: "plain" },
+        { label: "fill, %", text: `100*3.14159265358979/4*${s}*${s}/(${t}*${b})`, quantity: "plain" },
+      ]),
   },
   {
     id: "fit",

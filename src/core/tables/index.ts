@@ -12,3 +12,7 @@ export * from "./morse";
 export * from "./fixtures";
 export * from "./shop";
 export { mergedSettings } from "./shopMerge";
+export * from "./clearance";
+export * from "./book";
+export * from "./cuttingData";
+export { screwsThrough, type ScrewSeat } from "./book/seats";

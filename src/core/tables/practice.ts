@@ -44,6 +44,12 @@ export const limitGroups = {
     thinFloor: length("thin floor", 1),
   },
   holes: {
+    largestDrill: length(
+      "largest drill on the shelf",
+      38.1,
+      "",
+      `${practice}: 1 1/2 in; larger holes are milled or bored`,
+    ),
     drillPeck: share("drilled depth: peck", 3, "× drill diameter"),
     drillDeep: share("drilled depth: deep pecking", 5, "× drill diameter"),
     drillStop: share("drilled depth: stop", 10, "× drill diameter"),

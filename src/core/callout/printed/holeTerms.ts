@@ -71,7 +71,6 @@ export const screws = [
   "DOWELS",
   "PIN",
   "PINS",
-  "CLEARANCE",
 ] as const;
 /** Through the wall that is met first: to the void behind it. */
 export const oneWall = [

@@ -1,7 +1,9 @@
+import type { LengthUnit } from "../../number";
 import { figureOf } from "./figure";
 import { between, fullThread, NEXT, oneWall, screws, through, verbs } from "./holeTerms";
 import { Places } from "./places";
 import { isOutside } from "./shafts";
+import { clearanceAt, clearanceSaid, screwAt, seatOf, throughHole, type Screw } from "./screws";
 import { spellings, type Size, type Words } from "./words";
 
 /** A round cut while its words are read: diameter, and how deep. */
@@ -19,7 +21,7 @@ type Target = "hole" | "drill" | "cbore" | "csk" | "step";
 export function holeText(w: Words): string | null {
   const said = new HoleWords();
   while (!w.done) if (!said.take(w)) return null;
-  return said.text();
+  return said.text(w.unit);
 }
 
 class HoleWords {
@@ -38,16 +40,19 @@ class HoleWords {
   /** The fit of the hole's diameter. */
   private fit: string | null = null;
   private end = "";
+  /** The screw it is for, where that is said. */
+  private screw: Screw | null = null;
   private readonly places = new Places();
   /** What was named, with or without sizes of its own. */
   private readonly named = new Set<Target>();
 
   /** Takes the next phrase; false where it is none of a hole's. */
   take(w: Words): boolean {
-    if (between.some((words) => w.take(...words))) return true;
+    // `CLEARANCE HOLE FOR M8` is one phrase; the word by itself says nothing.
+    if (this.clearance(w) || between.some((words) => w.take(...words))) return true;
     return w.firstOf(
       () => this.howMany(w),
-      () => purpose(w),
+      () => this.purpose(w),
       () => this.verb(w),
       () => this.tapped(w),
       () => this.drillByName(w),
@@ -68,6 +73,56 @@ class HoleWords {
     }
     w.back(save);
     return false;
+  }
+
+  /** `M6 CLEARANCE`, `1/4-20 CLOSE FIT`: a hole by the table of clearance holes, and no thread. */
+  private clearance(w: Words): boolean {
+    if (this.thread !== null) return false;
+    const { hole } = this.rounds;
+    const diameter = clearanceAt(w, w.unit);
+    if (diameter === null) return false;
+    // With a diameter of its own the words say what that is for.
+    hole.diameter ??= diameter;
+    return (this.isNamed = true);
+  }
+
+  /** `FOR 1/4 SHCS`, `FOR M6 SCREW`: what the hole is for; a mouth without sizes has those of the screw's head. */
+  private purpose(w: Words): boolean {
+    const save = w.mark();
+    const screw = w.take("FOR") ? screwAt(w) : null;
+    const isScrew = screw !== null && (screw.kind !== null || /^[#M]/.test(screw.size));
+    if (!isScrew) {
+      w.back(save);
+      return purposeOnly(w);
+    }
+    if (w.take("X")) w.number();
+    while (w.takeOne(screws));
+    this.screw = screw;
+    const isMouth = this.target === "cbore" || this.target === "csk";
+    // `CSK FOR M5 FHCS THRU`: what follows is said of the hole.
+    if (isMouth && this.rounds[this.target].diameter === undefined) this.target = "hole";
+    if (w.takeOne(clearanceSaid) === null || this.rounds.hole.diameter !== undefined) return true;
+    this.rounds.hole.diameter = throughHole(screw, w.unit) ?? undefined;
+    return (this.isNamed = true);
+  }
+
+  /** A mouth that is named for a screw, and told no sizes: those of the screw's head, over its clearance hole. */
+  private seatScrew(unit: LengthUnit): boolean {
+    const { hole, cbore, csk } = this.rounds;
+    if (!this.screw || this.thread !== null) return true;
+    const isBare = (target: "cbore" | "csk", r: Round) =>
+      this.named.has(target) && r.diameter === undefined && r.depth === undefined;
+    const mouth = isBare("cbore", cbore) ? "cbore" : isBare("csk", csk) ? "csk" : null;
+    if (!mouth) return true;
+    const seat = seatOf(this.screw, mouth, unit);
+    if (!seat) return false;
+    if (seat.cbore) Object.assign(cbore, seat.cbore);
+    if (seat.csk) {
+      csk.diameter = seat.csk.diameter;
+      this.angle ??= seat.csk.angle;
+    }
+    hole.diameter ??= seat.hole;
+    return true;
   }
 
   private verb(w: Words): boolean {
@@ -271,8 +326,8 @@ class HoleWords {
     return true;
   }
 
-  text(): string | null {
-    if (!this.settleNames() || !this.places.isEven(this.count)) return null;
+  text(unit: LengthUnit): string | null {
+    if (!this.seatScrew(unit) || !this.settleNames() || !this.places.isEven(this.count)) return null;
     const first = this.firstRow();
     const stacked = this.stackedRows();
     const far = this.places.isBoth ? this.farRow() : "";
@@ -357,8 +412,8 @@ class HoleWords {
   }
 }
 
-/** `FOR 1/4 SHCS`, `FOR M6 SCREW`: what the hole is for; its figures are told without it. */
-function purpose(w: Words): boolean {
+/** `FOR .25 DOWEL`: what the hole is for; its figures are told without it. */
+function purposeOnly(w: Words): boolean {
   const save = w.mark();
   const size = w.take("FOR") ? (w.thread() ?? w.number()) : null;
   if (size !== null) {

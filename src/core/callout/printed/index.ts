@@ -6,6 +6,8 @@ import { leaveText } from "./leave";
 import { pocketText } from "./pockets";
 import { isOutsideThread, shaftText } from "./shafts";
 import { nearestWords } from "./spelling";
+import { nearestSizes } from "../../tables";
+import { isWeighty } from "./screws";
 import { hasLimits, isHashedThread, plainSigns, tokensOf } from "./tokens";
 import { isTelling, Words } from "./words";
 
@@ -130,6 +132,24 @@ function named(text: string, off: string, name: string): string {
 const endings = ["", " DEEP ?", " OUTER TOP", " X ?"];
 
 /**
+ * What a line of a screw may mean where it is not understood: its head's seat, `M6 SHCS THRU`, or the sizes nearest to one
+ * that there is none of, `M7.5 CLEARANCE THRU`.
+ */
+function forScrews(line: string): string[] {
+  const headed = /^(.*?)((?:M[\d.]+|#?\d[\d/-]*) ?(SHCS|FHCS|FHSCS|FHMS)\b)(.*)$/i.exec(line);
+  if (headed && !/\bFOR\b/i.test(line)) {
+    const mouth = /^S/i.test(headed[3]) ? "CBORE" : "CSK";
+    return [`${headed[1]}${mouth} FOR ${headed[2]}${headed[4]}`];
+  }
+  const size = /(?<![\w.])(?:M\d+(?:\.\d+)?|\d+\/\d+|#\d{1,2})(?= (?:\w+ )?(?:CLEARANCE|CLR|FIT)\b)/i.exec(line);
+  if (!size) return [];
+  return nearestSizes(`${size[0]} clearance`).flatMap((e) => {
+    const name = / clearance /.test(e.what) ? e.what.split(" ")[0] : null;
+    return name ? [line.slice(0, size.index) + name + line.slice(size.index + size[0].length)] : [];
+  });
+}
+
+/**
  * The nearest row to what was typed and is not understood: words spelt as they are meant, what is none of a callout's
  * left out, what is missing asked for. Null where nothing is near.
  */
@@ -144,10 +164,11 @@ export function nearestRow(typed: string, context: PrintedContext): string | nul
   const without = tokens
     // A letter at its number, `G1/4`, is a part of its name.
     .filter((t) => t.is === "tolerance" || ((t.is === "sign" || t.is === "word") && !isTelling(t.text)))
-    .filter((t) => t.is !== "word" || !/^[\d.]/.test(spelt.slice(t.end)))
+    .filter((t) => t.is !== "word" || (!isWeighty(t.text) && !/^[\d.]/.test(spelt.slice(t.end))))
     .slice(0, MOST_LEFT_OUT)
     .map((t) => `${spelt.slice(0, t.at)} ${spelt.slice(t.end)}`);
-  for (const text of [spelt, ...without])
+  const screws = forScrews(spelt);
+  for (const text of [...screws, spelt, ...without])
     for (const end of endings) {
       const row = context.reads(text + end) ? { text: text + end } : printedRow(text + end, context);
       if (row && !("more" in row && row.more)) return row.text.replace(/\s+/g, " ").trim();

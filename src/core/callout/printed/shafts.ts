@@ -1,14 +1,12 @@
 import { findThread } from "../../tables";
 import type { Words } from "./words";
 
-/** Classes of outside threads: a small letter behind the grade of a metric one, an A of an inch one. */
-const outsideClass = /(?:^|[\s\dX])-? ?\d(?:[efgh]|A)$/;
-
 /** Whether a line is of an outside thread by its class alone, `M30X1.5-6g`: no hole is meant. */
 export const isOutsideThread = (typed: string): boolean =>
-  !/^\s*THREAD\b/i.test(typed) && /\bM\d[\d.]*(?: ?[Xx×] ?\d[\d.]*)? ?- ?\d[efgh]\b|\bUN[A-Z]*[ -]+\dA\b/.test(typed);
+  !/^\s*THREAD\b/i.test(typed) &&
+  /\bM\d[\d.]*(?: ?[Xx×] ?\d[\d.]*)? ?- ?(?:\d[efgh]){1,2}\b|\bUN[A-Z]*[ -]+\dA\b/.test(typed);
 
-export const isOutside = (designation: string): boolean => outsideClass.test(designation);
+export const isOutside = (designation: string): boolean => findThread(designation)?.external === true;
 
 /**
  * What is done to the outside of a round, on the one there is where none is named: `THREAD M30X1.5-6g X 25`,

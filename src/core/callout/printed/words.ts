@@ -93,7 +93,7 @@ export class Words {
   private constructor(
     private readonly line: string,
     private readonly tokens: Token[],
-    private readonly unit: LengthUnit,
+    readonly unit: LengthUnit,
   ) {}
 
   /** The words of a line; null where a sign in it is none of a callout. */
@@ -185,11 +185,10 @@ export class Words {
       this.i = save;
       return null;
     }
-    const decimals = name!.startsWith("No.") ? 4 : 3;
     const inches = (drill.diameter / INCH)
-      .toFixed(decimals)
+      .toFixed(5)
       .replace(/^0/, "")
-      .replace(/(\.\d{3})0$/, "$1");
+      .replace(/(\.\d{3}\d*?)0+$/, "$1");
     return inches + byFigures(this.unit, { in: "", mm: "in" });
   }
   private drillName(): string | null {

@@ -1,6 +1,4 @@
-import { byFigures } from "../../number";
 import type { CutHoles } from "../../rows/cutHoles";
-import { inchDrills, metricDrills } from "../../tables";
 import { say, whose, type Rule } from "../rule";
 import { CONTACT } from "../../geometry/tolerance";
 
@@ -15,8 +13,7 @@ export const tooBigToDrill: Rule = {
       const hole = row.state === "ok" && row.feature?.is === "hole" ? row.feature : null;
       if (!hole || hole.thread) return [];
       const { diameter } = hole;
-      const drills = byFigures(c.job.unit, { in: inchDrills, mm: metricDrills }).rows;
-      const largest = drills[drills.length - 1].diameter;
+      const largest = c.limits.largestDrill.value;
       if (diameter <= largest + CONTACT) return [];
       const body = row.row.body as CutHoles;
       const asked = body.depth === "deep" && body.end === undefined;
@@ -28,7 +25,7 @@ export const tooBigToDrill: Rule = {
           value: diameter,
           limit: largest,
           place: row.planes?.start?.origin ?? null,
-          source: "the table of drills",
+          source: c.limits.largestDrill.source,
           text: asked
             ? `${over}, which leaves no drill's point; the row has one of 118° below its depth. Is its bottom flat?`
             : over,

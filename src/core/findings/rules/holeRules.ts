@@ -1,8 +1,18 @@
 import { type CutTapped } from "../../rows/cutTapped";
-import { lengthText, showLength } from "../../number";
-import { drillOver, minorLimits, percentThread } from "../../tables";
+import type { SolvedRow } from "../../engine/solve";
+import { lengthText, showLength, toNumberText } from "../../number";
+import {
+  drillOver,
+  inchDrills,
+  isUsualClass,
+  metricDrills,
+  outOfLimits,
+  percentThread,
+  threadLimits,
+  type Thread,
+} from "../../tables";
 import type { Finding, Fix } from "../finding";
-import { down, facesOfRow, say, up, whose, type Rule } from "../rule";
+import { down, facesOfRow, say, up, whose, type Rule, type RuleContext } from "../rule";
 import { CONTACT, DISPLAY } from "../../geometry/tolerance";
 import { drilled, drillsOf, isHole, isTapped, setNumber } from "./holes";
 
@@ -90,44 +100,9 @@ export const tapDrill: Rule = {
     c.rows.filter(isTapped).flatMap((row) => {
       if (row.feature?.is !== "hole" || !row.feature.thread) return [];
       const { thread, diameter } = row.feature;
-      // A taper thread has no per cent of its own: how far the plug goes in says it.
-      if (thread.pipe) return [];
-      const percent = percentThread(thread, diameter);
-      const { min, max } = minorLimits(thread);
-      const most = c.limits.threadPercentMost;
-      const standard =
-        thread.system === "metric" ? "ISO 965-1 class 6H, from memory" : "ASME B1.1 class 2B, from memory";
-      const unit = thread.system === "metric" ? "mm" : c.job.unit;
-      let found: Pick<Finding, "value" | "limit" | "text" | "source"> | null = null;
-      if (diameter > max + DISPLAY)
-        found = {
-          value: diameter,
-          limit: max,
-          text: `drill ⌀${showLength(diameter, unit, 4)} is over the largest minor diameter ⌀${showLength(max, unit, 4)}: ${percent.toFixed(0)} % of thread`,
-          source: standard,
-        };
-      else if (percent > most.value + CONTACT)
-        found = {
-          value: percent,
-          limit: most.value,
-          text: `drill ⌀${showLength(diameter, unit, 4)} leaves ${percent.toFixed(0)} % of thread: hard on the tap`,
-          source: most.source,
-        };
-      else if (diameter < min - DISPLAY)
-        found = {
-          value: diameter,
-          limit: min,
-          text: `drill ⌀${showLength(diameter, unit, 4)} is under the smallest minor diameter ⌀${showLength(min, unit, 4)}`,
-          source: standard,
-        };
+      const found = wrongDrill(c, thread, diameter);
       if (!found) return [];
-      const next = structuredClone(row.row.body) as CutTapped;
-      let fix: Fix | undefined;
-      if (next.drill?.diameter !== undefined && thread.size) {
-        delete next.drill.diameter;
-        if (!Object.keys(next.drill).length) delete next.drill;
-        fix = { label: `${thread.size.drillName} drill`, edits: [{ edit: "setRow", id: row.row.id, body: next }] };
-      }
+      const fix = usualDrill(row, thread);
       return [
         {
           ...whose(row),
@@ -139,3 +114,67 @@ export const tapDrill: Rule = {
       ];
     }),
 };
+
+/** What is wrong with a hole for a thread; null where nothing is, or where its standard sets no limits. */
+function wrongDrill(
+  c: RuleContext,
+  thread: Thread,
+  diameter: number,
+): Pick<Finding, "value" | "limit" | "text" | "source"> | null {
+  // A taper thread has no per cent of its own: how far the plug goes in says it.
+  const limits = thread.pipe ? null : threadLimits(thread, "inside");
+  if (!limits || limits.minorMin === null) return null;
+  const { minorMin: min, minorMax: max } = limits;
+  const isUsual = isUsualClass(thread) && Math.abs(diameter - (thread.size?.tapDrill ?? -1)) < DISPLAY;
+  // The chart's own drill is what taps are sold with, wherever it lies.
+  if (isUsual) return null;
+  const percent = percentThread(thread, diameter);
+  const most = c.limits.threadPercentMost;
+  const unit = thread.system === "metric" ? "mm" : c.job.unit;
+  const drill = `drill ⌀${showLength(diameter, unit, 4)}`;
+  const standard = `${limits.standard}${limits.class ? ` class ${limits.class}` : ""}, from memory`;
+  const isSmallerThanUsual = !thread.size || diameter < thread.size.tapDrill - DISPLAY;
+  const out = outOfLimits(diameter, min, max);
+  if (out === "over" && max !== null)
+    return {
+      value: diameter,
+      limit: max,
+      text: `${drill} is over the largest minor diameter ⌀${showLength(max, unit, 4)}: ${percent.toFixed(0)} % of thread`,
+      source: standard,
+    };
+  if (percent > most.value + CONTACT && isSmallerThanUsual && thread.form !== "acme")
+    return {
+      value: percent,
+      limit: most.value,
+      text: `${drill} leaves ${percent.toFixed(0)} % of thread: hard on the tap`,
+      source: most.source,
+    };
+  if (out !== "under") return null;
+  return {
+    value: diameter,
+    limit: min,
+    text: `${drill} is under the smallest minor diameter ⌀${showLength(min, unit, 4)}`,
+    source: standard,
+  };
+}
+/** The table's drill in place of one that was typed, where it lies within the limits; else a drill that does. */
+function usualDrill(row: SolvedRow, thread: Thread): Fix | undefined {
+  const limits = threadLimits(thread, "inside");
+  const next = structuredClone(row.row.body) as CutTapped;
+  const lies = (d: number) => !outOfLimits(d, limits?.minorMin ?? null, limits?.minorMax ?? null);
+  const usual = thread.size;
+  if (next.drill?.diameter !== undefined && usual && (isUsualClass(thread) || lies(usual.tapDrill))) {
+    delete next.drill.diameter;
+    if (!Object.keys(next.drill).length) delete next.drill;
+    return { label: `${usual.drillName} drill`, edits: [{ edit: "setRow", id: row.row.id, body: next }] };
+  }
+  const drills = thread.system === "metric" ? metricDrills : inchDrills;
+  const fits = drills.rows.filter((d) => lies(d.diameter)).at(-1);
+  if (!fits) return undefined;
+  const diameter = lengthText(fits.diameter, thread.system === "metric" ? "mm" : "in");
+  next.drill = {
+    ...(next.drill ?? {}),
+    diameter: toNumberText(`${diameter}${thread.system === "metric" ? "mm" : "in"}`),
+  };
+  return { label: `${fits.name} drill`, edits: [{ edit: "setRow", id: row.row.id, body: next }] };
+}

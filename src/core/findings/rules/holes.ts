@@ -2,7 +2,7 @@ import { boxInFrame } from "../../geometry/vec";
 import type { Feature } from "../../rows";
 import type { SolvedRow } from "../../engine/solve";
 import { byFigures, type NumberText } from "../../number";
-import { inchDrills, metricDrills } from "../../tables";
+import { drillsUpTo, inchDrills, metricDrills, type Drill } from "../../tables";
 import type { Fix } from "../finding";
 import { facesOfRow, type RuleContext } from "../rule";
 import { CONTACT } from "../../geometry/tolerance";
@@ -34,7 +34,9 @@ export function drilled(c: RuleContext, row: SolvedRow): { diameter: number; dep
   return { diameter, depth: deepest - entry, blind: false };
 }
 
-export const drillsOf = (c: RuleContext) => byFigures(c.job.unit, { in: inchDrills, mm: metricDrills }).rows;
+/** Drills a shop has on its shelf, of the job's figures. */
+export const drillsOf = (c: RuleContext): readonly Drill[] =>
+  drillsUpTo(byFigures(c.job.unit, { in: inchDrills, mm: metricDrills }).rows, c.limits.largestDrill.value);
 /** A number of a row set, as a fix. */
 export const setNumber = (row: SolvedRow, path: string, text: NumberText, label: string): Fix => ({
   label,

@@ -1,9 +1,10 @@
 import type { SolvedRow } from "../../engine/solve";
 import { shaftOf, type Shaft } from "../../engine/rowShape";
-import { lengthText } from "../../number";
-import { morseTapers, type Thread } from "../../tables";
-import type { Finding } from "../finding";
+import { lengthText, showLength, toNumberText, unitOf } from "../../number";
+import { morseTapers, outOfLimits, threadLimits, type Thread } from "../../tables";
+import type { Finding, Fix } from "../finding";
 import { say, whose, type Rule, type RuleContext } from "../rule";
+import { setNumber } from "./holes";
 import { boxInFrame, dot, toFrame } from "../../geometry/vec";
 import { CONTACT, DISPLAY, PARALLEL } from "../../geometry/tolerance";
 
@@ -126,31 +127,42 @@ export const knurl: Rule = {
 /** A blank that differs by less rolls evenly, mm; common practice, no source. */
 const KNURL_SLACK = 0.02;
 
-/** An outside thread on its blank: of the right diameter, and with room to run out before a shoulder. */
+/** An outside thread on its blank: within the limits of the thread's major diameter in its class. */
 export const threadBlank: Rule = {
   id: "thread-blank",
   find: (c) =>
     standing(c).flatMap((row): Found[] => {
       const { feature } = row;
       const under = feature?.is === "thread" ? shaftUnder(c, feature.shaft) : null;
-      if (feature?.is !== "thread" || !under) return [];
-      const { major } = feature.thread;
-      const over = 2 * under.shaft.radius - major;
-      // The blank is a little under the thread's major diameter, never over it.
-      if (over <= CONTACT && over >= -0.15 * feature.thread.pitch) return [];
+      const limits = feature?.is === "thread" ? threadLimits(feature.thread, "outside") : null;
+      if (!limits || limits.majorMax === null || !under || feature?.is !== "thread") return [];
+      const blank = 2 * under.shaft.radius;
+      const { majorMin, majorMax } = limits;
+      const out = outOfLimits(blank, majorMin, majorMax);
+      if (!out) return [];
+      const unit = feature.thread.system === "metric" ? "mm" : c.job.unit;
+      const shown = (mm: number) => `⌀${showLength(mm, unit, 4)}`;
       return [
         {
           ...whose(row),
-          severity: over > CONTACT ? "stop" : "caution",
-          value: 2 * under.shaft.radius,
-          limit: major,
+          // Over the basic size no ring goes on; between that and the class's largest one may.
+          severity: blank > feature.thread.major + CONTACT ? "stop" : "caution",
+          value: blank,
+          limit: out === "over" ? majorMax : majorMin!,
           place: under.shaft.frame.origin,
-          text: `the shaft is ⌀${say(c, 2 * under.shaft.radius)}, the thread's outside ⌀${say(c, major)}`,
-          source: "basic major diameter: ISO 724, ASME B1.1",
+          text: `the shaft is ${shown(blank)}: ${limits.class} wants ${shown(majorMin ?? 0)} to ${shown(majorMax)} for the thread's outside`,
+          source: `${limits.standard} class ${limits.class}, from memory`,
+          ...blankFix(c, under.row, blank, majorMin ?? 0, majorMax),
         },
       ];
     }),
 };
+/** Another diameter of the row that made the blank, where a number of it is that: the middle of the limits. */
+function blankFix(c: RuleContext, row: SolvedRow, blank: number, min: number, max: number): { fix?: Fix } {
+  const number = row.numbers.find((n) => n.means === "diameter" && Math.abs((n.value?.value ?? 0) - blank) < CONTACT);
+  const wants = toNumberText(lengthText((min + max) / 2, c.job.unit, unitOf[c.job.unit].places.shown));
+  return number ? { fix: setNumber(row, number.path, wants, `blank ⌀${wants}`) } : {};
+}
 
 export const threadRunOut: Rule = {
   id: "thread-run-out",
