@@ -15,8 +15,16 @@ const chromium = ensureDebian(
   "the real interface is tested in it",
 );
 const judges = ensureDebian(
-  () => !(python("ezdxf") && python("gmsh") && python("shapely") && command("admesh") && command("pdftotext")),
-  ["python3-ezdxf", "python3-gmsh", "python3-shapely", "admesh", "poppler-utils"],
+  () =>
+    !(
+      python("ezdxf") &&
+      python("gmsh") &&
+      python("shapely") &&
+      command("admesh") &&
+      command("pdftotext") &&
+      command("units")
+    ),
+  ["python3-ezdxf", "python3-gmsh", "python3-shapely", "admesh", "poppler-utils", "units"],
   "independent judges of our files",
 );
 if (!judges) say("The independent judges are missing: their tests are skipped and say so.");

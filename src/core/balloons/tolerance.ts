@@ -80,22 +80,51 @@ function byTitle(
   );
 }
 
+/** Up to this a radius is taken for one that breaks an edge, mm: as far as table 2 tells sizes apart. */
+const EDGE_RADIUS = 6;
+
+/**
+ * Limits by ISO 2768-1, and which of its tables: lengths, diameters and large radii by table 1, chamfers and the radii
+ * of edges by table 2, angles by table 3 and their shorter leg.
+ */
 function general(b: Balloon, nominal: number, cls: GeneralClassName, scope: NumberScope): Result<Limits> {
-  const angular = b.kind === "angle";
-  // Without the length of its shorter leg an angle gets the row of the shortest ones.
-  const leg = b.leg === undefined ? null : valueOf(b.leg, "length", scope);
-  const half = generalTolerance(
-    angular ? "angular" : b.kind === "radius" || b.kind === "chamfer" ? "broken" : "linear",
-    angular ? (leg?.ok ? leg.value.value : 1) : nominal,
-    cls,
-  );
+  if (b.kind === "angle") return generalAngle(b, nominal, cls, scope);
+  const isEdge = b.kind === "radius" && nominal <= EDGE_RADIUS;
+  const isBroken = b.kind === "chamfer" || isEdge;
+  const half = generalTolerance(isBroken ? "broken" : "linear", nominal, cls);
   if (!half.ok) return half;
-  const h = angular ? (half.value * Math.PI) / 180 : half.value;
+  const isRadius = b.kind === "radius";
+  const why = isRadius
+    ? isEdge
+      ? ", as that of an edge, up to 6 mm"
+      : ", as a dimension: over 6 mm it breaks no edge"
+    : "";
+  return ok({
+    nominal,
+    low: nominal - half.value,
+    high: nominal + half.value,
+    by: `ISO 2768-${cls} table ${isBroken ? 2 : 1}${why}`,
+  });
+}
+
+/** Whether an angle is held to ISO 2768-1 and does not say how long its shorter leg is, by which that goes. */
+export function asksLeg(b: Balloon, title: Job["title"]): boolean {
+  if (b.kind !== "angle" || b.leg !== undefined) return false;
+  const isDefault = b.tolerance.kind === "default" && title.angleTolerance === undefined && !b.basic && !b.reference;
+  return b.tolerance.kind === "general" || (isDefault && title.general !== undefined);
+}
+
+function generalAngle(b: Balloon, nominal: number, cls: GeneralClassName, scope: NumberScope): Result<Limits> {
+  const leg = b.leg === undefined ? null : valueOf(b.leg, "length", scope);
+  const half = generalTolerance("angular", leg?.ok ? leg.value.value : null, cls);
+  if (!half.ok) return half;
+  const h = (half.value * Math.PI) / 180;
+  const unsaid = ": its leg is not said, so the row of the longest ones is taken; say LEG and the shorter leg's length";
   return ok({
     nominal,
     low: nominal - h,
     high: nominal + h,
-    by: `ISO 2768-${cls}${angular && !leg?.ok ? ", leg up to 10 mm" : ""}`,
+    by: `ISO 2768-${cls} table 3${leg?.ok ? "" : unsaid}`,
   });
 }
 

@@ -381,6 +381,8 @@ describe("tolerances", () => {
     expect(limits("25 js9")).toEqual([25, 24.974, 25.026]);
     expect(limits("100 ISO 2768-m")).toEqual([100, 99.7, 100.3]);
     expect(limits("R5 ISO 2768-c")).toEqual([5, 4, 6]);
+    // Over 6 mm a radius is a dimension: table 1.
+    expect(limits("R25 ISO 2768-m")).toEqual([25, 24.8, 25.2]);
     expect(limits("R.5 MAX")).toEqual([0.5, 0, 0.5]);
     expect(limits("20 +0.05 +0.02")).toEqual([20, 20.02, 20.05]);
     expect(limits("20 -0.02 -0.05")).toEqual([20, 19.95, 19.98]);
@@ -394,7 +396,7 @@ describe("tolerances", () => {
     expect(limits("R5", { general: "f" })).toEqual([5, 4.5, 5.5]);
     const angle = (t: string, title: object) =>
       limits(t, title) && (limits(t, title) as number[]).map((v) => Number(((v * 180) / Math.PI).toFixed(3)));
-    expect(angle("45°", { general: "m" })).toEqual([45, 44, 46]);
+    expect(angle("45°", { general: "m" })).toEqual([45, 44.917, 45.083]);
     expect(angle("45° LEG 60", { general: "m" })).toEqual([45, 44.667, 45.333]);
     expect(angle("45°", { angleTolerance: "0.5" })).toEqual([45, 44.5, 45.5]);
     expect(limits("3/8", { fractionTolerance: "1/64" })).toEqual([0.375, 0.359375, 0.390625]);

@@ -44,6 +44,8 @@ export interface Traits {
   shaft?: true;
   /** A pocket or slot, whatever its outline: what a print calls the pocket. */
   pocket?: true;
+  /** Its thread is an outside one, whatever that says of itself. */
+  outsideThread?: true;
   /** Its copies may be counted (`4X`). */
   counted?: true;
   /** It leaves a flat floor whose area a print may give. */

@@ -411,7 +411,7 @@ export const shaftDeviations = table<Deviation>({
 
 /** Deviations of j (lower) and J (upper), which depend on the grade: micrometres for the main ranges up to 500 mm. */
 const jDeviations = table<{ zone: string; um: readonly number[] }>({
-  source: "ISO 286-1:2010, tables 3 and 5; from memory",
+  source: "ISO 286-1:2010, table 2 (J) and table 4 (j); from memory",
   checked: "worked examples in fits.test.ts",
   rows: [
     { zone: "j5", um: [-2, -2, -2, -3, -4, -5, -7, -9, -11, -13, -16, -18, -20] },

@@ -57,16 +57,17 @@ const generalAngular = table<GeneralRow>({
 
 /**
  * General tolerance of ISO 2768-1.
- * @param kind what the dimension is   @param size mm; for an angle its shorter leg, mm
+ * @param kind what the dimension is   @param size mm; for an angle its shorter leg, mm, or null where it is not said
  * @returns half width, mm, or degrees for an angle
  */
 export function generalTolerance(
   kind: "linear" | "broken" | "angular",
-  size: number,
+  size: number | null,
   cls: GeneralClassName,
 ): Result<number> {
   const rows = (kind === "linear" ? generalLinear : kind === "broken" ? generalBroken : generalAngular).rows;
-  const s = Math.abs(size);
+  // An angle whose leg nobody has said is held to the longest legs' row: nothing passes that should not.
+  const s = size === null ? Infinity : Math.abs(size);
   if (kind !== "angular" && s < 0.5) return fail(problems.belowGeneralTolerances());
   const value = rows.find((r) => s <= r.upTo)?.[cls];
   return value === undefined || value === null ? fail(problems.noGeneralTolerance(cls, s)) : ok(value);

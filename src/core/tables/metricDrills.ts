@@ -12,7 +12,7 @@ const steps = (from: number, upTo: number, by: number): number[] =>
 
 export const metricDrills = table<Drill>({
   source:
-    "metric sizes: 0.3 to 3 mm by 0.05, to 50 mm by 0.1, and quarters from 14 to 32 mm; common practice, no source: not every size is on every shelf",
+    "ISO 235 and DIN 338 sizes, from memory: 0.3 to 3 mm by 0.05, to 50 mm by 0.1, quarters from 14 to 32 mm; not every size is on every shelf",
   checked: "monotonic in tables.test.ts",
   rows: [...new Set([...steps(30, 300, 5), ...steps(310, 5000, 10), ...steps(1425, 3200, 25)])]
     .sort((a, b) => a - b)

@@ -8,6 +8,7 @@ import { angleOnLathe, onLathe } from "@/core/setups/lathe";
 import type { LedgerEntry } from "@/core/print/ledger";
 import { showLength, type LengthUnit } from "@/core/number";
 import type { Feature } from "@/core/rows";
+import { threadSaid } from "@/core/tables";
 import type { SheetJob } from "./pieces";
 import { figures, ink, label, quiet, ruled, runs, type Piece } from "./style";
 
@@ -33,6 +34,7 @@ export function tablesBelow(s: SheetJob): Piece[] {
         { width: "*", stack: [label("Ledger"), ...table([18, "*", 74, 46], LEDGER_HEAD, ledger)] },
       ],
     },
+    ...threadLines(rows),
     label("Not planned", { margin: [0, 8, 0, 2] }),
     ...(omitted.length
       ? omitted.map((t) => ({ text: runs(t), fontSize: 8, color: ink.red }))
@@ -78,6 +80,23 @@ export function tablesOfSetup(job: Job, { setup, rows, all, datum, ledger, marke
         },
       ],
     },
+    ...threadLines(rows),
+  ];
+}
+
+/** Each thread once, with its drill and the limits of its class: what a gauge or wires are asked for. */
+function threadLines(rows: SolvedRow[]): Piece[] {
+  const said = rows.flatMap(({ feature }) => {
+    if (feature?.is !== "hole" && feature?.is !== "thread") return [];
+    if (!feature.thread) return [];
+    const { drill, crest, pitch } = threadSaid(feature.thread, feature.is === "hole" ? "inside" : "outside");
+    const told = [drill, crest, pitch].filter(Boolean).join(", ");
+    return told ? [`${feature.thread.designation}: ${told}`] : [];
+  });
+  if (!said.length) return [];
+  return [
+    label("Threads", { margin: [0, 8, 0, 2] }),
+    ...[...new Set(said)].map((text) => ({ text: runs(text), fontSize: 8 })),
   ];
 }
 

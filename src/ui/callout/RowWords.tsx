@@ -4,7 +4,7 @@ import type { NumberReport } from "@/core/engine/numbers";
 import type { Job, Row } from "@/core/job";
 import { showLength } from "@/core/number";
 import { kindOf } from "@/core/rows";
-import { findThread } from "@/core/tables";
+import { findThread, threadSaid } from "@/core/tables";
 import { useBench } from "../store/benchStore";
 
 /** Sizes named at once. */
@@ -19,8 +19,8 @@ export function RowWords({ row, numbers, job }: { row: Row; numbers: NumberRepor
   // Of rows that are not worked out yet nothing is said: without any it is the first.
   const known = earlier ?? (job.rows.length ? null : []);
   const plane = known && "plane" in row.body && row.body.plane ? planeWords(row.body.plane, known, job.unit) : null;
-  const drillUnit = thread?.system === "metric" ? "mm" : "in";
-  const drill = thread?.size ? `, drill ${thread.size.drillName} ⌀${showLength(thread.size.tapDrill, drillUnit)}` : "";
+  const told = thread && threadSaid(thread, kindOf(row.body).traits?.outsideThread ? "outside" : "inside");
+  const drill = [told?.drill, told?.crest].map((words) => (words ? `, ${words}` : "")).join("");
   const sizes = numbers
     .filter((n) => n.quantity === "length")
     .slice(0, NAMED)

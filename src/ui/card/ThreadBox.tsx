@@ -2,7 +2,7 @@
 import { Input } from "antd";
 import { threadMeant } from "@/core/balloons/threads";
 import type { Balloon } from "@/core/job";
-import { findThread, readThread } from "@/core/tables";
+import { findThread, readThread, threadSaid, type Thread } from "@/core/tables";
 import { useDraft } from "../fields/useDraft";
 import box from "../common/NumberBox.module.css";
 
@@ -13,6 +13,12 @@ function threadTyped(typed: string, balloons: readonly Balloon[]) {
   const read = meant.ok ? readThread(meant.value) : null;
   const thread = read && (cites || read.length === typed.length) ? findThread(read.designation) : null;
   return { meant, thread, whole: !thread ? null : cites ? typed : read!.designation };
+}
+
+/** Its drill and the limits of its class; for what has neither, that. */
+function wordsOf(t: Thread): string {
+  const { drill, crest } = threadSaid(t);
+  return [drill ?? (t.external ? null : "no table drill"), crest].filter(Boolean).join(", ");
 }
 
 /** A thread by its designation; the table's drill stands under it. */
@@ -39,13 +45,7 @@ export function ThreadBox({
         </div>
       </label>
       <small className={t ? undefined : "red"}>
-        {!meant.ok
-          ? meant.problems[0].message
-          : t?.size
-            ? `drill ${t.size.drillName}`
-            : t
-              ? "no table drill"
-              : `as 8-32 UNC-2B or M5`}
+        {!meant.ok ? meant.problems[0].message : t ? wordsOf(t) : `as 8-32 UNC-2B or M5`}
       </small>
     </div>
   );

@@ -1,4 +1,5 @@
 "use client";
+import { asksLeg } from "@/core/balloons/tolerance";
 import {
   balloonKinds,
   hasLimits,
@@ -28,6 +29,7 @@ const toleranceOptions = (Object.keys(toleranceKinds) as Tolerance["kind"][]).ma
 /** What a balloon prints, field by field. */
 export function BalloonFields({ balloon: b }: { balloon: Balloon }) {
   const { put, setKind, setTolerance } = useBalloon(b);
+  const isLegAsked = useJob((s) => asksLeg(b, s.job!.title));
   return (
     <div className={fieldsClass}>
       <ChoiceBox
@@ -50,6 +52,9 @@ export function BalloonFields({ balloon: b }: { balloon: Balloon }) {
       )}
       {b.kind === "angle" && (
         <Value label="Shorter leg" value={b.leg} quantity="length" optional commit={(leg) => put({ leg })} />
+      )}
+      {isLegAsked && (
+        <p className="red">ISO 2768 goes by the shorter leg: how long is it? Until then the tightest row is taken.</p>
       )}
       <label>
         <span className="lab">Zone</span>

@@ -61,11 +61,11 @@ export const screwClearance: Rule = {
       if (!hole || hole.thread || numberAt(row, "cbore.diameter") === null || numberAt(row, "diameter") === null)
         return [];
       const wide = numberAt(row, "cbore.diameter")!;
-      const screws = byFigures(c.job.unit, { in: ["in", "mm"] as const, mm: ["mm", "in"] as const }).flatMap(
-        (figures) => screwsThrough(hole.diameter, figures),
+      const deep = numberAt(row, "cbore.deep") ?? Infinity;
+      // A counterbore much wider than any head, or shallow beside it, is a washer's, a bearing's, or no screw's at all.
+      const meant = screwsOf(c, hole.diameter).filter(
+        (s) => wide < s.counterbore * WIDEST_SEAT && deep > s.headHeight * SHALLOWEST_SEAT,
       );
-      // A counterbore much wider than any head is a washer's, or no screw's at all.
-      const meant = screws.filter((s) => wide < s.counterbore * WIDEST_SEAT);
       if (!meant.length || meant.some((s) => !wrongSeat(c, row, s))) return [];
       const [screw] = meant;
       const wrong = wrongSeat(c, row, screw)!;
@@ -84,8 +84,15 @@ export const screwClearance: Rule = {
       ];
     }),
 };
-/** A counterbore wider than so many of the standard's is another thing's. */
+/** A counterbore wider than so many of the standard's, or shallower than so many heads, is another thing's. */
 const WIDEST_SEAT = 1.35;
+const SHALLOWEST_SEAT = 0.6;
+
+/** The screws a hole may be for: those of the job's own system, those of the other where it is one of their sizes. */
+function screwsOf(c: RuleContext, diameter: number): ScrewSeat[] {
+  const [own, other] = byFigures(c.job.unit, { in: ["in", "mm"] as const, mm: ["mm", "in"] as const });
+  return [...screwsThrough(diameter, own), ...(isSizeOf(diameter, other) ? screwsThrough(diameter, other) : [])];
+}
 const labels: Record<string, string> = { diameter: "⌀", "cbore.diameter": "CBORE ⌀", "cbore.deep": "CBORE DEEP" };
 
 /** Included angles of countersunk heads: inch 82°, metric 90°, sheet metal and rivets 100°. */

@@ -43,6 +43,7 @@ export const cutThread: RowKind<CutThread> = {
   kind: "cutThread",
   verb: "cut",
   label: "outside thread",
+  traits: { outsideThread: true },
   starts: (r) => r.sees("THREAD"),
   schema,
   blank: () => ({}),

@@ -7,6 +7,7 @@ import {
   clean,
   cleaned,
   FROM_MEMORY,
+  once,
   plainSize,
   PRACTICE,
   sheetPage,
@@ -22,8 +23,8 @@ const drillEntry = (d: Drill, of: { source: string }, standard: string): TableEn
   values: { diameter: clean(d.diameter), point118: clean(d.diameter / 2 / Math.tan((59 * Math.PI) / 180)) },
   angles: { point: 118 },
 });
-const inches = () => inchDrills.rows.map((d) => drillEntry(d, inchDrills, "ASME B94.11M"));
-const millimetres = () => metricDrills.rows.map((d) => drillEntry(d, metricDrills, "metric drills"));
+const inches = once(() => inchDrills.rows.map((d) => drillEntry(d, inchDrills, "ASME B94.11M")));
+const millimetres = once(() => metricDrills.rows.map((d) => drillEntry(d, metricDrills, "metric drills")));
 
 export const drillPage: TablePage = {
   id: "drill",
@@ -32,10 +33,10 @@ export const drillPage: TablePage = {
   source: FROM_MEMORY,
   example: "DRILL #7",
   names: ["DRILL"],
-  entries: () => [...inches(), ...millimetres()],
+  entries: once(() => [...inches(), ...millimetres()]),
   find(query) {
     const before = sizeBehind(query, ["DRILL", "LETTER", "NUMBER DRILL"]);
-    const said = before ?? /^(.+?)\s+DRILL$/i.exec(query.trim())?.[1];
+    const said = (before ?? /^(.+?)\s+DRILL$/i.exec(query.trim())?.[1])?.replace(/\s+DRILL$/i, "");
     if (!said) return null;
     const text = said
       .trim()

@@ -100,6 +100,12 @@ export function sheetPage<K extends string>(page: SheetPage<K>): TablePage {
   };
 }
 
+/** What is made when it is first asked for, and kept. */
+export function once<T>(make: () => T): () => T {
+  let made: T | undefined;
+  return () => (made ??= make());
+}
+
 /** A figure without what binary fractions leave over. */
 export const clean = (mm: number): number => Number(mm.toFixed(6));
 /** Figures without what binary fractions leave over; those that are none are left out. */

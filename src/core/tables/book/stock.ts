@@ -4,7 +4,7 @@ import { findMaterial, materials, type Material } from "../materials";
 import { profiles } from "../profiles";
 import { stockSizes } from "../stockSizes";
 import { figureIn } from "../table";
-import { cleaned, plainSize, PRACTICE, type TableEntry, type TablePage } from "./page";
+import { cleaned, once, plainSize, PRACTICE, type TableEntry, type TablePage } from "./page";
 
 /** What is said of a material: its weight, what it cuts like, and where one starts with it. */
 function materialEntry(m: Material): TableEntry {
@@ -34,7 +34,7 @@ export const materialPage: TablePage = {
   standard: "handbooks",
   source: materials.source,
   example: "aluminium 7075",
-  entries: () => materials.rows.map(materialEntry),
+  entries: once(() => materials.rows.map(materialEntry)),
   find(query) {
     const m = findMaterial(query.replace(/^MATERIAL\s+/i, ""));
     return m && materialEntry(m);
@@ -77,7 +77,7 @@ export const stockPage: TablePage = {
   standard: PRACTICE,
   source: profiles.source,
   example: "round bar 20",
-  entries: () => [
+  entries: once(() => [
     ...stockSizes.rows.flatMap((r) => {
       const unit = unitOf[r.unit].mm;
       const sign = byFigures(r.unit, { in: " in", mm: "" });
@@ -100,7 +100,7 @@ export const stockPage: TablePage = {
       source: profiles.source,
       values: cleaned({ width: p.width, wall: p.wall }),
     })),
-  ],
+  ]),
   find: (query) => stockPage.entries().find((e) => plainSize(e.what) === plainSize(query)) ?? null,
 };
 

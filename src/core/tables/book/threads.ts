@@ -22,7 +22,7 @@ import {
 } from "../threads";
 import { crestToleranceOf } from "../threads/metricTolerances";
 import { unifiedMinor } from "../threads/unifiedTolerances";
-import { BY_FORMULA, clean, cleaned, FROM_MEMORY, sizeBehind, type TableEntry, type TablePage } from "./page";
+import { BY_FORMULA, clean, cleaned, FROM_MEMORY, once, sizeBehind, type TableEntry, type TablePage } from "./page";
 
 const LIMITS = `limits ${BY_FORMULA} and rounding of the standard; tolerances ${FROM_MEMORY}`;
 
@@ -166,7 +166,7 @@ export const threadPage: TablePage = {
   standard: "ISO 261, 965-1; ASME B1.1, B1.5, B1.20.1; ISO 228-1, 7-1, 2904",
   source: LIMITS,
   example: "M10-6g",
-  entries: () => allSizes().flatMap((name) => findOf(name) ?? []),
+  entries: once(() => allSizes().flatMap((name) => findOf(name) ?? [])),
   find: findOf,
 };
 
@@ -202,13 +202,14 @@ export const insertPage: TablePage = {
   standard: "DIN 8140-2, ASME B18.29.1",
   source: BY_FORMULA,
   example: "insert M6",
-  entries: () =>
+  entries: once(() =>
     [...metricCoarse.rows.map((r) => r.name), ...inchThreads.rows.map((r) => `${r.name} ${r.series}`)].flatMap(
       (name) => {
         const t = findThread(name);
         return (t && insertEntry(t)) ?? [];
       },
     ),
+  ),
   find(query) {
     const plain = query.trim();
     const size = sizeBehind(plain, ["INSERT", "STI", "EG"]) ?? /^(.+?)\s+(?:STI|INSERT)$/i.exec(plain)?.[1];
