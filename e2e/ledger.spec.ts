@@ -301,6 +301,35 @@ test("a balloon says what it claims of the solid, each with its faces; what is w
   await expect(balloon(3).locator('[data-state="proved"]')).toBeVisible();
 });
 
+test("a size is looked up in the tables and used in a field; a clearance hole says its class before Enter", async ({
+  page,
+}) => {
+  await importCard(page, 'JOB "Looked up"\nUNIT mm\nLEAVE BLOCK 80 X 50 X 20\nCUT ⌀8 THRU\n');
+  await expect(volume(page)).not.toHaveText(/^0\.000/);
+  await page.getByRole("button", { name: "reckon" }).click();
+  const drawer = page.getByRole("complementary", { name: "Reckoner" });
+  await choose(drawer.getByLabel("What to reckon"), "Tables");
+  await drawer.getByRole("button", { name: /^Retaining rings for shafts: / }).click();
+  await expect(drawer).toContainText("DIN 471 20");
+  const asked = drawer.getByLabel("Look up in the tables");
+  await asked.fill("DIN 471 19.5");
+  await expect(drawer).toContainText("no table has DIN 471 19.5; nearest:");
+  await drawer.getByRole("button", { name: "DIN 471 20", exact: true }).click();
+  await expect(drawer.getByRole("listitem").filter({ hasText: "groove diameter min" })).toContainText("18.870");
+  await asked.fill("M6 clearance");
+  await expect(drawer).toContainText("ISO 273: from memory");
+  await row(page, 2).getByRole("button").first().click();
+  await page.getByLabel("Diameter").first().focus();
+  await drawer.getByRole("button", { name: "use hole" }).click();
+  await expect(row(page, 2)).toHaveAttribute("aria-label", /⌀6\.6\{M6 clearance medium, ISO 273: hole\}/);
+  await drawer.getByRole("button", { name: "Close the reckoner" }).click();
+  const line = page.getByLabel("Callout line");
+  await line.fill("4X M6 CLEARANCE THRU GRID 2 2 BY 60 30");
+  await expect(page.getByText(/⌀6\.6\{M6 clearance medium, ISO 273\}/).first()).toBeVisible();
+  await line.press("Enter");
+  await expect(row(page, 3)).toHaveAttribute("aria-label", /⌀6\.6\{M6 clearance medium, ISO 273\} THRU/);
+});
+
 test("the reckoner puts its results into fields, balloons and all; fields complete balloons", async ({ page }) => {
   await importCard(
     page,

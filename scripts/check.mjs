@@ -14,7 +14,7 @@ const SOLID =
   /kernel\/(node|openCascade)|\b(evaluateJob|evaluateCard|findingsOf|volumeOf|afterFix)\b|loadEngine|\bkernel\(\)/;
 const plain = tests(path.join(root, "src")).filter((f) => !SOLID.test(readFileSync(f, "utf8")));
 
-function run(what, command, args) {
+function run(what, command, args, isTold = false) {
   const began = performance.now();
   return new Promise((resolve) => {
     const child = spawn(command, args, {
@@ -27,7 +27,7 @@ function run(what, command, args) {
     child.on("close", (code) => {
       const seconds = ((performance.now() - began) / 1000).toFixed(1);
       console.log(`${code === 0 ? "ok    " : "BROKEN"} ${what} (${seconds} s)`);
-      if (code !== 0) console.log(said);
+      if (code !== 0 || isTold) console.log(said.trimEnd());
       resolve(code === 0);
     });
   });
@@ -40,4 +40,5 @@ const results = await Promise.all([
   run(`${plain.length} test files without a solid`, bin("jest"), ["--maxWorkers=2", ...plain]),
 ]);
 await import("./share.mjs");
+await run("figures of the tables", process.execPath, ["--import", "tsx", "scripts/figures.mts"], true);
 process.exit(results.every(Boolean) ? 0 : 1);

@@ -22,7 +22,6 @@ export function Tables({ job }: { job: Job }) {
         value={asked}
         maxLength={60}
         spellCheck={false}
-        allowClear
         onChange={(e) => setAsked(e.target.value)}
       />
       {entry ? <EntryResults job={job} entry={entry} /> : <Looked asked={asked} ask={setAsked} />}
@@ -102,7 +101,7 @@ function Entries({ entries, ask }: { entries: readonly TableEntry[]; ask: (query
     <ul className={css.entries}>
       {entries.map((e) => (
         <li key={e.what}>
-          <Button size="small" type="link" onClick={() => ask(e.what)}>
+          <Button size="small" type="text" onClick={() => ask(e.what)}>
             {e.what}
           </Button>
         </li>

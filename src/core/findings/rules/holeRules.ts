@@ -33,7 +33,7 @@ export const drillDepthRatio: Rule = {
         const depth = down(c, hole.diameter * drillPeck.value);
         // A size that no table has is no fix.
         if (hole.blind) fix = setNumber(row, "deep", depth, `deep ${depth}`);
-        else if (wider)
+        else if (wider && !isOfTable(row))
           fix = setNumber(row, "diameter", lengthText(wider, c.job.unit), `⌀${lengthText(wider, c.job.unit)}`);
       } else if (hole.blind) {
         const depth = down(c, hole.diameter * drillPeck.value);
@@ -64,6 +64,10 @@ export const drillDepthRatio: Rule = {
       ];
     }),
 };
+
+/** Whether a hole's size is a table's: another one would not be what it is for. */
+const isOfTable = (row: SolvedRow): boolean =>
+  row.numbers.some((n) => n.path === "diameter" && n.value?.source === "standard");
 
 export const tapDepth: Rule = {
   id: "tap-depth",

@@ -34,6 +34,10 @@ export const drillPage: TablePage = {
   example: "DRILL #7",
   names: ["DRILL"],
   entries: once(() => [...inches(), ...millimetres()]),
+  second: {
+    source: "Debian's units 2.22 (GPL-3), numbers and letters",
+    figures: ({ what }) => (/^drill (?:No\. \d+|[A-Z])$/.test(what) ? 1 : 0),
+  },
   find(query) {
     const before = sizeBehind(query, ["DRILL", "LETTER", "NUMBER DRILL"]);
     const said = (before ?? /^(.+?)\s+DRILL$/i.exec(query.trim())?.[1])?.replace(/\s+DRILL$/i, "");

@@ -66,6 +66,10 @@ export const isoFitPage: TablePage = {
   standard: "ISO 286-1",
   source: FROM_MEMORY,
   example: "25 H7",
+  second: {
+    source: "the standard's formulas of its grades, within its rounding",
+    figures: ({ values }) => Object.keys(values).length,
+  },
   entries: () => usualSizes.flatMap((d) => usualZones.flatMap((z) => zoned(d, z) ?? [])),
   find(query) {
     const m = zoneForm.exec(query.trim().replace(/^(?:ISO 286(?:-1)?|FIT)\s+/i, ""));

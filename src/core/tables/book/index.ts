@@ -125,6 +125,10 @@ export function nearestSizes(query: string, most = 3): TableEntry[] {
     .map((x) => x.entry);
 }
 
+/** How many figures of the tables agree with a second source that is independent of the first. */
+export const figuresSeenTwice = (): number =>
+  tablePages.reduce((n, p) => n + (p.second ? p.entries().reduce((m, e) => m + p.second!.figures(e), 0) : 0), 0);
+
 /** How many figures the tables hold. */
 export const figuresHeld = (): number =>
   all().reduce(

@@ -23,6 +23,8 @@ export interface TablePage {
   /** What it goes by before a size: `ISO 4762`, `SHCS`; the first is what its entries are called. */
   names?: readonly string[];
   entries(): readonly TableEntry[];
+  /** Another source its figures agree with, independent of the first, and how many of an entry's that looks at. */
+  second?: { source: string; figures(entry: TableEntry): number };
   /** The entry a query calls by its whole name; null where it calls none of this table. */
   find(query: string): TableEntry | null;
 }

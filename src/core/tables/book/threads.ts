@@ -167,6 +167,11 @@ export const threadPage: TablePage = {
   source: LIMITS,
   example: "M10-6g",
   entries: once(() => allSizes().flatMap((name) => findOf(name) ?? [])),
+  second: {
+    source: "printed tolerances of ISO 965-1 against its formulas, within a term of R 40",
+    figures: ({ standard, values }) =>
+      standard === "ISO 965-1" ? Object.keys(values).filter((name) => /(?:Min|Max)$/.test(name)).length : 0,
+  },
   find: findOf,
 };
 
