@@ -17,6 +17,9 @@ describe("turned and swept rows", () => {
     expect(plain.text).toBe("1 : 20, half angle 1°25'56\"");
     const [morse] = await findingsOf(mm("LEAVE ROUND ⌀40 X 90", "CUT TAPER MORSE 2"), "taper");
     expect(morse.text).toMatch(/^Morse 2 .*1°25'50"$/);
+    // 7 : 24 leans 8°17'50" (ISO 7388).
+    const [steep] = await findingsOf(mm("LEAVE ROUND ⌀80 X 90", "CUT TAPER ⌀44.45 TO ⌀27.825 DEEP 57"), "taper");
+    expect(steep.text).toMatch(/^machine taper 7 : 24, .*8°17'50"$/);
   });
   it("a knurl wants a whole number of teeth", async () => {
     const card = (d: string) => mm(`LEAVE ROUND ⌀${d} X 30`, "CUT KNURL STRAIGHT PITCH 1 LEN 12 ON SHAFT OF 1");

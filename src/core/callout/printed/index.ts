@@ -6,7 +6,8 @@ import { leaveText } from "./leave";
 import { pocketText } from "./pockets";
 import { isOutsideThread, shaftText } from "./shafts";
 import { nearestWords } from "./spelling";
-import { nearestSizes } from "../../tables";
+import { lookUp, nearestSizes } from "../../tables";
+import { ringText } from "./rings";
 import { isWeighty } from "./screws";
 import { hasLimits, isHashedThread, plainSigns, tokensOf } from "./tokens";
 import { isTelling, Words } from "./words";
@@ -44,6 +45,7 @@ const cutsFor = ({ shaft, pocket }: PrintedContext): Family[] => [
   (w) => edgeText(w, pocket),
   pocketText,
   faceText,
+  (w) => ringText(w, shaft),
   (w) => shaftText(w, shaft),
   // `THREAD M12 X 30` beside a round may be on it or in it.
   (w) => (shaft !== null && w.sees("THREAD") ? null : holeText(w)),
@@ -129,7 +131,7 @@ function named(text: string, off: string, name: string): string {
 }
 
 /** What is tried at the end of a line that stops too early. */
-const endings = ["", " DEEP ?", " OUTER TOP", " X ?"];
+const endings = ["", " DEEP ?", " OUTER TOP", " X ?", " START ?"];
 
 /**
  * What a line of a screw may mean where it is not understood: its head's seat, `M6 SHCS THRU`, or the sizes nearest to one
@@ -141,6 +143,12 @@ function forScrews(line: string): string[] {
     const mouth = /^S/i.test(headed[3]) ? "CBORE" : "CSK";
     return [`${headed[1]}${mouth} FOR ${headed[2]}${headed[4]}`];
   }
+  // `GROOVE FOR DIN 471 19 ...`: the ring that there is.
+  const ring = /\bDIN[ -]?47[12][ -][\d.]+/i.exec(line);
+  if (ring && !lookUp(ring[0]))
+    return nearestSizes(ring[0]).map(
+      (e) => line.slice(0, ring.index) + e.what + line.slice(ring.index + ring[0].length),
+    );
   const size = /(?<![\w.])(?:M\d+(?:\.\d+)?|\d+\/\d+|#\d{1,2})(?= (?:\w+ )?(?:CLEARANCE|CLR|FIT)\b)/i.exec(line);
   if (!size) return [];
   return nearestSizes(`${size[0]} clearance`).flatMap((e) => {

@@ -1,6 +1,7 @@
-import { byFigures, INCH, type LengthUnit } from "../../number";
+import type { LengthUnit } from "../../number";
 import { clearanceHole, clearanceWords, lookUp, screwSize } from "../../tables";
 import { screws } from "./holeTerms";
+import { cited } from "./cited";
 import type { Words } from "./words";
 
 /** A screw that a hole is for: its size as tables call it, and the word for its kind where one is said. */
@@ -62,13 +63,6 @@ export function throughHole({ size }: Screw, unit: LengthUnit, word = ""): strin
   const hole = clearanceHole(size, word);
   const of = hole && `${hole.screw} clearance ${hole.class}, ${hole.standard}`;
   return hole && of && cited(hole.diameter, unit, size.startsWith("M"), of);
-}
-
-/** A figure of a table as a card writes it: in the table's own unit, with what it is of. */
-function cited(mm: number, unit: LengthUnit, isMetric: boolean, of: string): string {
-  const figure = isMetric ? Number(mm.toFixed(3)) : Number((mm / INCH).toFixed(4));
-  const sign = isMetric ? byFigures(unit, { in: "mm", mm: "" }) : byFigures(unit, { in: "", mm: "in" });
-  return `${String(figure).replace(/^0\./, isMetric ? "0." : ".")}${sign}{${of}}`;
 }
 
 /** What a screw's head wants, as a card writes it: its counterbore or countersink, and the hole under it. */

@@ -65,6 +65,9 @@ const degrees = (angle: number): string => {
 /** Two tapers are the same within this share of their ratio. */
 const SAME_TAPER = 3e-4;
 
+/** Tapers that have a name and are the same in every size. */
+const namedTapers = [{ name: "machine taper 7 : 24", ratio: 7 / 24, source: "ISO 7388, from memory" }];
+
 /** A cone by its name, where it has one, with its ratio and half its angle. */
 export const taper: Rule = {
   id: "taper",
@@ -74,7 +77,8 @@ export const taper: Rule = {
       const { large, small, deep } = row.feature;
       const ratio = (large - small) / deep;
       const morse = morseTapers.rows.find((t) => Math.abs(t.taper / ratio - 1) < SAME_TAPER);
-      const name = morse ? `Morse ${morse.number} (gauge ${say(c, morse.gauge)}), ` : "";
+      const other = namedTapers.find((t) => Math.abs(t.ratio / ratio - 1) < SAME_TAPER);
+      const name = morse ? `Morse ${morse.number} (gauge ${say(c, morse.gauge)}), ` : other ? `${other.name}, ` : "";
       return [
         {
           ...whose(row),
@@ -83,7 +87,7 @@ export const taper: Rule = {
           limit: 0,
           place: row.planes?.start?.origin ?? null,
           text: `${name}1 : ${Number((1 / ratio).toFixed(3))}, half angle ${degrees(Math.atan(ratio / 2))}`,
-          source: morse ? morseTapers.source : "geometry: half angle = atan(ratio / 2)",
+          source: morse ? morseTapers.source : (other?.source ?? "geometry: half angle = atan(ratio / 2)"),
         },
       ];
     }),
