@@ -66,9 +66,10 @@ cast iron | 7.20 | iron | K | 200 HB as cast | grey iron, gray iron, gg25, en-gj
 ductile iron | 7.10 | iron | K | 180 HB as cast | nodular iron, ggg40, en-gjs-400, 65-45-12
 brass | 8.50 | copper alloy | N | 100 HB half hard | brass 360, c360, c36000, cuzn39pb3, cw614n, ms58
 naval brass | 8.41 | copper alloy | N | 100 HB half hard | c464, c46400
-bronze | 8.80 | copper alloy | N | 75 HB as cast | c932, c93200, sae 660, bearing bronze, cusn7zn4pb7
-aluminium bronze | 7.60 | copper alloy | N | 170 HB | c954, c95400, cual10fe3
-phosphor bronze | 8.80 | copper alloy | N | 110 HB | c544, c510, cusn8
+bronze | 8.80 | copper alloy | N | 75 HB as cast | tin bronze
+bearing bronze | 8.93 | copper alloy | N | 65 HB as cast | c932, c93200, sae 660
+aluminium bronze | 7.45 | copper alloy | N | 170 HB as cast | c954, c95400
+phosphor bronze | 8.86 | copper alloy | N | 110 HB half hard | c510, c51000
 copper | 8.94 | copper alloy | N | 50 HB soft, 90 HB hard | c110, c11000, c101, cu-etp, e-cu
 tellurium copper | 8.94 | copper alloy | N | 90 HB half hard | c145, c14500, cutep
 titanium 6al-4v | 4.43 | titanium | S | 334 HB annealed | titanium, ti-6al-4v, ti6al4v, grade 5, ti grade 5, 3.7165

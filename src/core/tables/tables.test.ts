@@ -45,7 +45,7 @@ describe("tables", () => {
     const range: Record<string, [number, number]> = {
       aluminium: [2.6, 2.9],
       steel: [7.6, 8.2],
-      "copper alloy": [7.5, 9],
+      "copper alloy": [7.4, 9],
       titanium: [4.3, 4.6],
       iron: [6.9, 7.4],
       plastic: [0.9, 2.3],

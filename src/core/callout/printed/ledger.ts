@@ -3,6 +3,7 @@ import { figureOf } from "./figure";
 import { isNoDimension, ledgerForm } from "./ledgerForms";
 import { evenly, features, noted, skipped } from "./ledgerNotes";
 import { isCircle } from "./places";
+import { clearanceAt } from "./screws";
 import { Words, type Size } from "./words";
 
 /** One dimension of a ledger's line, as the card writes it after its number. */
@@ -51,7 +52,7 @@ class LedgerWords {
     if (spaced !== null) return this.manyOfFirst(spaced);
     const count = w.count();
     if (count !== null) return this.many(count, w.done);
-    if (this.drillByName(w)) return true;
+    if (this.drillByName(w) || this.clearance(w)) return true;
     if (w.take("ON") && isCircle(w)) {
       this.circle = true;
       return true;
@@ -96,6 +97,15 @@ class LedgerWords {
     const again = w.size();
     if (!again || Number(again.text.replace(/[()]/g, "")) !== parseFloat(diameter)) w.back(save);
     this.put(`⌀${diameter}`, { notes: [name] });
+    return true;
+  }
+
+  /** `M6 CLEARANCE`: the hole's diameter by its table, with that as its words. */
+  private clearance(w: Words): boolean {
+    const hole = clearanceAt(w, w.unit);
+    const m = hole === null ? null : /^(.*)\{(.*)\}$/.exec(hole);
+    if (!m) return false;
+    this.put(`⌀${m[1]}`, { notes: [m[2]] });
     return true;
   }
 
