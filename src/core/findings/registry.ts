@@ -10,7 +10,8 @@ import { breaksOut, entryOverStep, mouthOverEdge, overlap, slantedEntry } from "
 import { thinFloor, thinWall } from "./rules/wallRules";
 import { planeChanged, planeInside } from "./rules/planeRules";
 import { heldToPrint } from "./heldToPrint";
-import { rotaryAxis, curvedBore, grooveDepth, knurl, taper, threadBlank, threadRunOut } from "./rules/turnRules";
+import { rotaryAxis, curvedBore, knurl, taper, threadBlank, threadRunOut } from "./rules/turnRules";
+import { grooveDepth, ringGroove } from "./rules/grooveRules";
 import { cutIntoJaw, gripRefused, gripTooShallow } from "./rules/holdRules";
 import type { Finding } from "./finding";
 import type { Rule, RuleContext } from "./rule";
@@ -53,6 +54,7 @@ export const rules: readonly Rule[] = [
   threadBlank,
   threadRunOut,
   grooveDepth,
+  ringGroove,
   gripRefused,
   gripTooShallow,
   cutIntoJaw,

@@ -559,7 +559,16 @@ describe.each(cases)("$rule: $what", (c) => {
 });
 
 /** Rules that have their cases in turnRules.test.ts and entryRules.test.ts. */
-const turned = ["curved-bore", "rotary-axis", "taper", "knurl", "thread-blank", "thread-run-out", "groove"];
+const turned = [
+  "curved-bore",
+  "rotary-axis",
+  "taper",
+  "knurl",
+  "thread-blank",
+  "thread-run-out",
+  "groove",
+  "ring-groove",
+];
 const entered = ["entry-over-step", "closed-void"];
 
 describe("the rules", () => {

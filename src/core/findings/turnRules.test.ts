@@ -51,6 +51,25 @@ describe("turned and swept rows", () => {
       await findingsOf(mm("LEAVE ROUND ⌀10 X 25", "CUT THREAD M10-6g LEN 25 ON SHAFT OF 1"), "thread-run-out"),
     ).toEqual([]);
   });
+  it("a groove that is nearly a retaining ring's lies within the ring's limits", async () => {
+    // DIN 471 for ⌀20: ⌀19 -0.13, 1.3 +0.14 wide.
+    const card = (d: string, w: string) => mm("LEAVE ROUND ⌀20 X 40", `CUT GROOVE SHAFT ⌀${d} WIDE ${w} START 5 OF 1`);
+    expect(await findingsOf(card("18.8", "1.3"), "ring-groove")).toMatchObject([
+      { severity: "caution", limit: 19, row: 2 },
+    ]);
+    expect(await findingsOf(card("19", "1.2"), "ring-groove")).toMatchObject([{ limit: 1.3 }]);
+    for (const [d, w] of [
+      ["19", "1.3"],
+      ["18.87", "1.44"],
+      // Another groove altogether: a seal's, a relief.
+      ["16", "3.6"],
+      ["19", "3"],
+      ["17", "1.3"],
+    ])
+      expect([d, w, await findingsOf(card(d, w), "ring-groove")]).toEqual([d, w, []]);
+    expect(await afterFix(card("18.8", "1.3"), "ring-groove")).toEqual([]);
+    expect(await afterFix(card("19", "1.2"), "ring-groove")).toEqual([]);
+  });
   it("a groove round a shaft no deeper than three times its width", async () => {
     const card = (d: string) => mm("LEAVE ROUND ⌀30 X 30", `CUT GROOVE SHAFT ⌀${d} WIDE 2 START 5`);
     expect(await findingsOf(card("17"), "groove")).toMatchObject([{ value: 3.25, limit: 3 }]);

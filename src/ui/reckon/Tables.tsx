@@ -1,5 +1,5 @@
 import { Button, Input } from "antd";
-import { useMemo, useState } from "react";
+import { useEffect, useMemo, useState } from "react";
 import type { Job } from "@/core/job";
 import { entryResults } from "@/core/reckon";
 import { lookUp, nearestSizes, searchTables, tablePages, type TableEntry } from "@/core/tables";
@@ -13,6 +13,11 @@ const SHOWN = 60;
 export function Tables({ job }: { job: Job }) {
   const [asked, setAsked] = useState("");
   const entry = useMemo(() => lookUp(asked), [asked]);
+  // What is searched is put together while nobody types yet.
+  useEffect(() => {
+    const later = setTimeout(() => searchTables("M6"), 200);
+    return () => clearTimeout(later);
+  }, []);
   return (
     <>
       <Input

@@ -213,33 +213,3 @@ function endsInGroove(c: RuleContext, { frame, low }: Shaft, end: number, { majo
     return isOnAxis && min.z > low - CONTACT && min.z < end + CONTACT && max.z > end - CONTACT;
   });
 }
-
-/** A groove round a shaft that is deep for its width. */
-export const grooveDepth: Rule = {
-  id: "groove",
-  find: (c) =>
-    standing(c).flatMap((row): Found[] => {
-      const step = row.placed?.step;
-      if (row.feature?.is !== "groove" || row.recipe?.op !== "cut" || row.recipe.body.body !== "collar") return [];
-      if (!step || step.op !== "cut" || step.body.body !== "prism") return [];
-      const [hole] = step.body.outline.holes;
-      const [outer] = step.body.outline.outer;
-      if (hole?.[0].kind !== "arc" || outer?.kind !== "arc") return [];
-      // The tool ring reaches a millimetre beyond the shaft.
-      const depth = outer.radius - 1 - hole[0].radius;
-      const width = step.body.to - step.body.from;
-      const limit = c.limits.grooveOverWidth;
-      if (depth <= limit.value * width + CONTACT) return [];
-      return [
-        {
-          ...whose(row),
-          severity: "caution",
-          value: depth / width,
-          limit: limit.value,
-          place: step.frame.origin,
-          text: `${say(c, depth)} deep and ${say(c, width)} wide: ${(depth / width).toFixed(1)} times its width`,
-          source: limit.source,
-        },
-      ];
-    }),
-};

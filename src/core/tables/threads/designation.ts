@@ -35,7 +35,7 @@ const unified: Form = {
     if (!m) return null;
     const size = usualSize(m[1], m[2]) ?? m[1];
     // Without a series only what a series has is a thread: two numbers with a dash may be a difference.
-    if (!m[3] && !inchThreads.rows.some((t) => t.name === `${size}-${m[2]}`)) return null;
+    if (!m[3] && !isBareThread(size, m[2])) return null;
     const series = m[3] ? ` ${m[3].toUpperCase()}` : "";
     const of = m[4] ? `-${m[4]}${m[5].toUpperCase()}` : "";
     return { designation: `${size}-${m[2]}${series}${of}${handText(m[6])}`, length: m[0].length };
@@ -68,6 +68,13 @@ function withJDrill(size: ThreadSize | null, drills: readonly Drill[]): ThreadSi
   const drill = size && drills.find((d) => d.diameter > size.major - TO_J_MINOR * size.pitch - 1e-6);
   return size && drill ? { ...size, tapDrill: drill.diameter, drillName: drill.name } : size;
 }
+
+/**
+ * Whether two numbers with a dash are a thread without its series being said. Whole inches are not: `4-8 HOLES` are four of
+ * eight, and `3-4` are rows.
+ */
+const isBareThread = (size: string, threads: string): boolean =>
+  inchThreads.rows.some((t) => t.name === `${size}-${threads}` && !(/^\d+$/.test(size) && t.major > 1.5 * INCH));
 
 /** `UN` alone says no series; UNS is any size that the graded series have not. */
 const isOfSeries = (t: ThreadSize, series: string | undefined): boolean =>

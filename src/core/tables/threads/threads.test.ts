@@ -97,9 +97,18 @@ describe("designations", () => {
     expect(findThread(designation)).not.toBeNull();
     expect(readThread(designation)?.designation).toBe(designation);
   });
-  it.each(["10-33 THRU", "5 X 2", "R1/4", "GRID 2 2", "7/8-3/8", "2.5-1.25", "MOUTH OF 2"])("%s is none", (text) =>
-    expect(readThread(text)).toBeNull(),
-  );
+  it.each([
+    "10-33 THRU",
+    "5 X 2",
+    "R1/4",
+    "GRID 2 2",
+    "7/8-3/8",
+    "2.5-1.25",
+    "MOUTH OF 2",
+    "4-8 HOLES",
+    "3-4 2X",
+    "2-12",
+  ])("%s is none", (text) => expect(readThread(text)).toBeNull());
   it.each(["M8X9", "nonsense", "NPT 1/4-20", "G 5/7", "TR40X8", "1-6 ACME"])("%s is not found", (text) =>
     expect(findThread(text)).toBeNull(),
   );
