@@ -39,6 +39,7 @@ describe("the tables a shop keeps open", () => {
     ["keyway 22.1", ["width", "shaftDepth"], [8, 4]],
     ["ISO 3912 5x6.5", ["shaftDepth", "hubDepth", "keyDiameter"], [4.5, 2.3, 16]],
     ["ISO 4762 M6", ["headDiameter", "headHeight", "key", "counterbore", "counterboreDepth"], [10, 6, 5, 11, 6.4]],
+    ["M6 SHCS", ["counterbore"], [11]],
     ["ISO 4762 M20", ["headDiameter", "key", "counterbore"], [30, 17, 33]],
     ["ISO 10642 M8", ["headTheoretical", "key", "countersinkAngle"], [17.92, 5, 90]],
     ["ISO 4017 M12", ["acrossFlats", "headHeight", "washer"], [18, 7.5, 24]],
@@ -94,6 +95,7 @@ describe("the tables a shop keeps open", () => {
   ])("%s, inches", (query, names, figures) => expect(inches(query, ...names)).toEqual(figures));
   it.each([
     ["DIN 471 19.5", "DIN 471 20"],
+    ["M7 shcs", "ISO 4762 M8"],
     ["DIN 472 33", "DIN 472 34"],
     ["ISO 4762 M7", "ISO 4762 M8"],
     ["keyway 600", "keyway 500"],

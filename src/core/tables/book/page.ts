@@ -44,15 +44,17 @@ export const plainSize = (text: string): string =>
     .replace(/\s+/g, "");
 
 /**
- * What stands behind one of the names a table goes by: `ISO 4762 M6` is M6 of `ISO 4762`. Null where none of them
- * stands first.
+ * What stands behind one of the names a table goes by, or before it: `ISO 4762 M6` and `M6 SHCS` are M6. Null where none
+ * of them stands there.
  */
 export function sizeBehind(query: string, names: readonly string[]): string | null {
   const plain = query.trim().replace(/\s+/g, " ");
   for (const name of names) {
     const spaced = name.replace(/[.*+?^${}()|[\]\\]/g, "\\$&").replace(/ /g, "[ -]?");
     const m = new RegExp(`^${spaced}(?![A-Z])\\s*(.+)$`, "i").exec(plain);
-    if (m) return m[1];
+    // `M6 SHCS`: the size before its name.
+    const before = m ? null : new RegExp(`^(\\S+)\\s+${spaced}$`, "i").exec(plain);
+    if (m ?? before) return (m ?? before)![1];
   }
   return null;
 }
