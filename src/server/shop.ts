@@ -1,8 +1,8 @@
 import { fail, ok, type Result } from "@/core/base/result";
 import {
+  keptMaterialsSchema,
   noSettings,
   shopMark,
-  shopMaterialsSchema,
   shopSettingsSchema,
   type ShopMaterial,
   type ShopSettings,
@@ -14,7 +14,7 @@ import { problems } from "./problems";
 export async function shopMaterials(): Promise<ShopMaterial[]> {
   const db = await database();
   const [r] = await db.query<{ value: unknown }>("select value from shop_setting where name = 'materials'");
-  const read = shopMaterialsSchema.safeParse(r?.value ?? []);
+  const read = keptMaterialsSchema.safeParse(r?.value ?? []);
   return read.success ? read.data : [];
 }
 

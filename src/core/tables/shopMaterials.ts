@@ -9,17 +9,24 @@ const shopMaterialSchema = z.strictObject({
 });
 export type ShopMaterial = z.infer<typeof shopMaterialSchema>;
 
-/** The shop's list: every name once, none that the table has already. */
-export const shopMaterialsSchema = z
-  .array(shopMaterialSchema)
-  .max(300)
-  .superRefine((list, context) => {
-    const seen = new Set<string>();
+const listSchema = z.array(shopMaterialSchema).max(300);
+const plainNames = (list: readonly { name: string }[]): string[] => list.map((m) => m.name.trim().toLowerCase());
+
+/** What a shop has kept: a material that the table has learned since stays the shop's own. */
+export const keptMaterialsSchema = listSchema;
+
+/**
+ * The shop's list as it is to be kept: every name once, none that the table has already.
+ * @param kept what is kept now: a name that the table has learned since may stay
+ */
+export const materialsToKeep = (kept: readonly ShopMaterial[]) =>
+  listSchema.superRefine((list, context) => {
+    const names = plainNames(list);
+    const before = plainNames(kept);
     list.forEach((m, i) => {
-      const name = m.name.toLowerCase();
-      if (seen.has(name)) context.addIssue({ code: "custom", path: [i, "name"], message: `${m.name} is there twice` });
-      if (findMaterial(name))
+      if (names.indexOf(names[i]) < i)
+        context.addIssue({ code: "custom", path: [i, "name"], message: `${m.name} is there twice` });
+      if (findMaterial(m.name) && !before.includes(names[i]))
         context.addIssue({ code: "custom", path: [i, "name"], message: `${m.name} is in the table already` });
-      seen.add(name);
     });
   });

@@ -1,4 +1,4 @@
-import { shopMaterialsSchema } from "@/core/tables";
+import { materialsToKeep } from "@/core/tables";
 import { answer, readBody } from "@/server/http";
 import { keepShopMaterials, shopMaterials } from "@/server/shop";
 
@@ -8,7 +8,7 @@ export const GET = () => answer(async () => Response.json({ materials: await sho
 
 export const PUT = (request: Request) =>
   answer(async () => {
-    const read = await readBody(request, shopMaterialsSchema);
+    const read = await readBody(request, materialsToKeep(await shopMaterials()));
     if (!read.ok) return read.response;
     await keepShopMaterials(read.value);
     return Response.json({ materials: read.value });
