@@ -101,7 +101,7 @@ test("a balloon takes limits, fits, classes and basic in its editor; wrong ones 
   await quick.fill("D20 H7 +-.1");
   await expect(page.getByText(/two tolerances/)).toBeVisible();
   await quick.fill("D20");
-  await expect(page.getByText("diameter; ISO 2768-m; Enter adds it")).toBeVisible();
+  await expect(page.getByText("diameter; ISO 2768-m table 1; Enter adds it")).toBeVisible();
   await quick.press("Enter");
   await page.locator('[data-balloon="1"]').getByRole("button").first().click();
   const balloon = page.locator('[data-balloon-editor="1"]');
