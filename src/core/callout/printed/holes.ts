@@ -3,7 +3,7 @@ import { figureOf } from "./figure";
 import { between, fullThread, NEXT, oneWall, screws, through, verbs } from "./holeTerms";
 import { Places } from "./places";
 import { isOutside } from "./shafts";
-import { clearanceAt, clearanceSaid, screwAt, seatOf, throughHole, type Screw } from "./screws";
+import { clearanceAt, clearanceSaid, lateClearanceAt, screwAt, seatOf, throughHole, type Screw } from "./screws";
 import { spellings, type Size, type Words } from "./words";
 
 /** A round cut while its words are read: diameter, and how deep. */
@@ -49,7 +49,11 @@ class HoleWords {
   /** Takes the next phrase; false where it is none of a hole's. */
   take(w: Words): boolean {
     // `CLEARANCE HOLE FOR M8` is one phrase; the word by itself says nothing.
-    if (this.clearance(w) || between.some((words) => w.take(...words))) return true;
+    if (this.clearance(w) || this.lateClearance(w)) return true;
+    // A pin's fit is said of no thread: `M6 DOWEL`, `M6 PRESS FIT` are not tapped.
+    if (this.thread !== null && ["DOWEL", "PRESS", "SLIP", "CLOSE", "CLEARANCE"].some((word) => w.sees(word)))
+      return false;
+    if (between.some((words) => w.take(...words))) return true;
     return w.firstOf(
       () => this.howMany(w),
       () => this.purpose(w),
@@ -83,6 +87,17 @@ class HoleWords {
     if (diameter === null) return false;
     // With a diameter of its own the words say what that is for.
     hole.diameter ??= diameter;
+    return (this.isNamed = true);
+  }
+
+  /** `M6 THRU, CLOSE FIT`: that it is a clearance hole, told after the screw it is for. */
+  private lateClearance(w: Words): boolean {
+    const { hole, drill } = this.rounds;
+    if (this.thread === null || hole.diameter !== undefined || drill.diameter !== undefined) return false;
+    const diameter = lateClearanceAt(w, this.thread);
+    if (diameter === null) return false;
+    hole.diameter = diameter;
+    this.thread = null;
     return (this.isNamed = true);
   }
 

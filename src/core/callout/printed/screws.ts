@@ -17,10 +17,12 @@ const weighty = new Set<string>([
   ...screws,
   ...clearanceSaid,
   ...clearanceWords,
-  ...["BSW", "BSF", "BSP", "BSPT", "BA", "STI", "HELICOIL", "INSERT", "EG", "LH", "RH", "LEFT", "FIT", "NPT", "NPTF"],
+  ...["BSW", "BSF", "BSP", "BSPT", "BA", "STI", "INSERT", "EG", "LH", "RH", "LEFT", "FIT", "NPT", "NPTF"],
   ...["NO", "NUMBER", "LETTER", "LTR", "TAPER", "ACME", "SELF", "TAPPING", "WOOD"],
 ]);
-export const isWeighty = (word: string): boolean => weighty.has(word);
+/** Coiled inserts go by many names that end alike. */
+export const isWeighty = (word: string): boolean => weighty.has(word) || word.endsWith("COIL");
+const pins: readonly string[] = ["DOWEL", "DOWELS", "PIN", "PINS"];
 
 /** A screw at the reading point: `M6`, `1/4-20`, `#10`, `1/4 SHCS`; null where none stands there. */
 export function screwAt(w: Words): Screw | null {
@@ -29,7 +31,8 @@ export function screwAt(w: Words): Screw | null {
   if (size === null) return null;
   let kind: string | null = null;
   for (let word = w.takeOne(screws); word !== null; word = w.takeOne(screws)) kind = kind ?? word;
-  return { size, kind };
+  // A pin is no screw: what it wants is a fit.
+  return kind !== null && pins.includes(kind) ? null : { size, kind };
 }
 
 /**
@@ -55,6 +58,18 @@ export function clearanceAt(w: Words, unit: LengthUnit): string | null {
   w.take("FIT");
   const hole = throughHole(screw, unit, word ?? "");
   if (hole === null) w.back(from);
+  return hole;
+}
+
+/** `CLEARANCE`, `CLOSE FIT` after the screw and what else is said of it; null where neither stands. */
+export function lateClearanceAt(w: Words, thread: string): string | null {
+  const from = w.mark();
+  const word = w.takeOne(clearanceWords);
+  const isSaid = w.takeOne(clearanceSaid) !== null || (word !== null && w.take("FIT"));
+  const size = isSaid ? screwSize(thread) : null;
+  const hole = size === null ? null : throughHole({ size, kind: null }, w.unit, word ?? "");
+  if (hole === null) w.back(from);
+  else w.takeOne(holeWords);
   return hole;
 }
 
